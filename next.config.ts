@@ -1,0 +1,15 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  outputFileTracingRoot: import.meta.dirname,
+  turbopack: { root: import.meta.dirname },
+  distDir: process.env.ZIRCON_DIST ?? '.next',
+  serverExternalPackages: ['pg', 'graphile-worker'],
+  poweredByHeader: false,
+  // Types are checked by ./run test; a start need not wait for them.
+  typescript: { ignoreBuildErrors: true },
+  agentRules: false,
+  experimental: { agentUpgrade: false, agentFeedback: false },
+} as NextConfig;
+
+export default config;

@@ -1,0 +1,3 @@
+import { stepRoute } from '@/server/stepRoute';
+
+export const POST = stepRoute('undo');

@@ -1,0 +1,165 @@
+'use client';
+import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import Tooltip from '@mui/material/Tooltip';
+import { useSnackbar } from 'notistack';
+import { useEffect, useRef, useState } from 'react';
+import { Group, Panel, Separator } from 'react-resizable-panels';
+import { addLevel } from '@/core/model/commands';
+import { put, remove } from '@/core/model/edits';
+import { BoardView } from '@/board/BoardView';
+import { hearCursor, useBoard } from '@/board/boardStore';
+import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
+import { useReadings } from '@/project/readings';
+import { useUnderlays } from '@/project/underlays';
+import { openView, useView, type StationName } from '@/project/view';
+import { DatumBench } from '@/stations/datum/DatumBench';
+import { HandoverBench } from '@/stations/handover/HandoverBench';
+import { IntakeBench } from '@/stations/intake/IntakeBench';
+import { ReadingBench } from '@/stations/reading/ReadingBench';
+import { SortingBench } from '@/stations/sorting/SortingBench';
+import type { Snapshot } from '@/server/snapshot';
+import { CourseRail } from '@/ui/shell/CourseRail';
+import { FindOrDo } from '@/ui/shell/FindOrDo';
+import { LevelLadder } from '@/ui/shell/LevelLadder';
+import { StatusLine } from '@/ui/shell/StatusLine';
+import { TopBar } from '@/ui/shell/TopBar';
+import { Icon } from '@/ui/widgets/Icon';
+import { Gone } from './Gone';
+import { useActions } from './useActions';
+import { useBoardScene } from './useBoardScene';
+import { railStations } from './railStations';
+
+const benches: Record<StationName, () => React.ReactNode> = { intake: IntakeBench, datum: DatumBench, sorting: SortingBench, reading: ReadingBench, handover: HandoverBench };
+
+/** A project: course, bench, board, level ladder and status line. */
+export function Workspace({ id, snapshot }: { id: string; snapshot: Snapshot }) {
+  const [ready, setReady] = useState(false);
+  const first = useRef(snapshot);
+  const gone = useProject((store) => store.gone);
+  useEffect(() => {
+    let here = true;
+    const close = useProject.getState().open(id, first.current);
+    void openView(id).then(() => { if (here) setReady(true); });
+    return () => { here = false; close(); };
+  }, [id]);
+  if (gone !== null) return <Gone message={gone} />;
+  return ready ? <Desk /> : null;
+}
+
+function Desk() {
+  const store = useProject();
+  const { state, intakes, commit } = store;
+  const view = useView();
+  const Bench = benches[view.station];
+  const project = projectRowOf(store);
+  const unit = project?.displayUnit ?? 'm';
+  const drawings = activeDrawings(state);
+  const levels = orderedLevels(state);
+  const present = levels.find((level) => level.id === view.levelId) ?? levels.find((level) => Math.abs(level.elevation) < 1e-6) ?? levels[0];
+  const { scene, opening } = useBoardScene(present?.id ?? null);
+  const actions = useActions();
+  const readings = useReadings((readingStore) => readingStore.readings);
+  const lookAt = useBoard((board) => board.lookAt);
+  useMessages();
+  useUndoKeys();
+
+  useEffect(() => { useUnderlays.getState().open(store.id, drawings); });
+  useEffect(() => { if (view.levelId === null && present) view.set({ levelId: present.id }); });
+  // Reading goes on at its own bench only; what it found stays.
+  useEffect(() => {
+    if (view.station !== 'reading') return;
+    for (const { id: drawingId, underlay } of scene.drawings) { const drawing = state.drawing[drawingId]; if (drawing) useReadings.getState().refresh(state, drawing, underlay); }
+  });
+  const shownAll = useRef(view.camera !== null);
+  useEffect(() => { if (!shownAll.current && scene.drawings.length > 0) { shownAll.current = true; lookAt('all'); } }, [scene.drawings.length, lookAt]);
+
+  const lines = scene.drawings.reduce((sum, drawing) => sum + drawing.underlay.segments.layer.length, 0);
+  const counts = [`${lines.toLocaleString('en')} lines`, ...(scene.candidates.length > 0 ? [`${scene.candidates.length} candidates`] : []), `${scene.elements.length} elements`].join(' \u00b7 ');
+  const working = intakes.filter((intake) => intake.state === 'reading' || intake.state === 'waiting').length;
+  const work = [working > 0 ? `reading ${working} file${working === 1 ? '' : 's'}` : '', opening > 0 ? 'opening drawings' : ''].filter(Boolean).join(' \u00b7 ');
+
+  return (
+    <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
+      <TopBar search={<FindOrDo actions={actions} />} />
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+        <CourseRail stations={railStations(state, intakes, readings)} present={view.station} go={(station) => view.set({ station: station as StationName, benchFolded: false })} />
+        <Group orientation="horizontal" id="workspace" style={{ flex: 1, minWidth: 0 }}>
+          {!view.benchFolded && (
+            <>
+              <Panel id="bench" defaultSize="342px" minSize="280px" maxSize="60%">
+                <Box component="section" aria-label="Bench" sx={{ height: '100%', overflowY: 'auto', background: 'var(--mui-palette-zf-panel)', px: 2.25, py: 1.75, position: 'relative' }}>
+                  <Tooltip title="Fold the bench"><IconButton aria-label="Fold the bench" onClick={() => view.set({ benchFolded: true })} sx={{ position: 'absolute', right: 6, top: 8, zIndex: 1 }}><Icon name="fold" /></IconButton></Tooltip>
+                  <Bench key={view.station} />
+                </Box>
+              </Panel>
+              <Separator style={{ width: 5, background: 'var(--mui-palette-divider)', cursor: 'col-resize' }} aria-label="Width of the bench" />
+            </>
+          )}
+          <Panel id="board" minSize="300px">
+            <Box component="main" sx={{ height: '100%', position: 'relative' }}>
+              <BoardView
+                scene={scene} camera={view.camera} empty={drawings.length === 0 ? 'No drawing yet. Bring a DXF plan in at Intake.' : null}
+                events={{
+                  cameraChanged: (camera) => keepCamera(() => view.set({ camera })),
+                  candidateClicked: (key, adding) => {
+                    const { point, choose, chosen } = useReadings.getState();
+                    if (key !== null && adding) choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
+                    else point(key);
+                  },
+                }}
+              />
+              {view.benchFolded && <Tooltip title="Unfold the bench"><IconButton aria-label="Unfold the bench" onClick={() => view.set({ benchFolded: false })} sx={{ position: 'absolute', left: 8, top: 8, background: 'var(--mui-palette-zf-panel)', border: '1px solid var(--mui-palette-divider)' }}><Icon name="unfold" /></IconButton></Tooltip>}
+            </Box>
+          </Panel>
+        </Group>
+        <LevelLadder
+          unit={unit} present={present?.id ?? null} go={(levelId) => view.set({ levelId })}
+          levels={levels.map((level) => ({ ...level, drawings: drawings.filter((drawing) => drawing.levelId === level.id).map((drawing) => drawing.name), used: Object.values(state.drawing).some((drawing) => drawing.levelId === level.id) || scene.elements.some((element) => element.levelId === level.id) }))}
+          change={(level) => void commit(() => ({ label: `Change level ${level.name}`, changes: [put('level', level)] }))}
+          remove={(level) => void commit(() => ({ label: `Remove level ${level.name}`, changes: [remove('level', level.id)] }))}
+          add={() => void commit((now) => addLevel(now, crypto.randomUUID()))}
+        />
+      </Box>
+      <StatusLine hear={hearCursor} unit={unit} level={present?.name ?? ''} counts={counts} work={work} />
+    </Box>
+  );
+}
+
+let cameraTimer: ReturnType<typeof setTimeout> | undefined;
+
+/** Keeps the view a moment after it came to rest: React and the browser's store hear of it then, not at every move. */
+function keepCamera(keep: () => void): void {
+  clearTimeout(cameraTimer);
+  cameraTimer = setTimeout(keep, 300);
+}
+
+/** Shows what the store has to tell. */
+function useMessages(): void {
+  const { enqueueSnackbar } = useSnackbar();
+  const messages = useProject((store) => store.messages);
+  const last = useRef(0);
+  useEffect(() => {
+    for (const message of messages) {
+      if (message.key <= last.current) continue;
+      last.current = message.key;
+      enqueueSnackbar(message.text, message.kind === 'problem' ? { variant: 'error', autoHideDuration: 12_000 } : {});
+    }
+  }, [messages, enqueueSnackbar]);
+}
+
+function useUndoKeys(): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+      const key = event.key.toLowerCase();
+      if (key === 'z' || key === 'y') {
+        event.preventDefault();
+        const { undo, redo } = useProject.getState();
+        void (key === 'y' || event.shiftKey ? redo() : undo());
+      }
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
+}

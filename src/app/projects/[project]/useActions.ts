@@ -1,0 +1,50 @@
+'use client';
+import { useMemo } from 'react';
+import { acceptCandidates, showLayers } from '@/core/model/commands';
+import { put } from '@/core/model/edits';
+import type { GridLine } from '@/core/model/elements';
+import { gridCrossings } from '@/core/reading/grid/crossings';
+import { displayUnits, unitNames } from '@/core/units/length';
+import { useBoard } from '@/board/boardStore';
+import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
+import { useReadings, verdictOf } from '@/project/readings';
+import { stationNames, useView } from '@/project/view';
+import type { Action } from '@/ui/shell/FindOrDo';
+import { useScheme } from '@/ui/widgets/useScheme';
+
+/** Everything that the search box can find or do. */
+export function useActions(): Action[] {
+  const store = useProject();
+  const { state, commit, history } = store;
+  const { readings } = useReadings();
+  const setView = useView((view) => view.set);
+  const { lookAt, setTool } = useBoard();
+  const { dark, toggle } = useScheme();
+  return useMemo(() => {
+    const actions: Action[] = [
+      ...stationNames.map((station): Action => ({ group: 'Station', words: station[0].toUpperCase() + station.slice(1), run: () => setView({ station, benchFolded: false }) })),
+      { group: 'Board', words: 'Show all', run: () => lookAt('all') },
+      { group: 'Board', words: 'Measure a distance', run: () => { setView({ station: 'datum', benchFolded: false }); setTool({ kind: 'measure' }); } },
+      { group: 'Program', words: dark ? 'Light colours' : 'Dark colours', run: toggle },
+      ...(history.undo === null ? [] : [{ group: 'Program', words: `Undo ${history.undo}`, run: () => void store.undo() }]),
+      ...(history.redo === null ? [] : [{ group: 'Program', words: `Redo ${history.redo}`, run: () => void store.redo() }]),
+      ...displayUnits.map((unit): Action => ({
+        group: 'Project unit', words: `Show lengths in ${unitNames[unit]}`,
+        run: () => void commit((now) => ({ label: `Lengths in ${unitNames[unit]}`, changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), displayUnit: unit })] })),
+      })),
+      ...orderedLevels(state).map((level): Action => ({ group: 'Level', words: level.name, run: () => setView({ levelId: level.id }) })),
+    ];
+    for (const drawing of activeDrawings(state)) {
+      for (const kind of ['grid', 'column'] as const) {
+        const open = (readings[drawing.id]?.result?.candidates ?? []).filter((candidate) => candidate.kind === kind && verdictOf(state, drawing.id, candidate.key) === 'open');
+        if (open.length > 0) actions.push({ group: 'Reading', words: `Accept all ${kind === 'grid' ? 'grid lines' : 'columns'} of ${drawing.name} (${open.length})`, run: () => void commit((now) => acceptCandidates(now, drawing, open, () => crypto.randomUUID())) });
+      }
+      for (const row of Object.values(state.role)) {
+        if (row.drawingId === drawing.id) actions.push({ group: 'Layer', words: `${row.shown ? 'Hide' : 'Show'} layer ${row.layer} of ${drawing.name}`, run: () => void commit((now) => showLayers([now.role[row.id]], !row.shown)) });
+      }
+    }
+    const grid = Object.values(state.element).flatMap((element) => (element.kind === 'grid' ? [element.shape as GridLine] : []));
+    for (const { name, point: [x, y] } of gridCrossings(grid)) actions.push({ group: 'Crossing', words: `Go to ${name}`, run: () => lookAt([x - 5, y - 5, x + 5, y + 5]) });
+    return actions;
+  }, [store, state, commit, history, readings, setView, lookAt, setTool, dark, toggle]);
+}

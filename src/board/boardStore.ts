@@ -1,0 +1,47 @@
+'use client';
+import { create } from 'zustand';
+import type { Point } from '@/core/geometry/vector';
+
+/** A point that was picked: in the project and in the drawing it was found on. */
+export interface Picked { point: Point; drawingId: string; drawingPoint: Point; words: string }
+
+/** What a click on the board means. */
+export type Tool =
+  | { kind: 'look' }
+  | { kind: 'pick'; prompt: string; take: (picked: Picked) => void }
+  | { kind: 'measure' };
+
+export interface Measured { from: Picked; to: Picked | null }
+
+interface BoardStore {
+  tool: Tool;
+  setTool(tool: Tool): void;
+  measured: Measured | null;
+  setMeasured(measured: Measured | null): void;
+  /** A wish to look at something; the board fulfils it once. */
+  wish: { box: [number, number, number, number] | 'all'; serial: number } | null;
+  lookAt(box: [number, number, number, number] | 'all'): void;
+  /** Set where the browser gives no graphics. */
+  problem: string | null;
+  setProblem(problem: string | null): void;
+}
+
+/** What benches and board tell one another. */
+export const useBoard = create<BoardStore>()((set, get) => ({
+  tool: { kind: 'look' }, measured: null, wish: null, problem: null,
+  setTool(tool) { set({ tool, ...(tool.kind === 'measure' ? { measured: null } : {}) }); },
+  setMeasured(measured) { set({ measured }); },
+  lookAt(box) { set({ wish: { box, serial: (get().wish?.serial ?? 0) + 1 } }); },
+  setProblem(problem) { set({ problem }); },
+}));
+
+/** What the cursor is at, for the status line. Kept apart from React: it changes with every move of the pointer. */
+export interface CursorReport { position: Point | null; holding: string }
+type Listener = (report: CursorReport) => void;
+const listeners = new Set<Listener>();
+
+export const reportCursor = (report: CursorReport): void => { for (const listener of listeners) listener(report); };
+export function hearCursor(listener: Listener): () => void {
+  listeners.add(listener);
+  return () => { listeners.delete(listener); };
+}

@@ -1,0 +1,206 @@
+import { apply, turnDirection } from '@/core/geometry/transform';
+import { direction, radians, type Point } from '@/core/geometry/vector';
+import { columnOutline, type Column, type GridLine } from '@/core/model/elements';
+import type { Candidate } from '@/core/reading/candidate';
+import { adaptColour } from '@/core/underlay/colours';
+import { fonts, type Tokens } from '@/ui/tokens';
+import { toScreen, viewBox, type Camera, type Size } from './camera';
+import type { BoardDrawing, BoardScene } from './scene';
+
+/** Texts smaller than this on screen are not worth their letters, in pixels. */
+const smallestText = 5;
+/** While the view moves, at most this many texts are drawn. */
+const textsInMotion = 250;
+
+export interface Pen { context: CanvasRenderingContext2D; camera: Camera; size: Size; scene: BoardScene }
+
+export const rgb = (colour: string): number => parseInt(colour.slice(1), 16);
+const css = (colour: number) => `#${colour.toString(16).padStart(6, '0')}`;
+
+/** Draws texts, model and candidates. @returns whether texts were left out because the view moves */
+export function drawModel(pen: Pen, moving: boolean): boolean {
+  const { context, size, scene } = pen;
+  context.clearRect(0, 0, size.width, size.height);
+  let held = false;
+  for (const drawing of scene.drawings) held = drawTexts(pen, drawing, moving) || held;
+  const pointed = scene.candidates.find((candidate) => candidate.key === scene.pointed);
+  for (const candidate of scene.candidates) if (candidate.kind === 'grid') drawGrid(pen, candidate.element, candidate);
+  for (const element of scene.elements) if (element.kind === 'grid') drawGrid(pen, element.shape, null);
+  for (const candidate of scene.candidates) if (candidate.kind === 'column') drawColumn(pen, candidate.element, candidate);
+  for (const element of scene.elements) if (element.kind === 'column') drawColumn(pen, element.shape, null);
+  if (pointed) ringPointed(pen, pointed);
+  drawZero(pen);
+  return held;
+}
+
+function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing, moving: boolean): boolean {
+  const { texts } = drawing.underlay.primitives;
+  const box = viewBox(camera, size);
+  const t = drawing.transform;
+  const factor = Math.hypot(t[0], t[1]) / camera.metresPerPixel;
+  let drawn = 0;
+  context.textBaseline = 'alphabetic';
+  for (const text of texts) {
+    const height = text.height * factor;
+    if (height < smallestText || drawing.hidden[text.layer] === 1) continue;
+    const at = apply(t, [text.x, text.y]);
+    const reach = text.height * Math.hypot(t[0], t[1]) * Math.max(2, text.text.length);
+    if (at[0] < box[0] - reach || at[0] > box[2] + reach || at[1] < box[1] - reach || at[1] > box[3] + reach) continue;
+    drawn += 1;
+    if (moving && drawn > textsInMotion) return true;
+    const [x, y] = toScreen(camera, size, at);
+    context.save();
+    context.translate(x, y);
+    context.rotate(-turnDirection(t, text.angle));
+    context.scale(text.mirrored ? -text.widthFactor : text.widthFactor, 1);
+    // A letter's height is its capital's; the face's capitals are 0.72 of its size.
+    context.font = `${(height / 0.72).toFixed(2)}px ${fonts.text}`;
+    context.fillStyle = css(adaptColour(text.colour, scene.dark, rgb(scene.tokens.underlay)));
+    context.textAlign = (['left', 'center', 'right'] as const)[text.across];
+    const lines = text.text.split('\n');
+    const step = height * 1.66;
+    const first = text.up === 3 ? height : text.up === 2 ? height / 2 - ((lines.length - 1) * step) / 2 : -(lines.length - 1) * step;
+    lines.forEach((line, i) => context.fillText(line, 0, first + i * step));
+    context.restore();
+  }
+  return false;
+}
+
+const bubbleRadius = 10;
+
+/** Colour and dash of something that is a candidate (broken) or part of the model (solid). */
+function stroke({ context, scene }: Pen, candidate: Candidate | null, own: keyof Tokens): void {
+  const chosen = candidate !== null && scene.chosen.has(candidate.key);
+  context.strokeStyle = candidate === null ? scene.tokens[own] : candidate.doubt ? scene.tokens.amber : scene.tokens[own];
+  context.lineWidth = chosen ? 2.25 : candidate === null ? 1.25 : 1.5;
+}
+
+function drawGrid(pen: Pen, line: GridLine, candidate: Candidate | null): void {
+  const { context, camera, size } = pen;
+  stroke(pen, candidate, 'grid');
+  // Dash-dot is a grid line; what nobody has accepted is broken up further.
+  context.setLineDash(candidate === null ? [14, 4, 2, 4] : [5, 5]);
+  context.beginPath();
+  const ends: [Point, Point][] = [];
+  if (line.kind === 'line') {
+    const [a, b] = [toScreen(camera, size, line.start), toScreen(camera, size, line.end)];
+    context.moveTo(...a);
+    context.lineTo(...b);
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
+    const u: Point = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+    ends.push([a, [-u[0], -u[1]]], [b, u]);
+  } else {
+    const centre = toScreen(camera, size, line.centre);
+    const radius = line.radius / camera.metresPerPixel;
+    context.arc(centre[0], centre[1], radius, -radians(line.startAngle), -radians(line.endAngle), true);
+    const [c, s] = direction(radians(line.endAngle));
+    ends.push([[centre[0] + radius * c, centre[1] - radius * s], [-s, -c]]);
+  }
+  context.stroke();
+  for (const [[x, y], [ux, uy]] of ends) bubble(pen, [x + ux * bubbleRadius, y + uy * bubbleRadius], line.label, candidate);
+}
+
+function bubble({ context, scene }: Pen, [x, y]: Point, label: string, candidate: Candidate | null): void {
+  context.setLineDash(candidate === null ? [] : [3, 2.5]);
+  context.beginPath();
+  context.arc(x, y, bubbleRadius, 0, 2 * Math.PI);
+  context.fillStyle = scene.tokens.panel;
+  context.fill();
+  context.stroke();
+  context.fillStyle = scene.tokens.ink;
+  context.font = `600 ${label.length > 2 ? 9 : 11}px ${fonts.figures}`;
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  context.fillText(label, x, y + 0.5);
+}
+
+function outlinePath({ context, camera, size }: Pen, column: Column): void {
+  context.beginPath();
+  if (column.section.shape === 'circle') {
+    const [x, y] = toScreen(camera, size, column.position);
+    context.arc(x, y, Math.max(2.5, column.section.diameter / 2 / camera.metresPerPixel), 0, 2 * Math.PI);
+    return;
+  }
+  const points = columnOutline(column).map((p) => toScreen(camera, size, p));
+  const [cx, cy] = toScreen(camera, size, column.position);
+  // Never smaller than a mark that can be seen and hit.
+  const reach = Math.max(...points.map(([x, y]) => Math.hypot(x - cx, y - cy)));
+  const grow = reach < 3.5 ? 3.5 / reach : 1;
+  points.forEach(([x, y], i) => { const p: Point = [cx + (x - cx) * grow, cy + (y - cy) * grow]; if (i === 0) context.moveTo(...p); else context.lineTo(...p); });
+  context.closePath();
+}
+
+function drawColumn(pen: Pen, column: Column, candidate: Candidate | null): void {
+  const { context, scene } = pen;
+  outlinePath(pen, column);
+  if (candidate === null) {
+    context.fillStyle = checks(context, scene.tokens);
+    context.fill();
+  } else if (scene.chosen.has(candidate.key)) {
+    context.fillStyle = scene.tokens.zirconSoft;
+    context.fill();
+  }
+  stroke(pen, candidate, 'column');
+  context.setLineDash(candidate === null ? [] : [3, 2]);
+  context.stroke();
+}
+
+let pattern: { colour: string; pattern: CanvasPattern | string } | null = null;
+
+/** The checked filling of columns. */
+function checks(context: CanvasRenderingContext2D, tokens: Tokens): CanvasPattern | string {
+  if (pattern?.colour === tokens.column) return pattern.pattern;
+  const tile = document.createElement('canvas');
+  tile.width = tile.height = 4;
+  const draw = tile.getContext('2d')!;
+  draw.fillStyle = tokens.column;
+  draw.globalAlpha = 0.55;
+  draw.fillRect(0, 0, 4, 4);
+  draw.globalAlpha = 1;
+  draw.fillRect(0, 0, 2, 2);
+  draw.fillRect(2, 2, 2, 2);
+  pattern = { colour: tokens.column, pattern: context.createPattern(tile, 'repeat') ?? tokens.column };
+  return pattern.pattern;
+}
+
+/** The point a candidate is looked for at. */
+export function anchorOf(candidate: Candidate): Point {
+  if (candidate.kind === 'column') return candidate.element.position;
+  const line = candidate.element;
+  if (line.kind === 'line') return [(line.start[0] + line.end[0]) / 2, (line.start[1] + line.end[1]) / 2];
+  const [c, s] = direction(radians((line.startAngle + line.endAngle) / 2));
+  return [line.centre[0] + line.radius * c, line.centre[1] + line.radius * s];
+}
+
+function ringPointed({ context, camera, size, scene }: Pen, candidate: Candidate): void {
+  const [x, y] = toScreen(camera, size, anchorOf(candidate));
+  const radius = candidate.kind === 'column' ? Math.max(14, 0.6 / camera.metresPerPixel) : 9;
+  context.setLineDash([]);
+  context.beginPath();
+  context.arc(x, y, radius, 0, 2 * Math.PI);
+  context.strokeStyle = scene.tokens.board;
+  context.lineWidth = 5;
+  context.stroke();
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 2.5;
+  context.stroke();
+}
+
+/** The project's zero: a small upright cross with its word. */
+function drawZero({ context, camera, size, scene }: Pen): void {
+  const [x, y] = toScreen(camera, size, [0, 0]);
+  if (x < -20 || y < -20 || x > size.width + 20 || y > size.height + 20) return;
+  context.setLineDash([]);
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 1.5;
+  context.beginPath();
+  context.moveTo(x - 8, y); context.lineTo(x + 8, y);
+  context.moveTo(x, y - 8); context.lineTo(x, y + 8);
+  context.stroke();
+  context.font = `10px ${fonts.figures}`;
+  context.fillStyle = scene.tokens.zircon;
+  context.textAlign = 'left';
+  context.textBaseline = 'top';
+  context.fillText('zero', x + 5, y + 4);
+}
+

@@ -1,0 +1,267 @@
+import * as THREE from 'three';
+import { apply, determinant, invert, type Transform } from '@/core/geometry/transform';
+import { visibleSegments, type SegmentStore } from '@/core/underlay/segments';
+import type { Camera, Size } from './camera';
+
+/** An underlay to be pictured. */
+export interface PictureSource {
+  id: string;
+  store: SegmentStore;
+  /** From the store's coordinates to the project. */
+  transform: Transform;
+  /** 1 for each layer that is not shown. */
+  hidden: Uint8Array;
+  /** Red, green and blue of a colour as drawn, on this background. */
+  colour: (drawn: number) => number;
+  /** Changes whenever colours do. */
+  colourKey: string;
+}
+
+interface Loaded { source: PictureSource; lines: THREE.LineSegments; scene: THREE.Scene; index: Uint32Array; visible: number; drawn: number }
+interface Picture { target: THREE.WebGLRenderTarget; camera: Camera }
+
+/** The picture reaches this much beyond the board on every side, as a share of its size, so that a pan has something to show. */
+const margin = 0.2;
+
+const vertexShader = `
+precision highp float;
+uniform vec3 toX;
+uniform vec3 toY;
+in vec2 position;
+in vec3 tint;
+out vec3 shade;
+void main() {
+  shade = tint;
+  vec3 p = vec3(position, 1.0);
+  gl_Position = vec4(dot(toX, p), dot(toY, p), 0.0, 1.0);
+}`;
+
+const fragmentShader = `
+precision mediump float;
+uniform float strength;
+in vec3 shade;
+out vec4 colour;
+void main() { colour = vec4(shade * strength, strength); }`;
+
+const pasteVertex = `
+precision highp float;
+uniform vec4 window;
+in vec3 position;
+out vec2 at;
+void main() {
+  at = window.xy + (position.xy * 0.5 + 0.5) * window.zw;
+  gl_Position = vec4(position.xy, 0.0, 1.0);
+}`;
+
+const pasteFragment = `
+precision mediump float;
+uniform sampler2D picture;
+in vec2 at;
+out vec4 colour;
+void main() {
+  bool inside = at.x >= 0.0 && at.x <= 1.0 && at.y >= 0.0 && at.y <= 1.0;
+  colour = inside ? texture(picture, at) : vec4(0.0);
+}`;
+
+/**
+ * Pictures underlays on the GPU. A picture of the view and a margin round it is made a share at a time and kept;
+ * while the view moves, the last picture is moved with it and the next is made behind it, so that a frame costs
+ * the same however many lines there are. What cannot be seen is not drawn at all.
+ */
+export class UnderlayPicture {
+  private renderer: THREE.WebGLRenderer;
+  private loaded = new Map<string, Loaded>();
+  private shown: Picture | null = null;
+  private making: (Picture & { share: number }) | null = null;
+  private spare: THREE.WebGLRenderTarget[] = [];
+  private stale = true;
+  private size: Size = { width: 1, height: 1 };
+  private ratio = 1;
+  /** Segments a frame; follows how long frames take. */
+  private budget = 6000;
+  private lastFrame = 0;
+  private flat = new THREE.OrthographicCamera(-1, 1, 1, -1, -1, 1);
+  private paste: THREE.Mesh<THREE.BufferGeometry, THREE.RawShaderMaterial>;
+  private pasteScene = new THREE.Scene();
+
+  /** @param lost called when the browser takes the graphics away */
+  constructor(canvas: HTMLCanvasElement, lost: () => void) {
+    this.renderer = new THREE.WebGLRenderer({ canvas, alpha: true, antialias: false, premultipliedAlpha: true, depth: false, stencil: false });
+    this.renderer.autoClear = false;
+    this.renderer.setClearColor(0x000000, 0);
+    canvas.addEventListener('webglcontextlost', (event) => { event.preventDefault(); lost(); });
+    canvas.addEventListener('webglcontextrestored', () => { this.stale = true; });
+    const geometry = new THREE.BufferGeometry();
+    geometry.setAttribute('position', new THREE.BufferAttribute(new Float32Array([-1, -1, 0, 3, -1, 0, -1, 3, 0]), 3));
+    this.paste = new THREE.Mesh(geometry, new THREE.RawShaderMaterial({
+      glslVersion: THREE.GLSL3, vertexShader: pasteVertex, fragmentShader: pasteFragment, uniforms: { picture: { value: null }, window: { value: new THREE.Vector4() } }, depthTest: false, depthWrite: false,
+      transparent: true, blending: THREE.CustomBlending, blendSrc: THREE.OneFactor, blendDst: THREE.OneMinusSrcAlphaFactor,
+    }));
+    this.paste.frustumCulled = false;
+    this.pasteScene.add(this.paste);
+  }
+
+  resize(size: Size, ratio: number): void {
+    if (size.width === this.size.width && size.height === this.size.height && ratio === this.ratio) return;
+    this.size = size;
+    this.ratio = ratio;
+    this.renderer.setPixelRatio(ratio);
+    this.renderer.setSize(size.width, size.height, false);
+    for (const picture of [this.shown, this.making]) picture?.target.dispose();
+    for (const target of this.spare) target.dispose();
+    this.spare = [];
+    this.shown = null;
+    this.making = null;
+    this.stale = true;
+  }
+
+  /** Takes the underlays to show. */
+  setSources(sources: readonly PictureSource[]): void {
+    const wanted = new Set(sources.map((source) => source.id));
+    for (const [id, { lines }] of this.loaded) {
+      if (wanted.has(id)) continue;
+      lines.geometry.dispose();
+      this.loaded.delete(id);
+    }
+    for (const source of sources) {
+      const before = this.loaded.get(source.id);
+      if (before && before.source.store === source.store) {
+        if (before.source.colourKey !== source.colourKey) tint(before.lines.geometry, source);
+        before.source = source;
+      } else {
+        before?.lines.geometry.dispose();
+        this.loaded.set(source.id, load(source));
+      }
+    }
+    this.making = null;
+    this.stale = true;
+  }
+
+  /**
+   * Draws one frame.
+   * @returns whether another frame has something to add
+   */
+  frame(camera: Camera): boolean {
+    const now = performance.now();
+    const since = now - this.lastFrame;
+    this.lastFrame = now;
+    if (this.making && since < 500) this.budget = Math.min(400_000, Math.max(1500, this.budget * (since > 40 ? 0.6 : since < 22 ? 1.4 : 1)));
+    if (!this.making && (this.stale || !this.shown || !this.covers(this.shown.camera, camera))) this.begin(camera);
+    if (this.making) this.proceed(this.making);
+    this.show(camera);
+    return this.making !== null;
+  }
+
+  /** Whether a picture shows all of a view, at its scale. */
+  private covers(picture: Camera, view: Camera): boolean {
+    const scale = view.metresPerPixel / picture.metresPerPixel;
+    const reach = (length: number) => length * margin * 0.9 * picture.metresPerPixel;
+    return Math.abs(scale - 1) < 1e-9 && Math.abs(view.x - picture.x) <= reach(this.size.width) && Math.abs(view.y - picture.y) <= reach(this.size.height);
+  }
+
+  private begin(camera: Camera): void {
+    const [width, height] = [this.size.width, this.size.height].map((length) => Math.ceil(length * (1 + 2 * margin) * this.ratio));
+    const target = this.spare.pop() ?? new THREE.WebGLRenderTarget(width, height, { samples: 4, depthBuffer: false, magFilter: THREE.LinearFilter, minFilter: THREE.LinearFilter, generateMipmaps: false });
+    this.renderer.setRenderTarget(target);
+    this.renderer.clear();
+    const [halfWidth, halfHeight] = [(width / 2 / this.ratio) * camera.metresPerPixel, (height / 2 / this.ratio) * camera.metresPerPixel];
+    for (const loaded of this.loaded.values()) {
+      const { transform, store, hidden } = loaded.source;
+      const back = invert(transform);
+      const corners = [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([sx, sy]) => apply(back, [camera.x + sx * halfWidth, camera.y + sy * halfHeight]));
+      const [xs, ys] = [corners.map((p) => p[0]), corners.map((p) => p[1])];
+      const factor = Math.sqrt(Math.abs(determinant(transform)));
+      loaded.visible = visibleSegments(store, [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)], camera.metresPerPixel / factor / this.ratio, hidden, loaded.index);
+      loaded.drawn = 0;
+      const attribute = loaded.lines.geometry.index as THREE.BufferAttribute;
+      attribute.clearUpdateRanges();
+      attribute.addUpdateRange(0, loaded.visible);
+      attribute.needsUpdate = loaded.visible > 0;
+      // The map from the store to the picture is put together in 64 bits; only its six numbers become 32.
+      const uniforms = (loaded.lines.material as THREE.RawShaderMaterial).uniforms;
+      const [a, b, c, d, e, f] = transform;
+      (uniforms.toX.value as THREE.Vector3).set(a / halfWidth, c / halfWidth, (e - camera.x) / halfWidth);
+      (uniforms.toY.value as THREE.Vector3).set(b / halfHeight, d / halfHeight, (f - camera.y) / halfHeight);
+    }
+    this.making = { target, camera, share: 0 };
+    this.stale = false;
+  }
+
+  private proceed(making: Picture): void {
+    let left = Math.round(this.budget) * 2;
+    this.renderer.setRenderTarget(making.target);
+    for (const loaded of this.loaded.values()) {
+      if (loaded.drawn >= loaded.visible || left <= 0) continue;
+      const count = Math.min(left, loaded.visible - loaded.drawn);
+      loaded.lines.geometry.setDrawRange(loaded.drawn, count);
+      this.renderer.render(loaded.scene, this.flat);
+      loaded.drawn += count;
+      left -= count;
+    }
+    if ([...this.loaded.values()].some(({ drawn, visible }) => drawn < visible)) return;
+    if (this.shown) this.spare.push(this.shown.target);
+    this.shown = { target: making.target, camera: making.camera };
+    this.making = null;
+  }
+
+  /** Pastes the kept picture where the view now has it. */
+  private show(camera: Camera): void {
+    this.renderer.setRenderTarget(null);
+    this.renderer.clear();
+    if (!this.shown) return;
+    const { target, camera: made } = this.shown;
+    const scale = camera.metresPerPixel / made.metresPerPixel;
+    const [width, height] = [target.width / this.ratio, target.height / this.ratio];
+    const whole = (pixels: number) => (Math.abs(scale - 1) < 1e-9 ? Math.round(pixels * this.ratio) / this.ratio : pixels);
+    const [dx, dy] = [whole((camera.x - made.x) / made.metresPerPixel), whole((camera.y - made.y) / made.metresPerPixel)];
+    const [w, h] = [(this.size.width * scale) / width, (this.size.height * scale) / height];
+    const uniforms = this.paste.material.uniforms;
+    (uniforms.window.value as THREE.Vector4).set(0.5 + dx / width - w / 2, 0.5 + dy / height - h / 2, w, h);
+    uniforms.picture.value = target.texture;
+    this.renderer.render(this.pasteScene, this.flat);
+  }
+
+  dispose(): void {
+    this.setSources([]);
+    for (const target of [this.shown?.target, ...this.spare]) target?.dispose();
+    this.renderer.dispose();
+  }
+}
+
+function load(source: PictureSource): Loaded {
+  const count = source.store.layer.length;
+  const geometry = new THREE.BufferGeometry();
+  geometry.setAttribute('position', new THREE.BufferAttribute(source.store.xy, 2));
+  geometry.setAttribute('tint', new THREE.BufferAttribute(new Uint8Array(count * 8), 4, true));
+  tint(geometry, source);
+  const index = new Uint32Array(Math.max(2, count * 2));
+  const attribute = new THREE.BufferAttribute(index, 1);
+  attribute.setUsage(THREE.DynamicDrawUsage);
+  geometry.setIndex(attribute);
+  const material = new THREE.RawShaderMaterial({
+    glslVersion: THREE.GLSL3, vertexShader, fragmentShader, depthTest: false, depthWrite: false, blending: THREE.NoBlending,
+    uniforms: { toX: { value: new THREE.Vector3() }, toY: { value: new THREE.Vector3() }, strength: { value: 1 } },
+  });
+  const lines = new THREE.LineSegments(geometry, material);
+  lines.frustumCulled = false;
+  const scene = new THREE.Scene();
+  scene.add(lines);
+  return { source, lines, scene, index, visible: 0, drawn: 0 };
+}
+
+/** Gives every vertex the colour its line has on this background. */
+function tint(geometry: THREE.BufferGeometry, { store, colour }: PictureSource): void {
+  const attribute = geometry.getAttribute('tint') as THREE.BufferAttribute;
+  const bytes = attribute.array as Uint8Array;
+  const known = new Map<number, number>();
+  for (let i = 0; i < store.colour.length; i += 1) {
+    let rgb = known.get(store.colour[i]);
+    if (rgb === undefined) { rgb = colour(store.colour[i]); known.set(store.colour[i], rgb); }
+    for (let k = 0; k < 2; k += 1) {
+      bytes[8 * i + 4 * k] = rgb >> 16;
+      bytes[8 * i + 4 * k + 1] = (rgb >> 8) & 255;
+      bytes[8 * i + 4 * k + 2] = rgb & 255;
+    }
+  }
+  attribute.needsUpdate = true;
+}

@@ -1,0 +1,32 @@
+import type { Placement } from '@/core/datum/placement';
+import type { Transform } from '@/core/geometry/transform';
+import type { ElementRow } from '@/core/model/elements';
+import type { Candidate } from '@/core/reading/candidate';
+import type { Underlay } from '@/project/underlays';
+import type { DisplayUnit } from '@/core/units/length';
+import type { Tokens } from '@/ui/tokens';
+
+/** A drawing as the board shows it. */
+export interface BoardDrawing {
+  id: string;
+  name: string;
+  underlay: Underlay;
+  placement: Placement;
+  /** From the underlay's own coordinates to the project. */
+  transform: Transform;
+  /** 1 for each layer that is not shown. */
+  hidden: Uint8Array;
+}
+
+/** Everything the board shows; handed over as a whole whenever something of it changes. */
+export interface BoardScene {
+  tokens: Tokens;
+  dark: boolean;
+  unit: DisplayUnit;
+  drawings: BoardDrawing[];
+  elements: ElementRow[];
+  /** Candidates that nobody has decided on. */
+  candidates: Candidate[];
+  pointed: string | null;
+  chosen: ReadonlySet<string>;
+}

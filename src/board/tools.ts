@@ -1,0 +1,100 @@
+import type { Point } from '@/core/geometry/vector';
+import { formatLength } from '@/core/units/length';
+import { useBoard, type Picked } from './boardStore';
+import { toScreen } from './camera';
+import type { Held } from './snapping';
+import type { Pen } from './drawModel';
+import { fonts } from '@/ui/tokens';
+
+/** What the cursor holds on to, of all it could. */
+export interface Grip { holds: Held[]; chosen: number }
+
+export const gripOf = (grip: Grip): Held | null => grip.holds[grip.chosen] ?? null;
+
+/** Whether the tool of the moment looks for points. */
+export const wantsPoints = (): boolean => useBoard.getState().tool.kind !== 'look';
+
+/** Takes a click with a point to hold on to. */
+export function clickPoint(held: Picked): void {
+  const { tool, measured, setMeasured, setTool } = useBoard.getState();
+  if (tool.kind === 'pick') {
+    setTool({ kind: 'look' });
+    tool.take(held);
+  } else if (tool.kind === 'measure') {
+    setMeasured(measured === null || measured.to !== null ? { from: held, to: null } : { ...measured, to: held });
+  }
+}
+
+/** Ends what the tool is about. @returns whether there was something to end */
+export function leaveTool(): boolean {
+  const { tool, measured, setTool, setMeasured } = useBoard.getState();
+  if (tool.kind === 'look' && measured === null) return false;
+  if (tool.kind === 'measure' && measured !== null && measured.to === null) setMeasured(null);
+  else { setTool({ kind: 'look' }); setMeasured(null); }
+  return true;
+}
+
+/** Draws the measured distance and the chip that says what the cursor holds on to. */
+export function drawTool(pen: Pen, grip: Grip, cursor: Point | null): void {
+  const { context, camera, size, scene } = pen;
+  const { tool, measured } = useBoard.getState();
+  const held = gripOf(grip);
+  if (measured !== null) {
+    const to = measured.to?.point ?? held?.point ?? null;
+    const a = toScreen(camera, size, measured.from.point);
+    if (to !== null) {
+      const b = toScreen(camera, size, to);
+      context.setLineDash([]);
+      context.strokeStyle = scene.tokens.zircon;
+      context.lineWidth = 1.75;
+      context.beginPath();
+      context.moveTo(...a);
+      context.lineTo(...b);
+      context.stroke();
+      for (const end of [a, b]) dot(pen, end);
+      const metres = Math.hypot(to[0] - measured.from.point[0], to[1] - measured.from.point[1]);
+      chip(pen, [(a[0] + b[0]) / 2 + 8, (a[1] + b[1]) / 2 + 8], formatLength(metres, scene.unit), '');
+    } else dot(pen, a);
+  }
+  if (tool.kind === 'look' || cursor === null) return;
+  if (held === null) {
+    chip(pen, [cursor[0] + 16, cursor[1] + 16], tool.kind === 'pick' ? tool.prompt : measured && !measured.to ? 'second point' : 'first point', 'nothing to hold on to here');
+    return;
+  }
+  const at = toScreen(camera, size, held.point);
+  context.setLineDash([]);
+  context.beginPath();
+  context.arc(at[0], at[1], 7, 0, 2 * Math.PI);
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 2;
+  context.stroke();
+  chip(pen, [at[0] + 16, at[1] + 16], held.words, grip.holds.length > 1 ? `${grip.chosen + 1} of ${grip.holds.length} \u00b7 N: next` : '');
+}
+
+function dot({ context, scene }: Pen, [x, y]: Point): void {
+  context.beginPath();
+  context.arc(x, y, 3.5, 0, 2 * Math.PI);
+  context.fillStyle = scene.tokens.zircon;
+  context.fill();
+}
+
+/** A dark chip with words, kept inside the board. */
+function chip({ context, size, scene }: Pen, [x, y]: Point, words: string, aside: string): void {
+  context.font = `600 12px ${fonts.text}`;
+  const wide = context.measureText(words).width;
+  context.font = `12px ${fonts.text}`;
+  const more = aside ? context.measureText(aside).width + 10 : 0;
+  const [width, height] = [wide + more + 20, 24];
+  const [left, top] = [Math.min(x, size.width - width - 4), Math.min(y, size.height - height - 4)];
+  context.fillStyle = scene.tokens.ink;
+  context.beginPath();
+  context.roundRect(left, top, width, height, 4);
+  context.fill();
+  context.fillStyle = scene.tokens.board;
+  context.textAlign = 'left';
+  context.textBaseline = 'middle';
+  context.font = `600 12px ${fonts.text}`;
+  context.fillText(words, left + 10, top + height / 2 + 1);
+  context.font = `12px ${fonts.text}`;
+  if (aside) context.fillText(aside, left + 20 + wide, top + height / 2 + 1);
+}

@@ -1,0 +1,104 @@
+import { createHash } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { basename, join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { asDrawn, type Placement } from '@/core/datum/placement';
+import { defaultLimits } from '@/core/drawing/limits';
+import { DxfReader } from '@/core/drawing/reader';
+import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
+import { digest, type Digest } from '@/core/handover/intake/digest';
+import { writeModel } from '@/core/handover/model/writeModel';
+import type { ElementRow } from '@/core/model/elements';
+import { read, toleranceFor } from '@/core/reading/read';
+import { Scene } from '@/core/reading/scene';
+import { fail, ok, type Result } from '@/core/result';
+import { roleByRules } from '@/core/sorting/roles';
+import { unitNames, lengthUnits } from '@/core/units/length';
+import { parseSettings, type Settings } from './settings';
+
+const usage = `Usage: ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
+Writes model.json, intake.json and model.dxf. With several drawings the intake of the second is intake-2.json, and so on.`;
+
+/** `./run convert`. @returns the exit code: 0 done, 2 wrong usage, 3 the input cannot be read */
+export async function convert(args: string[]): Promise<number> {
+  let parsed;
+  try {
+    parsed = parseArgs({ args, allowPositionals: true, options: { out: { type: 'string' }, settings: { type: 'string' } } });
+  } catch (error) { return complain(2, `${(error as Error).message}\n${usage}`); }
+  const { positionals: files, values: { out, settings: settingsFile } } = parsed;
+  if (files.length === 0 || !out) return complain(2, usage);
+  const settings = await readSettings(settingsFile);
+  if (!settings.ok) return complain(2, settings.message);
+
+  const drawings: { name: string; digest: Digest }[] = [];
+  for (const file of files) {
+    const result = await readDrawing(file, settings.value);
+    if (!result.ok) return complain(3, `${file}: ${result.message}`);
+    drawings.push({ name: basename(file), digest: result.value });
+  }
+  const { model, dxf, warnings } = convertDrawings(drawings, settings.value);
+  for (const warning of warnings) console.error(warning);
+  try {
+    await mkdir(out, { recursive: true });
+    await writeFile(join(out, 'model.json'), `${JSON.stringify(model, null, 1)}\n`);
+    await writeFile(join(out, 'model.dxf'), dxf);
+    for (const [i, drawing] of drawings.entries()) await writeFile(join(out, i === 0 ? 'intake.json' : `intake-${i + 1}.json`), `${JSON.stringify(drawing.digest.intake, null, 1)}\n`);
+  } catch (error) { return complain(2, `Cannot write to ${out}: ${(error as Error).message}`); }
+  console.log(`${model.grids.length} grid lines, ${model.columns.length} columns written to ${out}`);
+  return 0;
+}
+
+function complain(code: number, message: string): number {
+  console.error(message);
+  return code;
+}
+
+async function readSettings(file: string | undefined): Promise<Result<Settings>> {
+  if (file === undefined) return parseSettings('{}');
+  try { return parseSettings(await readFile(file, 'utf8')); } catch (error) { return fail(`Cannot read the settings ${file}: ${(error as Error).message}`); }
+}
+
+async function readDrawing(file: string, settings: Settings): Promise<Result<Digest>> {
+  const reader = new DxfReader(defaultLimits);
+  const hash = createHash('sha256');
+  try {
+    for await (const chunk of createReadStream(file, { highWaterMark: 1 << 20 })) {
+      hash.update(chunk as Uint8Array);
+      if (!reader.push(chunk as Uint8Array)) break;
+    }
+  } catch (error) { return fail(`The file cannot be opened: ${(error as Error).message}`); }
+  const reading = reader.finish();
+  if (!reading.ok) return reading;
+  const { roles } = settings;
+  const rules = roles === 'auto' ? undefined : (layer: string) => {
+    const rule = roleByRules(layer, roles);
+    return rule ? { role: rule.role, why: [`rule "${rule.pattern}"`] } : { role: null, why: [] };
+  };
+  return ok(digest(basename(file), hash.digest('hex'), reading.value, defaultLimits, rules));
+}
+
+/** Reads the elements of drawings that lie on one level as drawn, and writes them in the first drawing's unit. */
+function convertDrawings(drawings: { name: string; digest: Digest }[], settings: Settings) {
+  const warnings: string[] = [];
+  const elements: ElementRow[] = [];
+  let first: Placement | null = null;
+  let number = 0;
+  for (const { name, digest: { drawing, primitives, unit, intake } } of drawings) {
+    const likeliest = lengthUnits.reduce((a, b) => (unit.probabilities[b] > unit.probabilities[a] ? b : a));
+    const taken = settings.unit === 'auto' ? unit.chosen ?? likeliest : settings.unit;
+    if (settings.unit === 'auto' && unit.chosen === null) warnings.push(`${name}: the unit is not certain; ${unitNames[taken]} were taken (probability ${unit.confidence.toFixed(2)}). State "unit" in the settings.`);
+    intake.unit.chosen = settings.unit === 'auto' ? unit.chosen : settings.unit;
+    const placement = asDrawn(taken);
+    first ??= placement;
+    const scene = new Scene(drawing, primitives, placement, intake.layers.map((layer) => layer.role));
+    const { candidates } = read(scene, elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])), toleranceFor(taken));
+    for (const candidate of candidates) {
+      number += 1;
+      const common = { id: `${candidate.kind[0].toUpperCase()}${number}`, levelId: candidate.kind === 'grid' ? null : 'L1', source: { drawing: name, handles: candidate.handles } };
+      elements.push({ ...common, kind: candidate.kind, shape: candidate.element } as ElementRow);
+    }
+  }
+  const model = writeModel({ levels: [{ id: 'L1', ...settings.level }], elements, drawingName: (name) => name });
+  return { model, dxf: writeElementsDxf(elements, first!), warnings };
+}

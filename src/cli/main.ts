@@ -1,0 +1,34 @@
+const explanation = `Zircon Frame: architectural plans in, calculation models out.
+
+  ./run demo [--fresh] [--port N]   set up, load the demo, build and serve on 127.0.0.1
+  ./run dev [--port N]              the same with live rebuilding
+  ./run worker                      one more process for background work (DATABASE_URL of the server)
+  ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
+                                    model.json, intake.json and model.dxf; no database, no browser
+  ./run test [unit|e2e|...]         type check, lint, unit tests, interface tests
+  ./run bench                       reading time and memory beside public parsers
+  ./run screenshots                 make docs/screenshots again from the demo
+  ./run schema                      make docs/model.schema.json again
+
+Settings: DATABASE_URL, ZIRCON_MAX_UPLOAD_MB (512), ZIRCON_HOSTS (names this server answers to); see README.md.`;
+
+const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<number> }>> = {
+  convert: async () => ({ run: (await import('./convert')).convert }),
+  demo: async () => ({ run: (await import('./demo')).demo }),
+  dev: async () => ({ run: (await import('./demo')).dev }),
+  worker: async () => ({ run: (await import('./worker')).worker }),
+  test: async () => ({ run: (await import('./test')).test }),
+  bench: async () => ({ run: (await import('../../bench/bench')).bench }),
+  screenshots: async () => ({ run: (await import('./screenshots')).screenshots }),
+  schema: async () => ({ run: (await import('./schema')).schema }),
+};
+
+const [command, ...args] = process.argv.slice(2);
+const load = commands[command ?? ''];
+if (!load) {
+  console.log(explanation);
+  process.exit(command === undefined || command === 'help' || command === '--help' ? 0 : 2);
+}
+const { run } = await load();
+process.exitCode = await run(args);
+export {};

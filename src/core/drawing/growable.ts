@@ -1,0 +1,25 @@
+type Column = Float64Array | Uint32Array | Int32Array | Uint16Array | Uint8Array;
+
+/** A typed array that doubles as it fills. */
+export class Growable<T extends Column> {
+  length = 0;
+  constructor(public array: T) {}
+
+  push(value: number): void {
+    if (this.length === this.array.length) this.reserve(1);
+    this.array[this.length] = value;
+    this.length += 1;
+  }
+
+  reserve(extra: number): void {
+    if (this.length + extra <= this.array.length) return;
+    const larger = new (this.array.constructor as new (n: number) => T)(Math.max(this.array.length * 2, this.length + extra, 64));
+    larger.set(this.array as never);
+    this.array = larger;
+  }
+
+  /** A copy of what was filled, of exactly that size. */
+  finish(): T {
+    return this.array.slice(0, this.length) as T;
+  }
+}

@@ -1,0 +1,62 @@
+import { Growable } from './growable';
+import { Kind } from './drawing';
+
+/** The rows of a drawing while it is read. */
+export class Rows {
+  kind = new Growable(new Uint8Array(1024));
+  flags = new Growable(new Uint8Array(1024));
+  layer = new Growable(new Uint16Array(1024));
+  style = new Growable(new Uint16Array(1024));
+  handle = new Growable(new Uint32Array(1024));
+  at = new Growable(new Uint32Array(1024));
+  numbers = new Growable(new Float64Array(8192));
+  stringBytes = new Growable(new Uint8Array(4096));
+  stringAt = new Growable(new Uint32Array(256));
+  private encoder = new TextEncoder();
+
+  constructor() {
+    this.stringAt.push(0);
+  }
+
+  get count(): number {
+    return this.kind.length;
+  }
+
+  /** Begins a row; its numbers are pushed to `numbers` after. */
+  begin(kind: number, flags: number, layer: number, style: number, handle: number): void {
+    this.kind.push(kind);
+    this.flags.push(flags);
+    this.layer.push(layer);
+    this.style.push(style);
+    this.handle.push(handle);
+    this.at.push(this.numbers.length);
+  }
+
+  /** Keeps a string and returns its number. */
+  string(text: string): number {
+    const bytes = this.encoder.encode(text);
+    this.stringBytes.reserve(bytes.length);
+    this.stringBytes.array.set(bytes, this.stringBytes.length);
+    this.stringBytes.length += bytes.length;
+    this.stringAt.push(this.stringBytes.length);
+    return this.stringAt.length - 2;
+  }
+
+  finish() {
+    this.at.push(this.numbers.length);
+    return {
+      kind: this.kind.finish(), flags: this.flags.finish(), layer: this.layer.finish(), style: this.style.finish(), handle: this.handle.finish(),
+      at: this.at.finish(), numbers: this.numbers.finish(), stringBytes: this.stringBytes.finish(), stringAt: this.stringAt.finish(),
+    };
+  }
+
+  /** The place of the block number among an insert row's numbers. */
+  static readonly blockOfInsert = 5;
+
+  /** Calls back for each insert row with the place of its block number in `numbers`. */
+  eachInsert(visit: (at: number) => void): void {
+    for (let row = 0; row < this.kind.length; row += 1) {
+      if (this.kind.array[row] === Kind.insert) visit(this.at.array[row] + Rows.blockOfInsert);
+    }
+  }
+}

@@ -1,0 +1,52 @@
+import { unplace, type Placement } from '@/core/datum/placement';
+import { degrees, radians, type Point } from '@/core/geometry/vector';
+import type { ElementRow } from '@/core/model/elements';
+import { columnOutline, sectionName } from '@/core/model/elements';
+import { metresPer } from '@/core/units/length';
+import { DxfWriter } from './dxfWriter';
+
+/** The layers of a handed-over DXF. */
+export const outLayers = { grid: 'ZF-GRID', gridLabel: 'ZF-GRID-LABEL', column: 'ZF-COLUMN', columnLabel: 'ZF-COLUMN-LABEL' } as const;
+
+/** Grid labels stand this far beyond the line's ends, in rings of this radius; metres. */
+const ring = 0.4;
+
+/**
+ * The elements as a DXF on layers of their own, in a drawing's unit and on its origin, so that it overlays
+ * that drawing exactly.
+ * @param placement how that drawing lies in the project
+ */
+export function writeElementsDxf(elements: readonly ElementRow[], placement: Placement): string {
+  const writer = new DxfWriter(placement.unit, [
+    { name: outLayers.grid, colour: 8 }, { name: outLayers.gridLabel, colour: 8 }, { name: outLayers.column, colour: 6 }, { name: outLayers.columnLabel, colour: 6 },
+  ]);
+  const back = (p: Point): Point => unplace(placement, p);
+  const size = (metres: number) => metres / metresPer[placement.unit];
+  const turned = (angle: number) => angle - degrees(placement.turning);
+  const label = (at: Point, text: string) => {
+    writer.circle(outLayers.gridLabel, back(at), size(ring));
+    writer.text(outLayers.gridLabel, back(at), size(ring), text);
+  };
+  for (const element of elements) {
+    if (element.kind === 'grid') {
+      const { shape } = element;
+      if (shape.kind === 'line') {
+        writer.line(outLayers.grid, back(shape.start), back(shape.end));
+        const length = Math.hypot(shape.end[0] - shape.start[0], shape.end[1] - shape.start[1]);
+        const u: Point = [(shape.end[0] - shape.start[0]) / length, (shape.end[1] - shape.start[1]) / length];
+        label([shape.start[0] - u[0] * ring, shape.start[1] - u[1] * ring], shape.label);
+        label([shape.end[0] + u[0] * ring, shape.end[1] + u[1] * ring], shape.label);
+      } else {
+        writer.arc(outLayers.grid, back(shape.centre), size(shape.radius), turned(shape.startAngle), turned(shape.endAngle));
+        const end = radians(shape.endAngle) + ring / shape.radius;
+        label([shape.centre[0] + shape.radius * Math.cos(end), shape.centre[1] + shape.radius * Math.sin(end)], shape.label);
+      }
+    } else {
+      const { section, position } = element.shape;
+      if (section.shape === 'circle') writer.circle(outLayers.column, back(position), size(section.diameter / 2));
+      else writer.polyline(outLayers.column, columnOutline(element.shape).map(back));
+      writer.text(outLayers.columnLabel, back(position), size(0.1), element.shape.mark || sectionName(section));
+    }
+  }
+  return writer.finish();
+}

@@ -1,0 +1,31 @@
+import * as v from 'valibot';
+
+/** The shape of model.json, version 1. `docs/model.schema.json` is made from it. */
+const point = v.tuple([v.number(), v.number()]);
+const source = v.optional(v.looseObject({ drawing: v.string(), handles: v.array(v.string()) }));
+const id = v.pipe(v.string(), v.minLength(1));
+
+const gridLine = v.variant('kind', [
+  v.looseObject({ id, label: v.string(), kind: v.literal('line'), start: point, end: point, source }),
+  v.looseObject({ id, label: v.string(), kind: v.literal('arc'), centre: point, radius: v.number(), startAngle: v.number(), endAngle: v.number(), source }),
+]);
+const section = v.variant('shape', [
+  v.looseObject({ shape: v.literal('rectangle'), width: v.number(), depth: v.number() }),
+  v.looseObject({ shape: v.literal('circle'), diameter: v.number() }),
+  v.looseObject({ shape: v.literal('polygon'), outline: v.array(point) }),
+]);
+
+/** Parts that are not made yet are empty arrays, so that a reader finds every key. */
+const notYet = v.array(v.looseObject({ id }));
+
+export const modelSchema = v.looseObject({
+  format: v.literal('zircon-frame-model'),
+  version: v.literal(1),
+  unit: v.literal('m'),
+  levels: v.array(v.looseObject({ id, name: v.string(), elevation: v.number(), height: v.number() })),
+  grids: v.array(gridLine),
+  columns: v.array(v.looseObject({ id, level: v.string(), position: point, rotation: v.number(), section, mark: v.string(), source })),
+  beams: notYet, walls: notYet, openings: notYet, slabs: notYet, zones: notYet, outdoor: notYet,
+});
+
+export type ModelFile = v.InferOutput<typeof modelSchema>;

@@ -1,0 +1,43 @@
+import type { Point } from '@/core/geometry/vector';
+
+/** Where an element came from. */
+export interface Source { drawing: string; handles: string[] }
+
+/** A straight grid line or an arc of one. Lengths in metres, angles in degrees, in the project's coordinates. */
+export type GridLine =
+  | { label: string; kind: 'line'; start: Point; end: Point }
+  | { label: string; kind: 'arc'; centre: Point; radius: number; startAngle: number; endAngle: number };
+
+/** A cross-section; the width runs along the rotated x, the depth along the rotated y, an outline about the position. */
+export type Section =
+  | { shape: 'rectangle'; width: number; depth: number }
+  | { shape: 'circle'; diameter: number }
+  | { shape: 'polygon'; outline: Point[] };
+
+export interface Column { position: Point; rotation: number; section: Section; mark: string }
+
+/** An accepted or hand-drawn part of the model. */
+export type ElementRow = { id: string; levelId: string | null; source: Source | null } & (
+  | { kind: 'grid'; shape: GridLine }
+  | { kind: 'column'; shape: Column }
+);
+
+/** A section's size in words, in millimetres: "400 x 400", "round 450", "L or other shape 600 x 800". */
+export function sectionName(section: Section): string {
+  const mm = (metres: number) => String(Number((metres * 1000).toFixed(1)));
+  if (section.shape === 'rectangle') return `${mm(section.width)} \u00d7 ${mm(section.depth)}`;
+  if (section.shape === 'circle') return `\u2300 ${mm(section.diameter)}`;
+  const [xs, ys] = [section.outline.map((p) => p[0]), section.outline.map((p) => p[1])];
+  return `${section.outline.length} corners, ${mm(Math.max(...xs) - Math.min(...xs))} \u00d7 ${mm(Math.max(...ys) - Math.min(...ys))}`;
+}
+
+/** The corners of a column's outline in the project's coordinates; a circle as 32. */
+export function columnOutline({ position, rotation, section }: Column): Point[] {
+  const angle = (rotation * Math.PI) / 180;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const local: Point[] =
+    section.shape === 'rectangle' ? ([[-1, -1], [1, -1], [1, 1], [-1, 1]] as Point[]).map(([x, y]): Point => [(x * section.width) / 2, (y * section.depth) / 2])
+    : section.shape === 'circle' ? Array.from({ length: 32 }, (_, i): Point => [(section.diameter / 2) * Math.cos((i * Math.PI) / 16), (section.diameter / 2) * Math.sin((i * Math.PI) / 16)])
+    : section.outline;
+  return local.map(([x, y]): Point => [position[0] + c * x - s * y, position[1] + s * x + c * y]);
+}

@@ -1,0 +1,17 @@
+/** Capital letters without I and O, which look like digits. */
+const letters = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
+
+/** The n-th label of a row of letters: A, B, ... Z, AA, AB, ... */
+export function letterLabel(n: number): string {
+  let label = '';
+  for (let rest = n; rest >= 0; rest = Math.floor(rest / letters.length) - 1) label = letters[rest % letters.length] + label;
+  return label;
+}
+
+/** A label not yet used: a number for lines that run up the plan, letters for those that run across. */
+export function proposeLabel(upright: boolean, used: ReadonlySet<string>): string {
+  for (let n = 0; ; n += 1) {
+    const label = upright ? String(n + 1) : letterLabel(n);
+    if (!used.has(label)) return label;
+  }
+}

@@ -1,0 +1,63 @@
+import { place, type Placement } from '@/core/datum/placement';
+import { handleOf, type Drawing } from '@/core/drawing/drawing';
+import type { Point } from '@/core/geometry/vector';
+import { PathFlag, pathCount, type Primitives, type TextPrimitive } from '@/core/underlay/primitives';
+import type { Role } from '@/core/sorting/roles';
+
+/** A path of the drawing, placed: vertices in metres in the project. */
+export interface PlacedPath {
+  points: Point[];
+  bulges: number[];
+  closed: boolean;
+  circle: boolean;
+  entity: number;
+  layer: number;
+  handle: string;
+}
+
+export interface PlacedText { text: string; at: Point; height: number; handle: string; layer: number }
+
+/** What reading looks at: one drawing, placed, with the role of each layer. */
+export class Scene {
+  constructor(readonly drawing: Drawing, readonly primitives: Primitives, readonly placement: Placement, readonly roleOfLayer: readonly (Role | null)[]) {}
+
+  /** The paths whose layer has the role. */
+  paths(role: Role): PlacedPath[] {
+    const { start, xy, bulge, flags, layer, entity, top, origin } = this.primitives;
+    const found: PlacedPath[] = [];
+    for (let p = 0; p < pathCount(this.primitives); p += 1) {
+      if (this.roleOfLayer[layer[p]] !== role) continue;
+      const points: Point[] = [];
+      const bulges: number[] = [];
+      for (let v = start[p]; v < start[p + 1]; v += 1) {
+        points.push(place(this.placement, [xy[2 * v] + origin[0], xy[2 * v + 1] + origin[1]]));
+        bulges.push(bulge[v]);
+      }
+      found.push({ points, bulges, closed: (flags[p] & PathFlag.closed) !== 0, circle: (flags[p] & PathFlag.circle) !== 0, entity: entity[p], layer: layer[p], handle: handleOf(this.drawing, top[p]) });
+    }
+    return found;
+  }
+
+  /** The texts whose layer has one of the roles. */
+  texts(...wanted: Role[]): PlacedText[] {
+    const { texts, origin } = this.primitives;
+    const unit = Math.hypot(...subtractPoints(place(this.placement, [1, 0]), place(this.placement, [0, 0])));
+    return texts.filter((text) => wanted.includes(this.roleOfLayer[text.layer] ?? 'ignore')).map((text) => {
+      const [x, y] = centreOfText(text);
+      return { text: text.text.trim(), at: place(this.placement, [x + origin[0], y + origin[1]]), height: text.height * unit, handle: handleOf(this.drawing, text.top), layer: text.layer };
+    });
+  }
+}
+
+const subtractPoints = (a: Point, b: Point): [number, number] => [a[0] - b[0], a[1] - b[1]];
+
+/** The middle of a text's box. A character is taken to be 0.6 of the height wide, as plan lettering about is. */
+export function centreOfText(text: TextPrimitive): Point {
+  const lines = text.text.split('\n');
+  const width = Math.max(...lines.map((line) => line.length)) * text.height * 0.6 * text.widthFactor;
+  const along = [width / 2, 0, -width / 2][text.across] * (text.mirrored ? -1 : 1);
+  const tall = text.height * (1 + (lines.length - 1) * 1.6);
+  const up = [text.height / 2, tall / 2, 0, -tall / 2][text.up];
+  const [c, s] = [Math.cos(text.angle), Math.sin(text.angle)];
+  return [text.x + c * along - s * up, text.y + s * along + c * up];
+}

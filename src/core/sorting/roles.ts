@@ -1,0 +1,22 @@
+/** What a layer means. */
+export const roles = ['grid', 'column', 'beam', 'wall', 'door', 'window', 'slab', 'slabOpening', 'zone', 'outdoor', 'label', 'ignore'] as const;
+export type Role = (typeof roles)[number];
+
+export const roleNames: Record<Role, string> = {
+  grid: 'Grid', column: 'Column', beam: 'Beam', wall: 'Wall', door: 'Door', window: 'Window', slab: 'Slab', slabOpening: 'Slab opening',
+  zone: 'Zone', outdoor: 'Outdoor', label: 'Label', ignore: 'Ignore',
+};
+
+/**
+ * The first rule whose pattern matches a layer's name; `*` stands for anything, case does not count.
+ * @param rules layer names or patterns, in the order in which they are tried
+ */
+export function roleByRules(layer: string, rules: Record<string, Role>): { role: Role; pattern: string } | null {
+  for (const [pattern, role] of Object.entries(rules)) if (matches(pattern, layer)) return { role, pattern };
+  return null;
+}
+
+export function matches(pattern: string, name: string): boolean {
+  const source = pattern.split('*').map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&')).join('.*');
+  return new RegExp(`^${source}$`, 'i').test(name);
+}

@@ -1,0 +1,43 @@
+import { Growable } from '@/core/drawing/growable';
+
+/** What a path carries besides its vertices. */
+export interface PathOwner { layer: number; colour: number; entity: number; top: number }
+
+/** Paths while a drawing is flattened. */
+export class Paths {
+  start = new Growable(new Uint32Array(1024));
+  xy = new Growable(new Float64Array(4096));
+  bulge = new Growable(new Float64Array(2048));
+  layer = new Growable(new Uint16Array(1024));
+  colour = new Growable(new Uint32Array(1024));
+  flags = new Growable(new Uint8Array(1024));
+  entity = new Growable(new Uint32Array(1024));
+  top = new Growable(new Uint32Array(1024));
+
+  begin(owner: PathOwner, flags: number): void {
+    this.start.push(this.bulge.length);
+    this.layer.push(owner.layer);
+    this.colour.push(owner.colour);
+    this.flags.push(flags);
+    this.entity.push(owner.entity);
+    this.top.push(owner.top);
+  }
+
+  vertex(x: number, y: number, bulge: number): void {
+    this.xy.push(x);
+    this.xy.push(y);
+    this.bulge.push(bulge);
+  }
+
+  get count(): number {
+    return this.layer.length;
+  }
+
+  finish() {
+    this.start.push(this.bulge.length);
+    return {
+      start: this.start.finish(), xy: this.xy.finish(), bulge: this.bulge.finish(), layer: this.layer.finish(),
+      colour: this.colour.finish(), flags: this.flags.finish(), entity: this.entity.finish(), top: this.top.finish(),
+    };
+  }
+}

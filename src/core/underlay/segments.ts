@@ -1,0 +1,127 @@
+import { arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
+import { eachSide } from './pieces';
+import { extentsOf, type Primitives } from './primitives';
+
+/**
+ * Straight segments to be drawn, sorted so that what cannot be seen is never touched: by length class, the
+ * longest first, and within a class by cells of a grid. Segment i runs over xy[4i .. 4i + 4), 32 bit.
+ */
+export interface SegmentStore {
+  xy: Float32Array;
+  layer: Uint16Array;
+  colour: Uint32Array;
+  cells: SegmentCells;
+}
+
+/** Cell c holds the segments first[c] .. first[c] + count[c), all at most length[c] long, within its box. */
+export interface SegmentCells { first: Uint32Array; count: Uint32Array; length: Float32Array; box: Float32Array }
+
+const gridBits = 11;
+const classes = 32;
+
+/** Cuts the paths into segments and sorts them into cells. */
+export function buildSegments(primitives: Primitives): SegmentStore {
+  const extents = extentsOf(primitives) ?? [0, 0, 1, 1];
+  const span = Math.max(extents[2] - extents[0], extents[3] - extents[1], 1e-9);
+  const { xy: from, bulge } = primitives;
+  const chords = (v: number, next: number) => {
+    if (bulge[v] === 0 || next === v) return 1;
+    const width = Math.hypot(from[2 * next] - from[2 * v], from[2 * next + 1] - from[2 * v + 1]);
+    const radius = (width * (1 + bulge[v] ** 2)) / (4 * Math.abs(bulge[v]));
+    // Half a pixel at twelve-fold zoom of the whole; but a stray far away must not make small circles angular.
+    return chordCount(radius, 4 * Math.atan(bulge[v]), Math.min(span / 20_000, radius / 200));
+  };
+  let count = 0;
+  eachSide(primitives, (_, v, next) => { count += chords(v, next); });
+  const xy = new Float32Array(count * 4);
+  const path = new Uint32Array(count);
+  let i = 0;
+  const put = (p: number, x1: number, y1: number, x2: number, y2: number) => {
+    xy[4 * i] = x1; xy[4 * i + 1] = y1; xy[4 * i + 2] = x2; xy[4 * i + 3] = y2;
+    path[i] = p;
+    i += 1;
+  };
+  eachSide(primitives, (p, v, next) => {
+    const n = chords(v, next);
+    if (n === 1) { put(p, from[2 * v], from[2 * v + 1], from[2 * next], from[2 * next + 1]); return; }
+    const arc = arcOfBulge([from[2 * v], from[2 * v + 1]], [from[2 * next], from[2 * next + 1]], bulge[v]);
+    let [x, y] = [from[2 * v], from[2 * v + 1]];
+    for (let k = 1; k <= n; k += 1) {
+      const [nx, ny] = pointOnArc(arc, k / n);
+      put(p, x, y, nx, ny);
+      [x, y] = [nx, ny];
+    }
+  });
+  return sortIntoCells(primitives, xy, path, span, extents[0], extents[1]);
+}
+
+function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Array, span: number, minX: number, minY: number): SegmentStore {
+  const count = path.length;
+  const keys = new Float64Array(count);
+  const indexRange = 2 ** 26;
+  for (let i = 0; i < count; i += 1) {
+    const length = Math.hypot(xy[4 * i + 2] - xy[4 * i], xy[4 * i + 3] - xy[4 * i + 1]);
+    // Class k holds lengths in (span / 2^(k + 1), span / 2^k]; its cells are eight times as wide.
+    const k = length > 0 ? Math.min(classes - 1, Math.max(0, Math.floor(Math.log2(span / length)))) : classes - 1;
+    const bits = Math.min(gridBits, Math.max(0, k - 3));
+    const place = (value: number, low: number) => Math.min(2 ** bits - 1, Math.max(0, Math.floor(((value - low) / span) * 2 ** bits)));
+    const [cx, cy] = [place((xy[4 * i] + xy[4 * i + 2]) / 2, minX), place((xy[4 * i + 1] + xy[4 * i + 3]) / 2, minY)];
+    keys[i] = ((k * 2 ** gridBits + cy) * 2 ** gridBits + cx) * indexRange + i;
+  }
+  keys.sort();
+  const sorted: SegmentStore = { xy: new Float32Array(count * 4), layer: new Uint16Array(count), colour: new Uint32Array(count), cells: { first: new Uint32Array(0), count: new Uint32Array(0), length: new Float32Array(0), box: new Float32Array(0) } };
+  const [first, counts, lengths, boxes]: number[][] = [[], [], [], []];
+  let previous = -1;
+  for (let i = 0; i < count; i += 1) {
+    const cell = Math.floor(keys[i] / indexRange);
+    const from = keys[i] - cell * indexRange;
+    for (let k = 0; k < 4; k += 1) sorted.xy[4 * i + k] = xy[4 * from + k];
+    sorted.layer[i] = primitives.layer[path[from]];
+    sorted.colour[i] = primitives.colour[path[from]];
+    if (cell !== previous) {
+      first.push(i);
+      counts.push(0);
+      lengths.push(span / 2 ** Math.floor(cell / 2 ** (2 * gridBits)));
+      boxes.push(Infinity, Infinity, -Infinity, -Infinity);
+      previous = cell;
+    }
+    const c = counts.length - 1;
+    counts[c] += 1;
+    boxes[4 * c] = Math.min(boxes[4 * c], xy[4 * from], xy[4 * from + 2]);
+    boxes[4 * c + 1] = Math.min(boxes[4 * c + 1], xy[4 * from + 1], xy[4 * from + 3]);
+    boxes[4 * c + 2] = Math.max(boxes[4 * c + 2], xy[4 * from], xy[4 * from + 2]);
+    boxes[4 * c + 3] = Math.max(boxes[4 * c + 3], xy[4 * from + 1], xy[4 * from + 3]);
+  }
+  sorted.cells = { first: Uint32Array.from(first), count: Uint32Array.from(counts), length: Float32Array.from(lengths), box: Float32Array.from(boxes) };
+  return sorted;
+}
+
+/** Segments shorter than this on screen are thinned out, in pixels. */
+const finest = 0.5;
+
+/**
+ * Lists the segments worth drawing in a view: cells in sight, and of segments smaller than half a pixel only
+ * as many as keep the same amount of ink.
+ * @param view minX, minY, maxX, maxY in the store's coordinates
+ * @param pixel the size of a pixel in the store's coordinates
+ * @param hidden 1 for each layer that is not shown
+ * @param out filled with vertex numbers (two a segment); as long as two times the store's segments
+ * @returns how many vertex numbers were written
+ */
+export function visibleSegments(store: SegmentStore, view: readonly [number, number, number, number], pixel: number, hidden: Uint8Array, out: Uint32Array): number {
+  const { first, count, length, box } = store.cells;
+  let n = 0;
+  for (let c = 0; c < first.length; c += 1) {
+    if (box[4 * c] > view[2] || box[4 * c + 2] < view[0] || box[4 * c + 1] > view[3] || box[4 * c + 3] < view[1]) continue;
+    const onScreen = length[c] / pixel;
+    const share = Math.min(1, onScreen / finest);
+    const end = first[c] + Math.ceil(count[c] * share);
+    for (let i = first[c]; i < end; i += 1) {
+      if (hidden[store.layer[i]] === 1) continue;
+      out[n] = 2 * i;
+      out[n + 1] = 2 * i + 1;
+      n += 2;
+    }
+  }
+  return n;
+}

@@ -1,0 +1,106 @@
+import { fail, ok, type Result } from '@/core/result';
+
+/** Length units a drawing or a project can be in. */
+export const lengthUnits = ['mm', 'cm', 'm', 'in', 'ft'] as const;
+export type LengthUnit = (typeof lengthUnits)[number];
+
+/** Units a length can be shown in: a drawing unit, or feet and inches with fractions. */
+export const displayUnits = [...lengthUnits, 'ft-in'] as const;
+export type DisplayUnit = (typeof displayUnits)[number];
+
+/** Metres in one unit. The inch is exactly 25.4 mm (international yard and pound agreement, 1959). */
+export const metresPer: Record<LengthUnit, number> = { mm: 0.001, cm: 0.01, m: 1, in: 0.0254, ft: 0.3048 };
+
+export const unitNames: Record<DisplayUnit, string> = {
+  mm: 'millimetres', cm: 'centimetres', m: 'metres', in: 'inches', ft: 'feet', 'ft-in': 'feet and inches',
+};
+
+const words: Record<string, LengthUnit> = {
+  mm: 'mm', millimetre: 'mm', millimetres: 'mm', millimeter: 'mm', millimeters: 'mm',
+  cm: 'cm', centimetre: 'cm', centimetres: 'cm', centimeter: 'cm', centimeters: 'cm',
+  m: 'm', metre: 'm', metres: 'm', meter: 'm', meters: 'm',
+  in: 'in', inch: 'in', inches: 'in', '"': 'in', '\u2033': 'in', "''": 'in',
+  ft: 'ft', foot: 'ft', feet: 'ft', "'": 'ft', '\u2032': 'ft',
+};
+
+/**
+ * Header unit of a DXF (`$INSUNITS`), or null where it names none that a building is drawn in.
+ * Codes 1 inches, 2 feet, 4 millimetres, 5 centimetres, 6 metres (DXF reference, header variables).
+ */
+export function unitOfHeader(code: number | null): LengthUnit | null {
+  return ({ 1: 'in', 2: 'ft', 4: 'mm', 5: 'cm', 6: 'm' } as Record<number, LengthUnit>)[code ?? 0] ?? null;
+}
+
+/** The `$INSUNITS` code of a unit. */
+export const headerCodeOf: Record<LengthUnit, number> = { in: 1, ft: 2, mm: 4, cm: 5, m: 6 };
+
+const term = /^\s*(\d+(?:[.,]\d+)?|[.,]\d+)?\s*(?:(\d+)\s*\/\s*(\d+))?\s*-?\s*([a-z]+|''|["'\u2032\u2033])?\s*-?/i;
+
+/**
+ * Reads a typed length such as `3.75 m`, `450mm`, `12' 6 1/2"`, `-0,5` or `7/8 in`.
+ * @param text what the person typed
+ * @param unit the unit of a bare number
+ * @returns metres
+ */
+export function parseLength(text: string, unit: DisplayUnit): Result<number> {
+  const bad = (why: string) => fail(`"${text.trim()}" is not a length: ${why}. Type a number with an optional unit, for example 3.75 m or 12' 6 1/2".`);
+  let rest = text.trim();
+  if (rest === '') return bad('nothing was typed');
+  const negative = /^[-\u2212]/.test(rest);
+  rest = rest.replace(/^[-+\u2212]\s*/, '');
+  const bare: LengthUnit = unit === 'ft-in' ? 'ft' : unit;
+  let metres = 0;
+  let previous: LengthUnit | null = null;
+  while (rest !== '') {
+    const match = term.exec(rest);
+    if (!match || match[0] === '' || (match[1] === undefined && match[2] === undefined)) return bad(`"${rest}" was not understood`);
+    let amount = Number((match[1] ?? '0').replace(',', '.'));
+    if (match[2] !== undefined) {
+      if (Number(match[3]) === 0) return bad('a fraction has a zero below its line');
+      if (match[1]?.match(/[.,]/)) return bad('a decimal and a fraction are mixed');
+      amount += Number(match[2]) / Number(match[3]);
+    }
+    const named: LengthUnit | undefined = match[4] === undefined ? undefined : words[match[4].toLowerCase()];
+    if (match[4] !== undefined && named === undefined) return bad(`"${match[4]}" is not a unit of length`);
+    const termUnit: LengthUnit = named ?? (previous === 'ft' ? 'in' : bare);
+    if (previous !== null && metresPer[termUnit] >= metresPer[previous]) return bad('its parts do not go from the larger unit to the smaller');
+    metres += amount * metresPer[termUnit];
+    previous = termUnit;
+    rest = rest.slice(match[0].length).trim();
+  }
+  return Number.isFinite(metres) ? ok(negative ? -metres : metres) : bad('it is too large');
+}
+
+const decimals: Record<LengthUnit, number> = { mm: 0, cm: 1, m: 3, in: 2, ft: 3 };
+
+/**
+ * Writes a length for people, with its unit.
+ * @param metres the length
+ * @param unit how to show it
+ * @param places decimal places; the default of the unit goes down to about a millimetre
+ */
+export function formatLength(metres: number, unit: DisplayUnit, places?: number): string {
+  if (!Number.isFinite(metres)) return '\u2013';
+  if (unit === 'ft-in') return feetAndInches(metres);
+  return `${formatNumber(metres / metresPer[unit], places ?? decimals[unit])} ${unit}`;
+}
+
+/** Writes a number with a fixed count of decimals, thin spaces between thousands and a true minus sign. */
+export function formatNumber(value: number, places: number): string {
+  const [whole, fraction] = Math.abs(value).toFixed(places).split('.');
+  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, '\u2009') : whole;
+  const sign = value < 0 && Number(value.toFixed(places)) !== 0 ? '\u2212' : '';
+  return sign + (fraction === undefined ? grouped : `${grouped}.${fraction}`);
+}
+
+/** Feet and inches to the nearest sixteenth, for example 12' 6 1/2". */
+function feetAndInches(metres: number): string {
+  const sixteenths = Math.round(Math.abs(metres) / metresPer.in * 16);
+  const feet = Math.floor(sixteenths / 192);
+  const inches = Math.floor((sixteenths % 192) / 16);
+  let [numerator, denominator] = [sixteenths % 16, 16];
+  while (numerator > 0 && numerator % 2 === 0) [numerator, denominator] = [numerator / 2, denominator / 2];
+  const fraction = numerator === 0 ? '' : ` ${numerator}/${denominator}`;
+  const sign = metres < 0 && sixteenths > 0 ? '\u2212' : '';
+  return `${sign}${feet}' ${inches}${fraction}"`;
+}

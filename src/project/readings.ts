@@ -1,0 +1,55 @@
+'use client';
+import { create } from 'zustand';
+import type { Placement } from '@/core/datum/placement';
+import { decisionId, roleId } from '@/core/model/commands';
+import type { GridLine } from '@/core/model/elements';
+import type { DrawingRow, ProjectState } from '@/core/model/state';
+import type { Candidate } from '@/core/reading/candidate';
+import type { ReadingResult } from '@/core/reading/read';
+import { readInWorker, type Underlay } from './underlays';
+
+/** What was read of a drawing, for one set of roles and one placement. */
+export interface DrawingReading { basis: string; running: boolean; result: ReadingResult | null; problem: string | null }
+
+interface ReadingStore {
+  readings: Record<string, DrawingReading>;
+  /** Reads a drawing again where its roles, its placement or the accepted grid changed. */
+  refresh(state: ProjectState, drawing: DrawingRow, underlay: Underlay): void;
+  /** The candidate that bench and board point at. */
+  pointed: string | null;
+  point(key: string | null): void;
+  /** Candidates chosen for a common decision, by key. */
+  chosen: ReadonlySet<string>;
+  choose(keys: Iterable<string>): void;
+}
+
+export const useReadings = create<ReadingStore>()((set, get) => ({
+  readings: {}, pointed: null, chosen: new Set<string>(),
+  point(pointed) { if (pointed !== get().pointed) set({ pointed }); },
+  choose(keys) { set({ chosen: new Set(keys) }); },
+  refresh(state, drawing, underlay) {
+    const placement = state.placement[drawing.id];
+    if (!placement) return;
+    const roles = underlay.layers.map(({ name }) => state.role[roleId(drawing.id, name)]?.role ?? null);
+    // Grid lines of other drawings are crossings too; this drawing's own are read again.
+    const accepted = Object.values(state.element).flatMap((element) => (element.kind === 'grid' && element.source?.drawing !== drawing.id ? [element.shape as GridLine] : []));
+    const basis = JSON.stringify([drawing.fileId, placement, roles, accepted]);
+    const before = get().readings[drawing.id];
+    if (before?.basis === basis) return;
+    const put = (reading: DrawingReading) => set({ readings: { ...get().readings, [drawing.id]: reading } });
+    put({ basis, running: true, result: before?.result ?? null, problem: null });
+    const still = () => get().readings[drawing.id]?.basis === basis;
+    readInWorker(drawing.fileId, placement as Placement, roles, accepted).then(
+      (result) => { if (still()) put({ basis, running: false, result: { ...result, candidates: inOrder(result.candidates) }, problem: null }); },
+      (error: Error) => { if (still()) put({ basis, running: false, result: null, problem: error.message }); },
+    );
+  },
+}));
+
+const nameOf = (candidate: Candidate) => (candidate.kind === 'grid' ? candidate.element.label : candidate.crossing?.name ?? '\uffff');
+const inOrder = (candidates: Candidate[]) => [...candidates].sort((a, b) => a.kind.localeCompare(b.kind) || nameOf(a).localeCompare(nameOf(b), 'en', { numeric: true }));
+
+export type Verdict = 'open' | 'accepted' | 'rejected';
+
+/** What was decided about a candidate. */
+export const verdictOf = (state: ProjectState, drawingId: string, key: string): Verdict => state.decision[decisionId(drawingId, key)]?.verdict ?? 'open';

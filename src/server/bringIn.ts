@@ -1,0 +1,26 @@
+import { randomUUID } from 'node:crypto';
+import type { Transaction } from 'kysely';
+import type { UnitVerdict } from '@/core/datum/unitEvidence';
+import type { IntakeFile } from '@/core/handover/intake/writeIntake';
+import { roleId } from '@/core/model/commands';
+import { put, type Change } from '@/core/model/edits';
+import { lengthUnits, type LengthUnit } from '@/core/units/length';
+import type { Database } from './database/schema';
+import { applyEdit } from './edits';
+
+/** Makes a drawing of a file that was read: one edit, so that bringing in can be undone. @returns the drawing's id */
+export async function bringIn(tx: Transaction<Database>, project: string, file: { id: string; name: string; levelId: string | null }, intake: IntakeFile, unit: UnitVerdict): Promise<string> {
+  const id = randomUUID();
+  const name = file.name.replace(/\.dxf$/i, '').slice(0, 120) || 'Drawing';
+  const level = file.levelId === null ? undefined : await tx.selectFrom('levels').select('id').where('id', '=', file.levelId).where('project_id', '=', project).executeTakeFirst();
+  const changes: Change[] = [
+    put('drawing', { id, name, fileId: file.id, fileName: file.name, revision: 1, levelId: level?.id ?? null, discarded: false, setAside: false }),
+    put('placement', { id, unit: likeliest(unit), confirmed: false, origin: [0, 0], target: [0, 0], turning: 0 }),
+    ...intake.layers.map((layer) => put('role', { id: roleId(id, layer.name), drawingId: id, layer: layer.name, role: layer.role, suggested: true, shown: true })),
+  ];
+  await applyEdit(project, null, { label: `Bring in ${file.name}`, changes }, undefined, tx);
+  return id;
+}
+
+/** The unit that is taken until a person confirms one. */
+const likeliest = (unit: UnitVerdict): LengthUnit => lengthUnits.reduce((a, b) => (unit.probabilities[b] > unit.probabilities[a] ? b : a));

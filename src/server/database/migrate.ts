@@ -1,0 +1,11 @@
+import { Migrator, type Kysely, type Migration } from 'kysely';
+import * as start from './migrations/0001_start';
+import type { Database } from './schema';
+
+const migrations: Record<string, Migration> = { '0001_start': start };
+
+/** Brings the database to the newest schema; two processes at once wait for one another. */
+export async function migrate(db: Kysely<Database>): Promise<void> {
+  const { error } = await new Migrator({ db, provider: { getMigrations: async () => migrations } }).migrateToLatest();
+  if (error) throw error;
+}

@@ -1,0 +1,77 @@
+import type { ColumnType, Generated, JSONColumnType } from 'kysely';
+import type { IntakeFile } from '@/core/handover/intake/writeIntake';
+import type { Change } from '@/core/model/edits';
+import type { ElementRow } from '@/core/model/elements';
+import type { Role } from '@/core/sorting/roles';
+import type { DisplayUnit, LengthUnit } from '@/core/units/length';
+
+type Timestamp = ColumnType<Date, Date | string | undefined, Date | string>;
+
+/** A project; `undo_top` and `redo_top` are the edits that undo and redo would take next. */
+interface ProjectTable {
+  id: string;
+  name: string;
+  display_unit: DisplayUnit;
+  version: Generated<number>;
+  undo_top: number | null;
+  redo_top: number | null;
+  deleted_at: Date | null;
+  created_at: Timestamp;
+  updated_at: Timestamp;
+}
+
+interface LevelTable { id: string; project_id: string; name: string; elevation: number; height: number }
+
+/** A file's content, shared by the revisions that show it. */
+interface FileTable { id: string; sha256: string; size: number; created_at: Timestamp }
+interface FileChunkTable { file_id: string; seq: number; bytes: Buffer }
+
+/** Derived from a file by one version of the reader; can be made again from the chunks at any time. */
+interface FileReportTable { file_id: string; reader_version: number; intake: JSONColumnType<IntakeFile> }
+interface FileColumnsTable { file_id: string; seq: number; bytes: Buffer }
+
+interface DrawingTable { id: string; project_id: string; name: string; revision: number; level_id: string | null; discarded: boolean; set_aside: boolean }
+interface RevisionTable { drawing_id: string; number: number; file_id: string; file_name: string; created_at: Timestamp }
+interface PlacementTable {
+  drawing_id: string; unit: LengthUnit; confirmed: boolean;
+  origin_x: number; origin_y: number; target_x: number; target_y: number; turning: number;
+}
+interface LayerRoleTable { drawing_id: string; layer: string; role: Role | null; suggested: boolean; shown: boolean }
+interface DecisionTable { drawing_id: string; key: string; verdict: 'accepted' | 'rejected'; element_id: string | null }
+interface ElementTable {
+  id: string; project_id: string; level_id: string | null; kind: ElementRow['kind']; shape: JSONColumnType<ElementRow['shape']>;
+  source_drawing: string | null; source_handles: string[] | null;
+}
+
+/** The append-only log. `undoes` names the edit that this one takes back; a redo takes back an undo. */
+interface EditTable {
+  project_id: string; seq: number; client_id: string; label: string;
+  changes: JSONColumnType<Change[]>; inverse: JSONColumnType<Change[]>;
+  undoes: number | null; previous_undo: number | null; previous_redo: number | null;
+  created_at: Timestamp;
+}
+
+export type IntakeState = 'receiving' | 'waiting' | 'reading' | 'done' | 'failed' | 'cancelled';
+
+/** A file on its way in. `done` of `total` bytes were read. */
+interface IntakeTable {
+  id: string; project_id: string; level_id: string | null; file_id: string | null; file_name: string; size: number;
+  state: IntakeState; done: Generated<number>; message: string | null; drawing_id: string | null; created_at: Timestamp; updated_at: Timestamp;
+}
+
+export interface Database {
+  projects: ProjectTable;
+  levels: LevelTable;
+  files: FileTable;
+  file_chunks: FileChunkTable;
+  file_reports: FileReportTable;
+  file_columns: FileColumnsTable;
+  drawings: DrawingTable;
+  revisions: RevisionTable;
+  placements: PlacementTable;
+  layer_roles: LayerRoleTable;
+  decisions: DecisionTable;
+  elements: ElementTable;
+  edits: EditTable;
+  intakes: IntakeTable;
+}

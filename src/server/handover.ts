@@ -1,0 +1,35 @@
+import type { Placement } from '@/core/datum/placement';
+import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
+import { writeModel } from '@/core/handover/model/writeModel';
+import type { ElementRow } from '@/core/model/elements';
+import { database } from './database/connection';
+import { notFound, Problem } from './problem';
+import { loadState } from './rows';
+
+const ordered = (elements: ElementRow[]) => elements.sort((a, b) => a.kind.localeCompare(b.kind) || labelOf(a).localeCompare(labelOf(b), 'en', { numeric: true }) || a.id.localeCompare(b.id));
+const labelOf = (element: ElementRow) => (element.kind === 'grid' ? element.shape.label : element.shape.mark);
+
+async function load(project: string) {
+  const state = await loadState(database(), project);
+  const name = state.project[project]?.name;
+  if (name === undefined) throw notFound('This project');
+  return { state, name, elements: ordered(Object.values(state.element) as ElementRow[]) };
+}
+
+/** model.json of a project. */
+export async function modelFile(project: string): Promise<{ name: string; content: string }> {
+  const { state, name, elements } = await load(project);
+  const model = writeModel({ levels: Object.values(state.level), elements, drawingName: (id) => state.drawing[id]?.fileName ?? id });
+  return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };
+}
+
+/** The elements as a DXF that overlays a drawing of the project. */
+export async function elementsDxf(project: string, drawingId: string): Promise<{ name: string; content: string }> {
+  const { state, elements } = await load(project);
+  const [drawing, placement] = [state.drawing[drawingId], state.placement[drawingId]];
+  if (!drawing || !placement) throw notFound('This drawing');
+  // Elements of other levels do not overlay this plan.
+  const here = elements.filter((element) => element.levelId === null || element.levelId === drawing.levelId);
+  if (here.length === 0) throw new Problem(409, 'There is no element to hand over yet. Accept candidates at Reading first.');
+  return { name: `${drawing.name} model.dxf`, content: writeElementsDxf(here, placement as Placement) };
+}

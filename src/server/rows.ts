@@ -1,0 +1,166 @@
+import { sql, type Kysely, type Selectable, type Transaction } from 'kysely';
+import type { ElementRow } from '@/core/model/elements';
+import { emptyState, type ProjectState, type Rows as StateRows, type TableName } from '@/core/model/state';
+import type { Db } from './database/connection';
+import type { Database } from './database/schema';
+import { Problem } from './problem';
+
+type Tx = Transaction<Database> | Kysely<Database>;
+
+/** How the rows of one table of a project's state lie in the database. `ids` null means all. */
+interface TableAccess<T extends TableName> {
+  load(db: Db, project: string, ids: string[] | null): Promise<StateRows[T][]>;
+  put(tx: Tx, project: string, rows: StateRows[T][]): Promise<void>;
+  remove(tx: Tx, project: string, ids: string[]): Promise<void>;
+}
+
+const split = (id: string): [string, string] => [id.slice(0, 36), id.slice(37)];
+
+const project: TableAccess<'project'> = {
+  async load(db, id) {
+    const rows = await db.selectFrom('projects').select(['id', 'name', 'display_unit']).where('id', '=', id).execute();
+    return rows.map((row) => ({ id: row.id, name: row.name, displayUnit: row.display_unit }));
+  },
+  async put(tx, id, [row]) {
+    if (row.id !== id) throw foreign();
+    await tx.updateTable('projects').set({ name: row.name, display_unit: row.displayUnit }).where('id', '=', id).execute();
+  },
+  async remove() { throw new Problem(400, 'A project cannot be taken away by an edit; delete it from the project list.'); },
+};
+
+const level: TableAccess<'level'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('levels').selectAll().where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('id', 'in', ids!)).execute();
+    return rows.map(({ id, name, elevation, height }) => ({ id, name, elevation, height }));
+  },
+  async put(tx, projectId, rows) {
+    const done = await tx.insertInto('levels').values(rows.map((row) => ({ ...row, project_id: projectId })))
+      .onConflict((c) => c.column('id').doUpdateSet((eb) => ({ name: eb.ref('excluded.name'), elevation: eb.ref('excluded.elevation'), height: eb.ref('excluded.height') })).where('levels.project_id', '=', projectId)).returning('id').execute();
+    expectAll(done, rows);
+  },
+  async remove(tx, projectId, ids) { await tx.deleteFrom('levels').where('project_id', '=', projectId).where('id', 'in', ids).execute(); },
+};
+
+const drawing: TableAccess<'drawing'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('drawings').innerJoin('revisions', (j) => j.onRef('revisions.drawing_id', '=', 'drawings.id').onRef('revisions.number', '=', 'drawings.revision'))
+      .select(['drawings.id', 'name', 'revision', 'level_id', 'discarded', 'set_aside', 'file_id', 'file_name'])
+      .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('drawings.id', 'in', ids!)).execute();
+    return rows.map((row) => ({ id: row.id, name: row.name, fileId: row.file_id, fileName: row.file_name, revision: row.revision, levelId: row.level_id, discarded: row.discarded, setAside: row.set_aside }));
+  },
+  async put(tx, projectId, rows) {
+    for (const row of rows) {
+      const done = await tx.insertInto('drawings').values({ id: row.id, project_id: projectId, name: row.name, revision: row.revision, level_id: row.levelId, discarded: row.discarded, set_aside: row.setAside })
+        .onConflict((c) => c.column('id').doUpdateSet({ name: row.name, revision: row.revision, level_id: row.levelId, discarded: row.discarded, set_aside: row.setAside }).where('drawings.project_id', '=', projectId)).returning('id').execute();
+      expectAll(done, [row]);
+      // Which file a revision shows is said once, when it comes in.
+      await tx.insertInto('revisions').values({ drawing_id: row.id, number: row.revision, file_id: row.fileId, file_name: row.fileName }).onConflict((c) => c.columns(['drawing_id', 'number']).doNothing()).execute();
+    }
+  },
+  async remove() { throw new Problem(400, 'A drawing is discarded, not removed: its file stays for undo.'); },
+};
+
+/** Rows that hang on a drawing: the drawing has to be of the project. */
+async function expectDrawings(tx: Tx, projectId: string, ids: string[]): Promise<void> {
+  const wanted = [...new Set(ids)];
+  const found = await tx.selectFrom('drawings').select('id').where('project_id', '=', projectId).where('id', 'in', wanted).execute();
+  expectAll(found, wanted);
+}
+
+const placement: TableAccess<'placement'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('placements').innerJoin('drawings', 'drawings.id', 'placements.drawing_id').selectAll('placements')
+      .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('drawing_id', 'in', ids!)).execute();
+    return rows.map((row) => ({ id: row.drawing_id, unit: row.unit, confirmed: row.confirmed, origin: [row.origin_x, row.origin_y], target: [row.target_x, row.target_y], turning: row.turning }));
+  },
+  async put(tx, projectId, rows) {
+    await expectDrawings(tx, projectId, rows.map((row) => row.id));
+    for (const row of rows) {
+      const values = { unit: row.unit, confirmed: row.confirmed, origin_x: row.origin[0], origin_y: row.origin[1], target_x: row.target[0], target_y: row.target[1], turning: row.turning };
+      await tx.insertInto('placements').values({ drawing_id: row.id, ...values }).onConflict((c) => c.column('drawing_id').doUpdateSet(values)).execute();
+    }
+  },
+  async remove(tx, projectId, ids) {
+    await expectDrawings(tx, projectId, ids);
+    await tx.deleteFrom('placements').where('drawing_id', 'in', ids).execute();
+  },
+};
+
+const role: TableAccess<'role'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('layer_roles').innerJoin('drawings', 'drawings.id', 'layer_roles.drawing_id').selectAll('layer_roles')
+      .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where(pairIn('layer_roles.drawing_id', 'layer', ids!))).execute();
+    return rows.map((row) => ({ id: `${row.drawing_id}/${row.layer}`, drawingId: row.drawing_id, layer: row.layer, role: row.role, suggested: row.suggested, shown: row.shown }));
+  },
+  async put(tx, projectId, rows) {
+    await expectDrawings(tx, projectId, rows.map((row) => row.drawingId));
+    await tx.insertInto('layer_roles').values(rows.map((row) => ({ drawing_id: row.drawingId, layer: row.layer, role: row.role, suggested: row.suggested, shown: row.shown })))
+      .onConflict((c) => c.columns(['drawing_id', 'layer']).doUpdateSet((eb) => ({ role: eb.ref('excluded.role'), suggested: eb.ref('excluded.suggested'), shown: eb.ref('excluded.shown') }))).execute();
+  },
+  async remove(tx, projectId, ids) {
+    await expectDrawings(tx, projectId, ids.map((id) => split(id)[0]));
+    await tx.deleteFrom('layer_roles').where(pairIn('drawing_id', 'layer', ids)).execute();
+  },
+};
+
+const decision: TableAccess<'decision'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('decisions').innerJoin('drawings', 'drawings.id', 'decisions.drawing_id').selectAll('decisions')
+      .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where(pairIn('decisions.drawing_id', 'key', ids!))).execute();
+    return rows.map((row) => ({ id: `${row.drawing_id}/${row.key}`, drawingId: row.drawing_id, key: row.key, verdict: row.verdict, elementId: row.element_id }));
+  },
+  async put(tx, projectId, rows) {
+    await expectDrawings(tx, projectId, rows.map((row) => row.drawingId));
+    await tx.insertInto('decisions').values(rows.map((row) => ({ drawing_id: row.drawingId, key: row.key, verdict: row.verdict, element_id: row.elementId })))
+      .onConflict((c) => c.columns(['drawing_id', 'key']).doUpdateSet((eb) => ({ verdict: eb.ref('excluded.verdict'), element_id: eb.ref('excluded.element_id') }))).execute();
+  },
+  async remove(tx, projectId, ids) {
+    await expectDrawings(tx, projectId, ids.map((id) => split(id)[0]));
+    await tx.deleteFrom('decisions').where(pairIn('drawing_id', 'key', ids)).execute();
+  },
+};
+
+const element: TableAccess<'element'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('elements').selectAll().where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('id', 'in', ids!)).orderBy('id').execute();
+    return rows.map(elementOf) as StateRows['element'][];
+  },
+  async put(tx, projectId, rows) {
+    const done = await tx.insertInto('elements').values(rows.map((row) => ({
+      id: row.id, project_id: projectId, level_id: row.levelId, kind: row.kind, shape: JSON.stringify(row.shape) as never, source_drawing: row.source?.drawing ?? null, source_handles: row.source?.handles ?? null,
+    }))).onConflict((c) => c.column('id').doUpdateSet((eb) => ({
+      level_id: eb.ref('excluded.level_id'), kind: eb.ref('excluded.kind'), shape: eb.ref('excluded.shape'), source_drawing: eb.ref('excluded.source_drawing'), source_handles: eb.ref('excluded.source_handles'),
+    })).where('elements.project_id', '=', projectId)).returning('id').execute();
+    expectAll(done, rows);
+  },
+  async remove(tx, projectId, ids) { await tx.deleteFrom('elements').where('project_id', '=', projectId).where('id', 'in', ids).execute(); },
+};
+
+export function elementOf(row: Selectable<Database['elements']>): ElementRow {
+  return { id: row.id, levelId: row.level_id, source: row.source_drawing ? { drawing: row.source_drawing, handles: row.source_handles ?? [] } : null, kind: row.kind, shape: row.shape } as ElementRow;
+}
+
+/** `(a, b) in (...)` for ids of the form drawing/rest. */
+function pairIn(first: string, second: string, ids: string[]) {
+  const pairs = ids.map(split);
+  return sql<boolean>`(${sql.ref(first)}, ${sql.ref(second)}) in (select * from unnest(${pairs.map((p) => p[0])}::uuid[], ${pairs.map((p) => p[1])}::text[]))`;
+}
+
+const foreign = () => new Problem(400, 'The edit names something that belongs to another project. Reload the page and repeat the step.');
+
+function expectAll(found: readonly unknown[], wanted: readonly unknown[]): void {
+  if (found.length !== wanted.length) throw foreign();
+}
+
+const access: { [T in TableName]: TableAccess<T> } = { project, level, drawing, placement, role, decision, element };
+
+export const tableAccess = <T extends TableName>(table: T): TableAccess<T> => access[table] as unknown as TableAccess<T>;
+
+/** All rows of a project. */
+export async function loadState(db: Db, projectId: string): Promise<ProjectState> {
+  const state: Record<string, Record<string, unknown>> = {};
+  for (const table of Object.keys(emptyState) as TableName[]) {
+    state[table] = Object.fromEntries((await tableAccess(table).load(db, projectId, null)).map((row) => [row.id, row]));
+  }
+  return state as unknown as ProjectState;
+}

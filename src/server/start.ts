@@ -1,0 +1,26 @@
+import type { Runner } from 'graphile-worker';
+import { database } from './database/connection';
+import { migrate } from './database/migrate';
+import { startJobs } from './jobs/runner';
+import { problemOf } from './problem';
+
+/** Brings the schema up to date and begins background work; ends it with the process. */
+export async function startServer(): Promise<void> {
+  void begin();
+}
+
+/** Waits for the database where it is away: pages say so meanwhile. */
+async function begin(): Promise<void> {
+  let runner: Runner;
+  for (;;) {
+    try {
+      await migrate(database());
+      runner = await startJobs();
+      break;
+    } catch (error) {
+      console.error(problemOf(error).message);
+      await new Promise((resolve) => setTimeout(resolve, 2000));
+    }
+  }
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => { void runner.stop().catch(() => undefined); });
+}

@@ -1,0 +1,119 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import LinearProgress from '@mui/material/LinearProgress';
+import Tooltip from '@mui/material/Tooltip';
+import { useRef, useState } from 'react';
+import { put } from '@/core/model/edits';
+import type { DrawingRow } from '@/core/model/state';
+import { activeDrawings, useProject } from '@/project/store';
+import { useUploads } from '@/project/uploads';
+import { useView } from '@/project/view';
+import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
+import { Icon } from '@/ui/widgets/Icon';
+import { bytes, count } from './format';
+import { IntakeReport } from './IntakeReport';
+
+/** Bringing drawings in, and the account of what came. */
+export function IntakeBench() {
+  const state = useProject((store) => store.state);
+  const drawings = activeDrawings(state);
+  const { drawingId, set } = useView();
+  const shown = drawings.find((drawing) => drawing.id === drawingId) ?? drawings[0];
+  return (
+    <>
+      <BenchHead title="Intake" about={drawings.length === 0 ? 'No drawing yet' : count(drawings.length, 'drawing')} />
+      <Receiver />
+      <UnderWay />
+      {drawings.length > 0 && (
+        <Part title="Drawings">
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {drawings.map((drawing) => <DrawingItem key={drawing.id} drawing={drawing} here={drawing.id === shown?.id} choose={() => set({ drawingId: drawing.id })} />)}
+          </Box>
+        </Part>
+      )}
+      {shown && <IntakeReport key={shown.fileId} drawing={shown} />}
+    </>
+  );
+}
+
+function Receiver() {
+  const input = useRef<HTMLInputElement>(null);
+  const send = useUploads((store) => store.send);
+  const levelId = useView((view) => view.levelId);
+  const [over, setOver] = useState(false);
+  const take = (files: FileList | null) => { if (files && files.length > 0) send(files, levelId); };
+  return (
+    <Box
+      onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={(event) => { event.preventDefault(); setOver(false); take(event.dataTransfer.files); }}
+      sx={{ display: 'flex', alignItems: 'center', gap: 1.5, border: '1px dashed', borderColor: over ? 'primary.main' : 'var(--mui-palette-zf-ink2)', background: over ? 'var(--mui-palette-zf-zirconSoft)' : 'none', borderRadius: '5px', p: 1.5, mb: 2 }}
+    >
+      <Icon name="bring" size={22} />
+      <Box sx={{ flex: 1 }}>Drop DXF files here</Box>
+      <Button variant="contained" onClick={() => input.current?.click()}>Choose files</Button>
+      <input ref={input} type="file" accept=".dxf,.DXF" multiple hidden aria-label="DXF files" onChange={(event) => { take(event.target.files); event.target.value = ''; }} />
+    </Box>
+  );
+}
+
+/** Files being sent, waited for and read; and what failed, until it is taken note of. */
+function UnderWay() {
+  const uploads = useUploads((store) => store.uploads);
+  const dismiss = useUploads((store) => store.dismiss);
+  const { intakes, id, refreshIntakes, tell } = useProject();
+  const end = async (intake: string) => {
+    const response = await fetch(`/api/projects/${id}/intakes/${intake}`, { method: 'DELETE' }).catch(() => null);
+    if (response === null) tell({ kind: 'problem', text: 'The server does not answer; nothing was stopped.' });
+    await refreshIntakes();
+  };
+  const own = new Set(uploads.map((upload) => upload.name));
+  const others = intakes.filter((intake) => intake.state !== 'done' && !(intake.state === 'receiving' && own.has(intake.fileName)));
+  if (uploads.length === 0 && others.length === 0) return null;
+  return (
+    <Part title="Under way">
+      {uploads.map((upload) => upload.message !== null
+        ? <Failure key={upload.key} text={upload.message} close={() => dismiss(upload.key)} />
+        : <Progress key={upload.key} name={upload.name} words={`sending, ${bytes(upload.sent)} of ${bytes(upload.size)}`} share={upload.size === 0 ? null : upload.sent / upload.size} cancel={upload.abort} />)}
+      {others.map((intake) => intake.state === 'failed'
+        ? <Failure key={intake.id} text={intake.message ?? `${intake.fileName} could not be read.`} close={() => void end(intake.id)} />
+        : <Progress key={intake.id} name={intake.fileName} words={intake.state === 'reading' ? `reading, ${bytes(intake.done)} of ${bytes(intake.size)}` : intake.state === 'waiting' ? 'waiting to be read' : 'being sent from another window'} share={intake.state === 'reading' && intake.size > 0 ? intake.done / intake.size : null} cancel={() => void end(intake.id)} />)}
+    </Part>
+  );
+}
+
+function Progress({ name, words, share, cancel }: { name: string; words: string; share: number | null; cancel: () => void }) {
+  return (
+    <Box sx={{ mb: 1.25 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}><b>{name}</b> <Box component="span" sx={{ color: 'text.secondary' }}>{words}</Box></Box>
+        <Button variant="text" onClick={cancel}>Cancel</Button>
+      </Box>
+      <LinearProgress aria-label={`${name}: ${words}`} variant={share === null ? 'indeterminate' : 'determinate'} value={(share ?? 0) * 100} />
+    </Box>
+  );
+}
+
+function Failure({ text, close }: { text: string; close: () => void }) {
+  return (
+    <Note kind="wrong">
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}><Box sx={{ flex: 1 }}>{text}</Box><IconButton aria-label="Take note" size="small" sx={{ mt: -0.5, mr: -0.5 }} onClick={close}><Icon name="close" size={14} /></IconButton></Box>
+    </Note>
+  );
+}
+
+function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boolean; choose: () => void }) {
+  const commit = useProject((store) => store.commit);
+  const level = useProject((store) => (drawing.levelId ? store.state.level[drawing.levelId]?.name : undefined));
+  const change = (part: Partial<DrawingRow>, label: string) => void commit((now) => ({ label, changes: [put('drawing', { ...now.drawing[drawing.id], ...part })] }));
+  return (
+    <Box component="li" sx={{ display: 'flex', alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none', pl: 1 }}>
+      <Box component="button" type="button" aria-pressed={here} onClick={choose} sx={{ all: 'unset', flex: 1, minWidth: 0, cursor: 'pointer', py: 0.75, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
+        <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', opacity: drawing.setAside ? 0.6 : 1 }}>{drawing.name}</Box>
+        <Box sx={{ fontSize: 12, color: 'text.secondary' }}>{[level ?? 'no level', `revision ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(' \u00b7 ')}</Box>
+      </Box>
+      <Tooltip title={drawing.setAside ? 'Bring back' : 'Set aside: not shown, its place kept'}><IconButton aria-label={drawing.setAside ? `Bring back ${drawing.name}` : `Set aside ${drawing.name}`} onClick={() => change({ setAside: !drawing.setAside }, `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`)}><Icon name={drawing.setAside ? 'hidden' : 'shown'} /></IconButton></Tooltip>
+      <Tooltip title="Discard (undo brings it back)"><IconButton aria-label={`Discard ${drawing.name}`} onClick={() => change({ discarded: true }, `Discard ${drawing.name}`)}><Icon name="close" size={16} /></IconButton></Tooltip>
+    </Box>
+  );
+}

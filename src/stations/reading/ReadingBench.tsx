@@ -1,0 +1,141 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { acceptCandidates, rejectCandidates, reopenCandidates } from '@/core/model/commands';
+import { sectionName } from '@/core/model/elements';
+import type { Candidate } from '@/core/reading/candidate';
+import { useBoard } from '@/board/boardStore';
+import { anchorOf } from '@/board/drawModel';
+import { useProject } from '@/project/store';
+import { useReadings, verdictOf, type Verdict } from '@/project/readings';
+import { useDrawing } from '@/project/useDrawing';
+import { useView } from '@/project/view';
+import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
+import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
+import { NoDrawing } from '@/ui/widgets/NoDrawing';
+import { RoleMark } from '@/ui/widgets/RoleMark';
+import { ConfidenceChart } from './ConfidenceChart';
+import { EvidenceList } from './EvidenceList';
+
+const words: Record<Candidate['kind'], string> = { grid: 'Grid lines', column: 'Columns' };
+const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
+
+/** Candidates with their evidence, to be accepted or rejected one, many or all at once. */
+export function ReadingBench() {
+  const subject = useDrawing();
+  const { state, commit } = useProject();
+  const { readings, pointed, point, chosen, choose } = useReadings();
+  const lookAt = useBoard((store) => store.lookAt);
+  const setView = useView((view) => view.set);
+  const [kind, setKind] = useState<Candidate['kind']>('grid');
+  const [verdict, setVerdict] = useState<Verdict>('open');
+  const [threshold, setThreshold] = useState(0.5);
+  const list = useRef<HTMLUListElement>(null);
+  const reading = subject ? readings[subject.drawing.id] : undefined;
+  const all = useMemo(() => reading?.result?.candidates ?? [], [reading]);
+  const drawingId = subject?.drawing.id ?? '';
+  const withVerdict = useMemo(() => all.map((candidate) => ({ candidate, verdict: verdictOf(state, drawingId, candidate.key) })), [all, state, drawingId]);
+  const pointedAt = all.find((candidate) => candidate.key === pointed);
+
+  // What is clicked on the board comes into view in the list.
+  useEffect(() => {
+    if (pointedAt) setKind(pointedAt.kind);
+    if (pointed) list.current?.querySelector(`[data-key="${CSS.escape(pointed)}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [pointed, pointedAt]);
+
+  if (!subject) return <NoDrawing title="Reading" />;
+  const { drawing, placement } = subject;
+  const ofKind = withVerdict.filter((entry) => entry.candidate.kind === kind);
+  const listed = ofKind.filter((entry) => entry.verdict === verdict).map((entry) => entry.candidate);
+  const open = ofKind.filter((entry) => entry.verdict === 'open').map((entry) => entry.candidate);
+  const picked = listed.filter((candidate) => chosen.has(candidate.key));
+  const sure = open.filter((candidate) => candidate.confidence >= threshold);
+  const doubtful = listed.filter((candidate) => candidate.doubt !== null);
+  const unread = (reading?.result?.unread ?? []).filter((entry) => entry.role === kind);
+
+  const accept = (candidates: Candidate[]) => { void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([])); };
+  const reject = (candidates: Candidate[]) => { void commit((now) => rejectCandidates(now, drawing, candidates)).then(() => choose([])); };
+  const reopen = (candidates: Candidate[]) => { void commit((now) => reopenCandidates(now, drawing, candidates)).then(() => choose([])); };
+  const go = (candidate: Candidate | undefined) => {
+    if (!candidate) return;
+    point(candidate.key);
+    const [x, y] = anchorOf(candidate);
+    const half = candidate.kind === 'column' ? 4 : 12;
+    lookAt([x - half, y - half, x + half, y + half]);
+  };
+  const step = (among: Candidate[], by: number) => go(among[(among.findIndex((candidate) => candidate.key === pointed) + by + among.length) % Math.max(1, among.length)]);
+  const toggle = (key: string) => choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
+  const acted = picked.length > 0 ? picked : verdict === 'open' ? sure : listed;
+
+  return (
+    <Box onKeyDown={(event) => {
+      if (event.target instanceof HTMLInputElement) return;
+      if (event.key === 'j' || event.key === 'k') { step(listed, event.key === 'j' ? 1 : -1); event.preventDefault(); }
+      if (event.key === 'a' && pointedAt && verdict === 'open') { const next = listed[listed.indexOf(pointedAt) + 1]; accept([pointedAt]); if (next) go(next); event.preventDefault(); }
+      if (event.key === 'r' && pointedAt && verdict === 'open') { const next = listed[listed.indexOf(pointedAt) + 1]; reject([pointedAt]); if (next) go(next); event.preventDefault(); }
+    }}>
+      <BenchHead title="Reading" about={<DrawingChoice drawingId={drawing.id} />} />
+      {!placement.confirmed && <Note kind="look">The unit is not confirmed yet; sizes follow from it. <Button variant="text" onClick={() => setView({ station: 'datum' })}>Go to Datum</Button></Note>}
+      {reading?.problem && <Note kind="wrong">{reading.problem}</Note>}
+      <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
+        {(['grid', 'column'] as const).map((name) => (
+          <ButtonBase key={name} role="tab" aria-selected={kind === name} onClick={() => { setKind(name); choose([]); }} sx={{ display: 'flex', gap: 0.75, px: 1, py: 0.5, border: '1px solid', borderColor: kind === name ? 'text.primary' : 'divider', borderRadius: '4px', fontSize: 13 }}>
+            <RoleMark role={name} />{words[name]} <b className="mono">{withVerdict.filter((entry) => entry.candidate.kind === name).length}</b>
+          </ButtonBase>
+        ))}
+        {reading?.running && <Box role="status" sx={{ color: 'text.secondary', alignSelf: 'center' }}>reading {'\u2026'}</Box>}
+      </Box>
+      {ofKind.length === 0 && reading && !reading.running && (
+        <Note kind="plain">Nothing was read as {words[kind].toLowerCase()}. {Object.values(state.role).some((row) => row.drawingId === drawing.id && row.role === kind) ? 'The layers with this role hold nothing that looks like it.' : `No layer has the role ${kind}.`} <Button variant="text" onClick={() => setView({ station: 'sorting' })}>Go to Sorting</Button></Note>
+      )}
+      {ofKind.length > 0 && (
+        <>
+          <Part title="How sure"><ConfidenceChart candidates={open} threshold={threshold} move={setThreshold} colour={`var(--mui-palette-zf-${kind})`} /></Part>
+          <Box role="tablist" aria-label="Decision" sx={{ display: 'flex', gap: 2, borderBottom: '1px solid var(--mui-palette-divider)', mb: 0.5 }}>
+            {(['open', 'accepted', 'rejected'] as const).map((name) => (
+              <ButtonBase key={name} role="tab" aria-selected={verdict === name} onClick={() => { setVerdict(name); choose([]); }} sx={{ fontSize: 13, py: 0.5, borderBottom: '2px solid', borderColor: verdict === name ? 'primary.main' : 'transparent', fontWeight: verdict === name ? 600 : 400 }}>
+                {verdictWords[name]}{'\u00a0'}<span className="mono">{ofKind.filter((entry) => entry.verdict === name).length}</span>
+              </ButtonBase>
+            ))}
+          </Box>
+          <Box component="ul" ref={list} aria-label={`${words[kind]}, ${verdictWords[verdict]}`} sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0, maxHeight: 290, overflowY: 'auto' }}>
+            {listed.map((candidate) => <Line key={candidate.key} candidate={candidate} here={candidate.key === pointed} chosen={chosen.has(candidate.key)} go={() => go(candidate)} toggle={() => toggle(candidate.key)} />)}
+            {listed.length === 0 && <Box component="li" sx={{ color: 'text.secondary', py: 1 }}>None.</Box>}
+          </Box>
+          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 2 }}>
+            {verdict === 'open' && <Button variant="contained" disabled={acted.length === 0} onClick={() => accept(acted)}>Accept {acted.length}{picked.length > 0 ? ' chosen' : ''}</Button>}
+            {verdict === 'open' && <Button variant="outlined" disabled={doubtful.length === 0} onClick={() => step(doubtful, 1)}>Next doubtful</Button>}
+            {verdict === 'open' && <Button variant="text" disabled={picked.length === 0} onClick={() => reject(picked)}>Reject {picked.length || ''}</Button>}
+            {verdict !== 'open' && <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>Judge {acted.length} again</Button>}
+          </Box>
+          {pointedAt && pointedAt.kind === kind && (
+            <EvidenceList candidate={pointedAt} verdict={verdictOf(state, drawing.id, pointedAt.key)} accept={() => accept([pointedAt])} reject={() => reject([pointedAt])} />
+          )}
+        </>
+      )}
+      {unread.length > 0 && (
+        <Part title={`Drawn on this role but not read: ${unread.length}`}>
+          <Box component="ul" sx={{ m: 0, pl: 2 }}>{unread.slice(0, 12).map((entry, i) => <li key={i}>{entry.why} (handle <span className="mono">{entry.handle}</span>)</li>)}</Box>
+          {unread.length > 12 && <Box sx={{ color: 'text.secondary' }}>and {unread.length - 12} more</Box>}
+        </Part>
+      )}
+    </Box>
+  );
+}
+
+function Line({ candidate, here, chosen, go, toggle }: { candidate: Candidate; here: boolean; chosen: boolean; go: () => void; toggle: () => void }) {
+  const name = candidate.kind === 'grid' ? candidate.element.label : candidate.crossing && candidate.crossing.distance < 1 ? candidate.crossing.name : 'between';
+  const size = candidate.kind === 'grid' ? (candidate.element.kind === 'line' ? `${Math.hypot(candidate.element.end[0] - candidate.element.start[0], candidate.element.end[1] - candidate.element.start[1]).toFixed(2)} m` : `radius ${candidate.element.radius.toFixed(2)} m`) : sectionName(candidate.element.section);
+  return (
+    <Box component="li" data-key={candidate.key} sx={{ display: 'grid', gridTemplateColumns: '24px 1fr', alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
+      <input type="checkbox" checked={chosen} onChange={toggle} aria-label={`Choose ${name}`} style={{ accentColor: 'var(--mui-palette-zf-zircon)', margin: '0 0 0 4px' }} />
+      <Box component="button" type="button" onClick={go} aria-current={here || undefined} sx={{ all: 'unset', cursor: 'pointer', display: 'grid', gridTemplateColumns: '62px 108px 1fr', gap: 1, py: 0.5, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
+        <b>{name}</b>
+        <span className="mono">{size}</span>
+        <Box component="span" sx={{ color: candidate.doubt ? 'var(--mui-palette-zf-amber)' : 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }} title={candidate.doubt ?? undefined}>{candidate.doubt ?? 'clear'}</Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,132 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import TextField from '@mui/material/TextField';
+import { DataGrid, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
+import { useEffect, useMemo, useState } from 'react';
+import type { IntakeFile } from '@/core/handover/intake/writeIntake';
+import { roleId, setRole, showLayers } from '@/core/model/commands';
+import type { RoleRow } from '@/core/model/state';
+import { roleNames, roles, type Role } from '@/core/sorting/roles';
+import { adaptColour } from '@/core/underlay/colours';
+import { api } from '@/project/api';
+import { useProject } from '@/project/store';
+import type { Underlay } from '@/project/underlays';
+import { useDrawing } from '@/project/useDrawing';
+import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
+import { BenchHead, Part } from '@/ui/widgets/Heading';
+import { Icon } from '@/ui/widgets/Icon';
+import { NoDrawing } from '@/ui/widgets/NoDrawing';
+import { RoleMark } from '@/ui/widgets/RoleMark';
+import { useScheme } from '@/ui/widgets/useScheme';
+import { useNonce } from '@/ui/Providers';
+
+interface LayerLine { id: string; row: RoleRow; colour: string; entities: number; kinds: string; why: string }
+
+/** The table of layers: what each holds, whether it is shown, and its role. */
+export function SortingBench() {
+  const subject = useDrawing();
+  const { id: project, state, commit } = useProject();
+  const { dark, tokens } = useScheme();
+  const nonce = useNonce();
+  const [layers, setLayers] = useState<IntakeFile['layers']>([]);
+  const [search, setSearch] = useState('');
+  const [chosen, setChosen] = useState<GridRowSelectionModel>({ type: 'include', ids: new Set() });
+  const fileId = subject?.drawing.fileId;
+  useEffect(() => {
+    if (!fileId) return;
+    let here = true;
+    setLayers([]);
+    api<IntakeFile>(`/api/projects/${project}/files/${fileId}/intake.json`).then((file) => { if (here) setLayers(file.layers); }, () => undefined);
+    return () => { here = false; };
+  }, [project, fileId]);
+
+  const lines = useMemo(() => {
+    if (!subject) return [];
+    const colours = subject.underlay ? layerColours(subject.underlay) : new Map<number, number>();
+    return layers.flatMap((layer, i): LayerLine[] => {
+      const row = state.role[roleId(subject.drawing.id, layer.name)];
+      if (!row || !layer.name.toLowerCase().includes(search.trim().toLowerCase())) return [];
+      const colour = adaptColour(colours.get(i) ?? 0x1000000, dark, parseInt(tokens.ink.slice(1), 16));
+      const kinds = Object.entries(layer.kinds).sort((a, b) => b[1] - a[1]).map(([kind, count]) => `${count.toLocaleString('en')} ${kind}`).join(', ');
+      return [{ id: row.id, row, colour: `#${colour.toString(16).padStart(6, '0')}`, entities: layer.entities, kinds, why: row.suggested ? layer.why.join(', ') : 'set by hand' }];
+    });
+  }, [subject, layers, state.role, search, dark, tokens]);
+
+  if (!subject) return <NoDrawing title="Sorting" />;
+  const { drawing } = subject;
+  const picked = lines.filter((line) => (chosen.type === 'include' ? chosen.ids.has(line.id) : !chosen.ids.has(line.id))).map((line) => line.row);
+  const sorted = lines.filter((line) => line.row.role !== null).length;
+
+  const columns: GridColDef<LayerLine>[] = [
+    { field: 'shown', headerName: '', width: 36, sortable: false, renderCell: ({ row: { row } }) => <IconButton aria-label={`${row.shown ? 'Hide' : 'Show'} ${row.layer}`} size="small" onClick={(event) => { event.stopPropagation(); void commit(() => showLayers([row], !row.shown)); }}><Icon name={row.shown ? 'shown' : 'hidden'} size={16} /></IconButton> },
+    {
+      field: 'layer', headerName: 'layer', flex: 1, minWidth: 90, valueGetter: (_, { row }) => row.layer,
+      renderCell: ({ row: { row, colour, kinds } }) => (
+        <Box title={kinds} sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0, opacity: row.shown ? 1 : 0.55 }}>
+          <Box sx={{ width: 10, height: 10, flex: 'none', background: colour }} />
+          <Box sx={{ overflow: 'hidden', lineHeight: 1.3 }}>
+            <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis' }}>{row.layer}</Box>
+            <Box sx={{ fontSize: 11, color: 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis' }}>{kinds || 'empty'}</Box>
+          </Box>
+        </Box>
+      ),
+    },
+    { field: 'entities', headerName: 'count', width: 58, align: 'right', headerAlign: 'right', renderCell: ({ value }) => <span className="mono">{Number(value).toLocaleString('en')}</span> },
+    {
+      field: 'role', headerName: 'role', width: 132, valueGetter: (_, { row }) => row.role ?? '',
+      renderCell: ({ row: { row, why } }) => <RoleChoice label={`Role of ${row.layer}`} role={row.role} faint={row.suggested} why={why} choose={(role) => void commit(() => setRole(drawing, [row], role))} />,
+    },
+  ];
+
+  return (
+    <Box sx={{ display: 'flex', flexDirection: 'column', height: '100%' }}>
+      <BenchHead title="Sorting" about={<DrawingChoice drawingId={drawing.id} />} />
+      <Part title={`${sorted} of ${lines.length} layers have a role`}>
+        <TextField size="small" fullWidth placeholder="Find a layer" value={search} onChange={(event) => setSearch(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Find a layer' } }} />
+        {picked.length > 0 && (
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mt: 1, flexWrap: 'wrap' }}>
+            <span>{picked.length} chosen:</span>
+            <RoleChoice label="Role of the chosen layers" role={undefined} faint={false} why="" choose={(role) => void commit(() => setRole(drawing, picked, role))} />
+            <Button variant="text" onClick={() => void commit(() => showLayers(picked, true))}>Show</Button>
+            <Button variant="text" onClick={() => void commit(() => showLayers(picked, false))}>Hide</Button>
+          </Box>
+        )}
+      </Part>
+      <Box sx={{ flex: 1, minHeight: 200, mx: -0.5 }}>
+        <DataGrid
+          rows={lines} columns={columns} nonce={nonce} density="compact" rowHeight={40} columnHeaderHeight={30} hideFooter checkboxSelection disableColumnMenu disableRowSelectionOnClick
+          rowSelectionModel={chosen} onRowSelectionModelChange={setChosen} aria-label="Layers"
+          initialState={{ sorting: { sortModel: [{ field: 'layer', sort: 'asc' }] } }} localeText={{ noRowsLabel: layers.length === 0 ? 'Layers are being fetched' : 'No layer of that name' }}
+          sx={{ border: 0, fontSize: 13, '--DataGrid-t-color-border-base': 'var(--mui-palette-divider)', '& .MuiDataGrid-cell': { display: 'flex', alignItems: 'center', px: 0.5 }, '& .MuiDataGrid-columnHeader': { px: 0.5, color: 'text.secondary', fontWeight: 400 }, '& .MuiDataGrid-columnSeparator': { display: 'none' }, '& .MuiCheckbox-root': { p: 0.5 } }}
+        />
+      </Box>
+    </Box>
+  );
+}
+
+function RoleChoice({ label, role, faint, why, choose }: { label: string; role: Role | null | undefined; faint: boolean; why: string; choose: (role: Role | null) => void }) {
+  return (
+    <Select
+      size="small" variant="standard" disableUnderline displayEmpty value={role ?? ''} inputProps={{ 'aria-label': label }} title={why || undefined}
+      onChange={(event) => choose((event.target.value || null) as Role | null)} sx={{ fontSize: 13, '& .MuiSelect-select': { display: 'flex', alignItems: 'center', gap: 0.75, py: 0.25 } }}
+      renderValue={(value) => (value ? <><RoleMark role={value as Role} /><Box component="span" sx={{ fontStyle: faint ? 'italic' : 'normal' }}>{roleNames[value as Role]}{faint ? '?' : ''}</Box></> : <Box component="span" sx={{ color: 'text.secondary' }}>{role === undefined ? 'set role' : 'no role'}</Box>)}
+    >
+      <MenuItem value="">No role</MenuItem>
+      {roles.map((name) => <MenuItem key={name} value={name} sx={{ gap: 1 }}><RoleMark role={name} />{roleNames[name]}</MenuItem>)}
+    </Select>
+  );
+}
+
+/** The colour that most of a layer's lines have. */
+function layerColours({ primitives }: Underlay): Map<number, number> {
+  const counts = new Map<number, Map<number, number>>();
+  for (let i = 0; i < primitives.layer.length; i += 1) {
+    const layer = counts.get(primitives.layer[i]) ?? counts.set(primitives.layer[i], new Map()).get(primitives.layer[i])!;
+    layer.set(primitives.colour[i], (layer.get(primitives.colour[i]) ?? 0) + 1);
+  }
+  return new Map([...counts].map(([layer, colours]) => [layer, [...colours].sort((a, b) => b[1] - a[1])[0][0]]));
+}
