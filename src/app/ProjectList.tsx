@@ -73,7 +73,7 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
             <Box component="li" key={project.id} sx={{ display: 'flex', alignItems: 'center', borderTop: i > 0 ? '1px solid var(--mui-palette-divider)' : 0, pr: 1 }}>
               <Box component={Link} href={`/projects/${project.id}`} sx={{ flex: 1, minWidth: 0, display: 'block', px: 2, py: 1.5, color: 'text.primary', textDecoration: 'none', '&:hover b': { color: 'primary.main' } }}>
                 <Box component="b" sx={{ fontSize: 15, display: 'block', overflow: 'hidden', textOverflow: 'ellipsis' }}>{project.name}</Box>
-                <Box component="span" sx={{ color: 'text.secondary' }}>{plural(project.drawings, 'drawing')} {'\u00b7'} {plural(project.elements, 'element')} {'\u00b7'} {plural(project.levels, 'level')} {'\u00b7'} <time dateTime={project.updatedAt} suppressHydrationWarning>changed {dayjs(project.updatedAt).format('D MMM YYYY, HH:mm')}</time></Box>
+                <Box component="span" sx={{ color: 'text.secondary' }}>{plural(project.drawings, 'drawing')}, {plural(project.elements, 'element')}, {plural(project.levels, 'level')}, <time dateTime={project.updatedAt} suppressHydrationWarning>changed {dayjs(project.updatedAt).format('D MMM YYYY, HH:mm')}</time></Box>
               </Box>
               <CardMenu project={project} rename={() => setNaming(project)} duplicate={() => void act(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))} remove={() => void remove(project)} />
             </Box>

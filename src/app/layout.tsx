@@ -19,6 +19,8 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
+        {/* Notices make their styles when their module loads, and look for the nonce here. */}
+        <script nonce={nonce} dangerouslySetInnerHTML={{ __html: 'window.__nonce__ = document.currentScript.nonce' }} />
         <InitColorSchemeScript attribute="data-scheme" nonce={nonce} defaultMode="system" />
         <AppRouterCacheProvider options={{ nonce }}><Providers nonce={nonce}>{children}</Providers></AppRouterCacheProvider>
       </body>

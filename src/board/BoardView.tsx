@@ -16,10 +16,10 @@ export function BoardView({ scene, camera, events, empty }: { scene: BoardScene;
   const above = useRef<HTMLCanvasElement>(null);
   const board = useRef<Board | null>(null);
   const latest = useRef({ scene, camera, events });
-  latest.current = { scene, camera, events };
   const problem = useBoard((store) => store.problem);
   const tool = useBoard((store) => store.tool);
 
+  useEffect(() => { latest.current = { scene, camera, events }; });
   useEffect(() => {
     const made = new Board(root.current!, below.current!, above.current!, latest.current.scene, latest.current.camera, {
       cameraChanged: (to) => latest.current.events.cameraChanged(to),
@@ -30,9 +30,6 @@ export function BoardView({ scene, camera, events, empty }: { scene: BoardScene;
   }, []);
   useEffect(() => { board.current?.setScene(scene); }, [scene]);
 
-  const button = (name: IconName, label: string, press: () => void) => (
-    <Tooltip title={label} placement="left"><IconButton aria-label={label} onClick={press} sx={{ background: 'var(--mui-palette-zf-panel)' }}><Icon name={name} /></IconButton></Tooltip>
-  );
   return (
     <Box sx={{ position: 'relative', height: '100%' }}>
       <Box
@@ -47,10 +44,14 @@ export function BoardView({ scene, camera, events, empty }: { scene: BoardScene;
       </Box>
       {(problem ?? empty) !== null && <Box role={problem ? 'alert' : 'note'} sx={{ position: 'absolute', left: '50%', top: '45%', transform: 'translate(-50%, -50%)', maxWidth: 420, textAlign: 'center', color: 'text.secondary', fontSize: 15, pointerEvents: 'none' }}>{problem ?? empty}</Box>}
       <Box sx={{ position: 'absolute', right: 10, bottom: 10, display: 'flex', flexDirection: 'column', border: '1px solid var(--mui-palette-divider)', borderRadius: '5px', overflow: 'hidden' }}>
-        {button('plus', 'Come nearer (+)', () => board.current?.zoomBy(1.4))}
-        {button('minus', 'Go further (-)', () => board.current?.zoomBy(1 / 1.4))}
-        {button('whole', 'Show all (Home)', () => board.current?.look('all'))}
+        <ViewButton icon="plus" label="Come nearer (+)" press={() => board.current?.zoomBy(1.4)} />
+        <ViewButton icon="minus" label="Go further (-)" press={() => board.current?.zoomBy(1 / 1.4)} />
+        <ViewButton icon="whole" label="Show all (Home)" press={() => board.current?.look('all')} />
       </Box>
     </Box>
   );
+}
+
+function ViewButton({ icon, label, press }: { icon: IconName; label: string; press: () => void }) {
+  return <Tooltip title={label} placement="left"><IconButton aria-label={label} onClick={press} sx={{ background: 'var(--mui-palette-zf-panel)' }}><Icon name={icon} /></IconButton></Tooltip>;
 }

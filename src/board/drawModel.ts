@@ -8,7 +8,7 @@ import { toScreen, viewBox, type Camera, type Size } from './camera';
 import type { BoardDrawing, BoardScene } from './scene';
 
 /** Texts smaller than this on screen are not worth their letters, in pixels. */
-const smallestText = 5;
+const smallestText = 4;
 /** While the view moves, at most this many texts are drawn. */
 const textsInMotion = 250;
 

@@ -88,6 +88,7 @@ export class UnderlayPicture {
   constructor(canvas: HTMLCanvasElement, lost: () => void) {
     this.renderer = new THREE.WebGLRenderer({ canvas, alpha: true, antialias: false, premultipliedAlpha: true, depth: false, stencil: false });
     this.renderer.autoClear = false;
+    this.renderer.sortObjects = false;
     this.renderer.setClearColor(0x000000, 0);
     canvas.addEventListener('webglcontextlost', (event) => { event.preventDefault(); lost(); });
     canvas.addEventListener('webglcontextrestored', () => { this.stale = true; });

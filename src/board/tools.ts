@@ -68,7 +68,7 @@ export function drawTool(pen: Pen, grip: Grip, cursor: Point | null): void {
   context.strokeStyle = scene.tokens.zircon;
   context.lineWidth = 2;
   context.stroke();
-  chip(pen, [at[0] + 16, at[1] + 16], held.words, grip.holds.length > 1 ? `${grip.chosen + 1} of ${grip.holds.length} \u00b7 N: next` : '');
+  chip(pen, [at[0] + 16, at[1] + 16], held.words, grip.holds.length > 1 ? `${grip.chosen + 1} of ${grip.holds.length}, N: next` : '');
 }
 
 function dot({ context, scene }: Pen, [x, y]: Point): void {

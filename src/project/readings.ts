@@ -18,14 +18,18 @@ interface ReadingStore {
   /** The candidate that bench and board point at. */
   pointed: string | null;
   point(key: string | null): void;
+  /** The kind that the bench lists; pointing at a candidate turns to its kind. */
+  kind: Candidate['kind'];
+  list(kind: Candidate['kind']): void;
   /** Candidates chosen for a common decision, by key. */
   chosen: ReadonlySet<string>;
   choose(keys: Iterable<string>): void;
 }
 
 export const useReadings = create<ReadingStore>()((set, get) => ({
-  readings: {}, pointed: null, chosen: new Set<string>(),
-  point(pointed) { if (pointed !== get().pointed) set({ pointed }); },
+  readings: {}, pointed: null, chosen: new Set<string>(), kind: 'grid',
+  point(pointed) { if (pointed !== get().pointed) set({ pointed, ...(pointed === null ? {} : { kind: pointed.startsWith('grid:') ? 'grid' : 'column' }) }); },
+  list(kind) { set({ kind, chosen: new Set() }); },
   choose(keys) { set({ chosen: new Set(keys) }); },
   refresh(state, drawing, underlay) {
     const placement = state.placement[drawing.id];

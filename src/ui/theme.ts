@@ -20,7 +20,7 @@ const options: ThemeOptions = {
     h1: { fontSize: 19, fontWeight: 700, lineHeight: 1.3 }, h2: { fontSize: 13, fontWeight: 700, lineHeight: 1.5 }, body1: { fontSize: 13 }, body2: { fontSize: 13 }, caption: { fontSize: 11.5 },
   },
   components: {
-    MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { '&.Mui-focusVisible': { outline: '2px solid var(--mui-palette-primary-main)', outlineOffset: 2 } } } },
+    MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { fontFamily: 'inherit', '&.Mui-focusVisible': { outline: '2px solid var(--mui-palette-primary-main)', outlineOffset: 2 } } } },
     MuiButton: {
       defaultProps: { disableElevation: true, size: 'small' },
       styleOverrides: { root: { minHeight: 30, paddingInline: 12, lineHeight: 1.3 }, outlined: { borderColor: 'var(--mui-palette-divider)', color: 'var(--mui-palette-text-primary)' }, text: { color: 'var(--mui-palette-text-secondary)' } },

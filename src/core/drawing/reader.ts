@@ -96,7 +96,12 @@ export class DxfReader implements GroupSink {
     this.closeBlock();
     if (this.sections === 0) return fail('No section was found in the file: it may be damaged from its first lines on. Export the drawing again.');
     if (!this.ended) this.ledger.warn('noEnd', 'The file ends without its EOF mark: it may have been cut short. What was there has been read.', this.scanner.line);
-    return ok({ drawing: this.drawing(), account: this.ledger.finish() });
+    const drawing = this.drawing();
+    const account = this.ledger.finish();
+    if (drawing.kind.length === 0 && account.leftOut.length === 0 && account.warnings.length === 0) {
+      account.warnings.push({ code: 'empty', message: 'No entity was found in the file. If the plan should hold something, its ENTITIES section is missing or damaged; export it again.', line: this.scanner.line, handle: '' });
+    }
+    return ok({ drawing, account });
   }
 
   group(code: number, bytes: Uint8Array, start: number, end: number): void {

@@ -111,11 +111,15 @@ const finest = 0.5;
 export function visibleSegments(store: SegmentStore, view: readonly [number, number, number, number], pixel: number, hidden: Uint8Array, out: Uint32Array): number {
   const { first, count, length, box } = store.cells;
   let n = 0;
+  // What a cell's share leaves over goes to the next: small cells would otherwise all be rounded up.
+  let owed = 0;
   for (let c = 0; c < first.length; c += 1) {
     if (box[4 * c] > view[2] || box[4 * c + 2] < view[0] || box[4 * c + 1] > view[3] || box[4 * c + 3] < view[1]) continue;
     const onScreen = length[c] / pixel;
     const share = Math.min(1, onScreen / finest);
-    const end = first[c] + Math.ceil(count[c] * share);
+    const due = count[c] * share + owed;
+    const end = first[c] + Math.min(count[c], Math.floor(due + 1e-9));
+    owed = share === 1 ? owed : due - (end - first[c]);
     for (let i = first[c]; i < end; i += 1) {
       if (hidden[store.layer[i]] === 1) continue;
       out[n] = 2 * i;

@@ -34,7 +34,8 @@ export function unitOfHeader(code: number | null): LengthUnit | null {
 /** The `$INSUNITS` code of a unit. */
 export const headerCodeOf: Record<LengthUnit, number> = { in: 1, ft: 2, mm: 4, cm: 5, m: 6 };
 
-const term = /^\s*(\d+(?:[.,]\d+)?|[.,]\d+)?\s*(?:(\d+)\s*\/\s*(\d+))?\s*-?\s*([a-z]+|''|["'\u2032\u2033])?\s*-?/i;
+/** One part of a typed length: a fraction with perhaps a whole before it, or a decimal; then perhaps a unit. */
+const term = /^\s*(?:(?:(\d+)[\s-]+)?(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+))\s*-?\s*([a-z]+|''|["'\u2032\u2033])?\s*-?/i;
 
 /**
  * Reads a typed length such as `3.75 m`, `450mm`, `12' 6 1/2"`, `-0,5` or `7/8 in`.
@@ -53,15 +54,12 @@ export function parseLength(text: string, unit: DisplayUnit): Result<number> {
   let previous: LengthUnit | null = null;
   while (rest !== '') {
     const match = term.exec(rest);
-    if (!match || match[0] === '' || (match[1] === undefined && match[2] === undefined)) return bad(`"${rest}" was not understood`);
-    let amount = Number((match[1] ?? '0').replace(',', '.'));
-    if (match[2] !== undefined) {
-      if (Number(match[3]) === 0) return bad('a fraction has a zero below its line');
-      if (match[1]?.match(/[.,]/)) return bad('a decimal and a fraction are mixed');
-      amount += Number(match[2]) / Number(match[3]);
-    }
-    const named: LengthUnit | undefined = match[4] === undefined ? undefined : words[match[4].toLowerCase()];
-    if (match[4] !== undefined && named === undefined) return bad(`"${match[4]}" is not a unit of length`);
+    if (!match) return bad(`"${rest}" was not understood`);
+    if (match[3] !== undefined && Number(match[3]) === 0) return bad('a fraction has a zero below its line');
+    const amount = match[4] === undefined ? Number(match[1] ?? 0) + Number(match[2]) / Number(match[3]) : Number(match[4].replace(',', '.'));
+    const named: LengthUnit | undefined = match[5] === undefined ? undefined : words[match[5].toLowerCase()];
+    if (match[5] !== undefined && named === undefined) return bad(`"${match[5]}" is not a unit of length`);
+    if (named === undefined && rest.length > match[0].length) return bad('a part before the last has no unit');
     const termUnit: LengthUnit = named ?? (previous === 'ft' ? 'in' : bare);
     if (previous !== null && metresPer[termUnit] >= metresPer[previous]) return bad('its parts do not go from the larger unit to the smaller');
     metres += amount * metresPer[termUnit];

@@ -37,12 +37,12 @@ export function UnitPart({ drawing, placement, underlay, replace }: { drawing: D
         {lengthUnits.map((unit) => {
           const here = unit === chosen;
           return (
-            <Box key={unit} component="label" sx={{ display: 'grid', gridTemplateColumns: '18px 86px 1fr auto', alignItems: 'center', gap: 1, py: 0.5, px: 0.75, cursor: 'pointer', borderBottom: '1px solid var(--mui-palette-divider)', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
+            <Box key={unit} component="label" sx={{ display: 'grid', gridTemplateColumns: '18px 78px 1fr auto', alignItems: 'center', gap: 1, py: 0.5, px: 0.75, cursor: 'pointer', borderBottom: '1px solid var(--mui-palette-divider)', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
               <input type="radio" name="unit" checked={here} onChange={() => setLooked(unit)} style={{ accentColor: 'var(--mui-palette-zf-zircon)', margin: 0 }} />
               <span>{unitNames[unit]}</span>
-              <Box component="span" className="mono" sx={{ fontSize: 12, textAlign: 'right' }}>{facts?.size ? `${metres(facts.size[0], unit)} \u00d7 ${metres(facts.size[1], unit)} m` : ''}</Box>
-              <Box component="span" sx={{ width: 54 }} title={facts ? `probability ${facts.verdict.probabilities[unit].toFixed(3)}` : undefined}>
-                <svg width={54} height={8} aria-hidden><rect width={54 * (facts?.verdict.probabilities[unit] ?? 0)} height={8} fill={unit === header ? 'var(--mui-palette-zf-amber)' : 'var(--mui-palette-zf-zircon)'} /></svg>
+              <Box component="span" className="mono" sx={{ fontSize: 11.5, textAlign: 'right', whiteSpace: 'nowrap', letterSpacing: '-0.02em' }}>{facts?.size ? `${metres(facts.size[0], unit)} \u00d7 ${metres(facts.size[1], unit)} m` : ''}</Box>
+              <Box component="span" sx={{ width: 40 }} title={facts ? `probability ${facts.verdict.probabilities[unit].toFixed(3)}` : undefined}>
+                <svg width={40} height={8} aria-hidden><rect width={40 * (facts?.verdict.probabilities[unit] ?? 0)} height={8} fill={unit === header ? 'var(--mui-palette-zf-amber)' : 'var(--mui-palette-zf-zircon)'} /></svg>
               </Box>
             </Box>
           );

@@ -110,7 +110,7 @@ function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boo
     <Box component="li" sx={{ display: 'flex', alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none', pl: 1 }}>
       <Box component="button" type="button" aria-pressed={here} onClick={choose} sx={{ all: 'unset', flex: 1, minWidth: 0, cursor: 'pointer', py: 0.75, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
         <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', opacity: drawing.setAside ? 0.6 : 1 }}>{drawing.name}</Box>
-        <Box sx={{ fontSize: 12, color: 'text.secondary' }}>{[level ?? 'no level', `revision ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(' \u00b7 ')}</Box>
+        <Box sx={{ fontSize: 12, color: 'text.secondary' }}>{[level ?? 'no level', `revision ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(', ')}</Box>
       </Box>
       <Tooltip title={drawing.setAside ? 'Bring back' : 'Set aside: not shown, its place kept'}><IconButton aria-label={drawing.setAside ? `Bring back ${drawing.name}` : `Set aside ${drawing.name}`} onClick={() => change({ setAside: !drawing.setAside }, `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`)}><Icon name={drawing.setAside ? 'hidden' : 'shown'} /></IconButton></Tooltip>
       <Tooltip title="Discard (undo brings it back)"><IconButton aria-label={`Discard ${drawing.name}`} onClick={() => change({ discarded: true }, `Discard ${drawing.name}`)}><Icon name="close" size={16} /></IconButton></Tooltip>

@@ -1,34 +1,24 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
-import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { DrawingRow } from '@/core/model/state';
 import { unitNames } from '@/core/units/length';
-import { api } from '@/project/api';
-import { useProject } from '@/project/store';
+import { useIntake } from '@/project/useIntake';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 import { count } from './format';
 
 /** The intake report of one drawing. */
 export function IntakeReport({ drawing }: { drawing: DrawingRow }) {
-  const project = useProject((store) => store.id);
-  const [report, setReport] = useState<IntakeFile | { problem: string } | null>(null);
-  const address = `/api/projects/${project}/files/${drawing.fileId}/intake.json`;
-  useEffect(() => {
-    let here = true;
-    api<IntakeFile>(address).then((file) => { if (here) setReport(file); }, (error: Error) => { if (here) setReport({ problem: error.message }); });
-    return () => { here = false; };
-  }, [address]);
+  const { address, report, problem } = useIntake(drawing.fileId);
+  if (problem !== null) return <Note kind="wrong">{problem}</Note>;
   if (report === null) return null;
-  if ('problem' in report) return <Note kind="wrong">{report.problem}</Note>;
   const total = report.read.reduce((sum, row) => sum + row.count, 0);
   const lost = report.leftOut.reduce((sum, row) => sum + row.count, 0);
   return (
     <>
       <Part title="Intake report" aside={<Button variant="text" href={`${address}?download`}>Save as JSON</Button>}>
-        <Box sx={{ color: 'text.secondary', mb: 1, overflowWrap: 'anywhere' }}>{drawing.fileName} {'\u00b7'} {report.dxfVersion} {'\u00b7'} header unit {report.unit.header ? unitNames[report.unit.header] : 'not given'} {'\u00b7'} {count(report.layers.length, 'layer')}</Box>
+        <Box sx={{ color: 'text.secondary', mb: 1, overflowWrap: 'anywhere' }}>{drawing.fileName}, {report.dxfVersion}, header unit {report.unit.header ? unitNames[report.unit.header] : 'not given'}, {count(report.layers.length, 'layer')}</Box>
         <ShareBar read={total} lost={lost} />
         <Table label="Read" heads={['Read', { text: 'entities', figures: true }, { text: 'lines', figures: true }]}>
           {report.read.map((row) => <tr key={row.kind}><td>{row.kind}</td><td className="figures">{row.count.toLocaleString('en')}</td><td className="figures">{row.primitives.toLocaleString('en')}</td></tr>)}

@@ -14,6 +14,7 @@ export function ConfidenceChart({ candidates, threshold, move, colour }: { candi
         {bins.map((b) => <rect key={b.x0} x={x(b.x0!) + 0.5} width={Math.max(0, x(b.x1!) - x(b.x0!) - 1)} y={height - y(b.length)} height={y(b.length)} fill={b.x1! > threshold ? colour : 'var(--mui-palette-zf-ink2)'} opacity={b.x1! > threshold ? 1 : 0.45} />)}
         <path d={`M0 ${height + 0.5}h${width}`} stroke="var(--mui-palette-zf-line)" />
         <path d={`M${x(threshold)} 0V${height}`} stroke="var(--mui-palette-zf-ink)" strokeWidth={1.5} />
+        <text x={threshold > 0.5 ? x(threshold) - 4 : x(threshold) + 4} y={9} textAnchor={threshold > 0.5 ? 'end' : 'start'} fontSize={10.5} fill="var(--mui-palette-zf-ink)">accept from here: {candidates.filter((candidate) => candidate.confidence >= threshold).length}</text>
         <text x={0} y={height + 11} fontSize={10} fill="var(--mui-palette-zf-ink2)">doubtful</text>
         <text x={width} y={height + 11} fontSize={10} textAnchor="end" fill="var(--mui-palette-zf-ink2)">sure</text>
       </svg>

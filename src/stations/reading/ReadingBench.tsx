@@ -26,10 +26,9 @@ const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'acc
 export function ReadingBench() {
   const subject = useDrawing();
   const { state, commit } = useProject();
-  const { readings, pointed, point, chosen, choose } = useReadings();
+  const { readings, pointed, point, chosen, choose, kind, list: turnTo } = useReadings();
   const lookAt = useBoard((store) => store.lookAt);
   const setView = useView((view) => view.set);
-  const [kind, setKind] = useState<Candidate['kind']>('grid');
   const [verdict, setVerdict] = useState<Verdict>('open');
   const [threshold, setThreshold] = useState(0.5);
   const list = useRef<HTMLUListElement>(null);
@@ -41,9 +40,8 @@ export function ReadingBench() {
 
   // What is clicked on the board comes into view in the list.
   useEffect(() => {
-    if (pointedAt) setKind(pointedAt.kind);
     if (pointed) list.current?.querySelector(`[data-key="${CSS.escape(pointed)}"]`)?.scrollIntoView({ block: 'nearest' });
-  }, [pointed, pointedAt]);
+  }, [pointed]);
 
   if (!subject) return <NoDrawing title="Reading" />;
   const { drawing, placement } = subject;
@@ -81,7 +79,7 @@ export function ReadingBench() {
       {reading?.problem && <Note kind="wrong">{reading.problem}</Note>}
       <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
         {(['grid', 'column'] as const).map((name) => (
-          <ButtonBase key={name} role="tab" aria-selected={kind === name} onClick={() => { setKind(name); choose([]); }} sx={{ display: 'flex', gap: 0.75, px: 1, py: 0.5, border: '1px solid', borderColor: kind === name ? 'text.primary' : 'divider', borderRadius: '4px', fontSize: 13 }}>
+          <ButtonBase key={name} role="tab" aria-selected={kind === name} onClick={() => turnTo(name)} sx={{ display: 'flex', gap: 0.75, px: 1, py: 0.5, border: '1px solid', borderColor: kind === name ? 'text.primary' : 'divider', borderRadius: '4px', fontSize: 13 }}>
             <RoleMark role={name} />{words[name]} <b className="mono">{withVerdict.filter((entry) => entry.candidate.kind === name).length}</b>
           </ButtonBase>
         ))}

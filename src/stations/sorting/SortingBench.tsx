@@ -5,16 +5,15 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
-import { DataGrid, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
-import { useEffect, useMemo, useState } from 'react';
-import type { IntakeFile } from '@/core/handover/intake/writeIntake';
+import { DataGrid, GRID_CHECKBOX_SELECTION_COL_DEF, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
+import { useMemo, useState } from 'react';
 import { roleId, setRole, showLayers } from '@/core/model/commands';
 import type { RoleRow } from '@/core/model/state';
 import { roleNames, roles, type Role } from '@/core/sorting/roles';
 import { adaptColour } from '@/core/underlay/colours';
-import { api } from '@/project/api';
 import { useProject } from '@/project/store';
 import type { Underlay } from '@/project/underlays';
+import { useIntake } from '@/project/useIntake';
 import { useDrawing } from '@/project/useDrawing';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
 import { BenchHead, Part } from '@/ui/widgets/Heading';
@@ -29,32 +28,24 @@ interface LayerLine { id: string; row: RoleRow; colour: string; entities: number
 /** The table of layers: what each holds, whether it is shown, and its role. */
 export function SortingBench() {
   const subject = useDrawing();
-  const { id: project, state, commit } = useProject();
+  const { state, commit } = useProject();
   const { dark, tokens } = useScheme();
   const nonce = useNonce();
-  const [layers, setLayers] = useState<IntakeFile['layers']>([]);
+  const { report, problem } = useIntake(subject?.drawing.fileId);
   const [search, setSearch] = useState('');
   const [chosen, setChosen] = useState<GridRowSelectionModel>({ type: 'include', ids: new Set() });
-  const fileId = subject?.drawing.fileId;
-  useEffect(() => {
-    if (!fileId) return;
-    let here = true;
-    setLayers([]);
-    api<IntakeFile>(`/api/projects/${project}/files/${fileId}/intake.json`).then((file) => { if (here) setLayers(file.layers); }, () => undefined);
-    return () => { here = false; };
-  }, [project, fileId]);
 
   const lines = useMemo(() => {
     if (!subject) return [];
     const colours = subject.underlay ? layerColours(subject.underlay) : new Map<number, number>();
-    return layers.flatMap((layer, i): LayerLine[] => {
+    return (report?.layers ?? []).flatMap((layer, i): LayerLine[] => {
       const row = state.role[roleId(subject.drawing.id, layer.name)];
       if (!row || !layer.name.toLowerCase().includes(search.trim().toLowerCase())) return [];
       const colour = adaptColour(colours.get(i) ?? 0x1000000, dark, parseInt(tokens.ink.slice(1), 16));
       const kinds = Object.entries(layer.kinds).sort((a, b) => b[1] - a[1]).map(([kind, count]) => `${count.toLocaleString('en')} ${kind}`).join(', ');
       return [{ id: row.id, row, colour: `#${colour.toString(16).padStart(6, '0')}`, entities: layer.entities, kinds, why: row.suggested ? layer.why.join(', ') : 'set by hand' }];
     });
-  }, [subject, layers, state.role, search, dark, tokens]);
+  }, [subject, report, state.role, search, dark, tokens]);
 
   if (!subject) return <NoDrawing title="Sorting" />;
   const { drawing } = subject;
@@ -62,7 +53,8 @@ export function SortingBench() {
   const sorted = lines.filter((line) => line.row.role !== null).length;
 
   const columns: GridColDef<LayerLine>[] = [
-    { field: 'shown', headerName: '', width: 36, sortable: false, renderCell: ({ row: { row } }) => <IconButton aria-label={`${row.shown ? 'Hide' : 'Show'} ${row.layer}`} size="small" onClick={(event) => { event.stopPropagation(); void commit(() => showLayers([row], !row.shown)); }}><Icon name={row.shown ? 'shown' : 'hidden'} size={16} /></IconButton> },
+    { ...GRID_CHECKBOX_SELECTION_COL_DEF, width: 30, minWidth: 30 },
+    { field: 'shown', headerName: '', width: 32, minWidth: 32, sortable: false, renderCell: ({ row: { row } }) => <IconButton aria-label={`${row.shown ? 'Hide' : 'Show'} ${row.layer}`} size="small" onClick={(event) => { event.stopPropagation(); void commit(() => showLayers([row], !row.shown)); }}><Icon name={row.shown ? 'shown' : 'hidden'} size={16} /></IconButton> },
     {
       field: 'layer', headerName: 'layer', flex: 1, minWidth: 90, valueGetter: (_, { row }) => row.layer,
       renderCell: ({ row: { row, colour, kinds } }) => (
@@ -75,9 +67,9 @@ export function SortingBench() {
         </Box>
       ),
     },
-    { field: 'entities', headerName: 'count', width: 58, align: 'right', headerAlign: 'right', renderCell: ({ value }) => <span className="mono">{Number(value).toLocaleString('en')}</span> },
+    { field: 'entities', headerName: 'count', width: 50, minWidth: 50, align: 'right', headerAlign: 'right', renderCell: ({ value }) => <span className="mono">{Number(value).toLocaleString('en')}</span> },
     {
-      field: 'role', headerName: 'role', width: 132, valueGetter: (_, { row }) => row.role ?? '',
+      field: 'role', headerName: 'role', width: 120, valueGetter: (_, { row }) => row.role ?? '',
       renderCell: ({ row: { row, why } }) => <RoleChoice label={`Role of ${row.layer}`} role={row.role} faint={row.suggested} why={why} choose={(role) => void commit(() => setRole(drawing, [row], role))} />,
     },
   ];
@@ -98,9 +90,9 @@ export function SortingBench() {
       </Part>
       <Box sx={{ flex: 1, minHeight: 200, mx: -0.5 }}>
         <DataGrid
-          rows={lines} columns={columns} nonce={nonce} density="compact" rowHeight={40} columnHeaderHeight={30} hideFooter checkboxSelection disableColumnMenu disableRowSelectionOnClick
+          rows={lines} columns={columns} nonce={nonce} rowHeight={42} columnHeaderHeight={30} hideFooter checkboxSelection disableColumnMenu disableRowSelectionOnClick
           rowSelectionModel={chosen} onRowSelectionModelChange={setChosen} aria-label="Layers"
-          initialState={{ sorting: { sortModel: [{ field: 'layer', sort: 'asc' }] } }} localeText={{ noRowsLabel: layers.length === 0 ? 'Layers are being fetched' : 'No layer of that name' }}
+          initialState={{ sorting: { sortModel: [{ field: 'layer', sort: 'asc' }] } }} localeText={{ noRowsLabel: problem !== null ? problem : report === null ? 'Layers are being fetched' : 'No layer of that name' }}
           sx={{ border: 0, fontSize: 13, '--DataGrid-t-color-border-base': 'var(--mui-palette-divider)', '& .MuiDataGrid-cell': { display: 'flex', alignItems: 'center', px: 0.5 }, '& .MuiDataGrid-columnHeader': { px: 0.5, color: 'text.secondary', fontWeight: 400 }, '& .MuiDataGrid-columnSeparator': { display: 'none' }, '& .MuiCheckbox-root': { p: 0.5 } }}
         />
       </Box>

@@ -19,7 +19,7 @@ export function FindOrDo({ actions }: { actions: Action[] }) {
   }, []);
   return (
     <Autocomplete
-      options={actions} groupBy={(action) => action.group} getOptionLabel={(action) => action.words} value={null} blurOnSelect clearOnBlur autoHighlight openOnFocus
+      options={actions} groupBy={(action) => action.group} getOptionLabel={(action) => action.words} value={null} blurOnSelect clearOnBlur autoHighlight openOnFocus forcePopupIcon={false}
       getOptionKey={(action) => `${action.group}/${action.words}`} inputValue={typed} onInputChange={(_, value, reason) => setTyped(reason === 'reset' ? '' : value)}
       filterOptions={(options, { inputValue }) => {
         const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);

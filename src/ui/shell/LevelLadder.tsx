@@ -28,7 +28,7 @@ const signed = (metres: number, unit: DisplayUnit) => (Math.abs(metres) < 5e-7 ?
 export function LevelLadder({ levels, present, unit, go, change, remove, add }: Ladder) {
   const [editing, setEditing] = useState<{ id: string; anchor: Element } | null>(null);
   const [low, high] = [Math.min(0, ...levels.map((level) => level.elevation)), Math.max(...levels.map((level) => level.elevation + level.height), 1)];
-  const [top, bottom, x, width] = [28, 400, 52, 34];
+  const [top, bottom, x, width] = [28, 400, 60, 26];
   const at = (elevation: number) => bottom - ((elevation - low) / (high - low)) * (bottom - top);
   const edited = levels.find((level) => level.id === editing?.id);
   return (

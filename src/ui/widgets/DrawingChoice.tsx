@@ -9,7 +9,7 @@ export function DrawingChoice({ drawingId }: { drawingId: string }) {
   const drawings = activeDrawings(useProject((store) => store.state));
   const set = useView((view) => view.set);
   const here = drawings.find((drawing) => drawing.id === drawingId);
-  if (drawings.length < 2) return <>{here ? `${here.fileName} \u00b7 revision ${here.revision}` : ''}</>;
+  if (drawings.length < 2) return <>{here ? `${here.fileName}, revision ${here.revision}` : ''}</>;
   return (
     <Select size="small" variant="standard" value={drawingId} onChange={(event) => set({ drawingId: event.target.value })} inputProps={{ 'aria-label': 'Drawing' }}>
       {drawings.map((drawing) => <MenuItem key={drawing.id} value={drawing.id}>{drawing.name}</MenuItem>)}

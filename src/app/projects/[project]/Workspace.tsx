@@ -75,9 +75,9 @@ function Desk() {
   useEffect(() => { if (!shownAll.current && scene.drawings.length > 0) { shownAll.current = true; lookAt('all'); } }, [scene.drawings.length, lookAt]);
 
   const lines = scene.drawings.reduce((sum, drawing) => sum + drawing.underlay.segments.layer.length, 0);
-  const counts = [`${lines.toLocaleString('en')} lines`, ...(scene.candidates.length > 0 ? [`${scene.candidates.length} candidates`] : []), `${scene.elements.length} elements`].join(' \u00b7 ');
+  const counts = [`${lines.toLocaleString('en')} lines`, ...(scene.candidates.length > 0 ? [`${scene.candidates.length} candidates`] : []), `${scene.elements.length} elements`].join(', ');
   const working = intakes.filter((intake) => intake.state === 'reading' || intake.state === 'waiting').length;
-  const work = [working > 0 ? `reading ${working} file${working === 1 ? '' : 's'}` : '', opening > 0 ? 'opening drawings' : ''].filter(Boolean).join(' \u00b7 ');
+  const work = [working > 0 ? `reading ${working} file${working === 1 ? '' : 's'}` : '', opening > 0 ? 'opening drawings' : ''].filter(Boolean).join(', ');
 
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
@@ -93,7 +93,7 @@ function Desk() {
                   <Bench key={view.station} />
                 </Box>
               </Panel>
-              <Separator style={{ width: 5, background: 'var(--mui-palette-divider)', cursor: 'col-resize' }} aria-label="Width of the bench" />
+              <Separator style={{ width: 4, borderLeft: '1px solid var(--mui-palette-divider)', background: 'var(--mui-palette-zf-board)', cursor: 'col-resize' }} aria-label="Width of the bench" />
             </>
           )}
           <Panel id="board" minSize="300px">

@@ -92,5 +92,11 @@ function lineOf(spans: { piece: GridPiece; from: number; to: number; offset: num
     const bent = Math.abs(turn - Math.round(turn / Math.PI) * Math.PI);
     return Math.max(worst, bent);
   }, 0);
+  const [{ piece }] = spans;
+  // A single true line keeps its drawn ends to the last digit.
+  if (spans.length === 1 && off < 1e-12) {
+    const forward = (piece.b[0] - piece.a[0]) * u[0] + (piece.b[1] - piece.a[1]) * u[1] >= 0;
+    return { start: forward ? piece.a : piece.b, end: forward ? piece.b : piece.a, pieces: [piece], straightened: 0, parallels: 0 };
+  }
   return { start: at(from), end: at(to), pieces: spans.map((span) => span.piece), straightened: off, parallels: 0 };
 }

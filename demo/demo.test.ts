@@ -1,0 +1,50 @@
+import { columns, gridArcs, gridLines } from './building';
+import { groundFloor } from './ground';
+import { defaultLimits } from '@/core/drawing/limits';
+import { readDxf } from '@/core/drawing/reader';
+import { asDrawn } from '@/core/datum/placement';
+import { digest } from '@/core/handover/intake/digest';
+import type { ColumnCandidate, GridCandidate } from '@/core/reading/candidate';
+import { read, toleranceFor } from '@/core/reading/read';
+import { Scene } from '@/core/reading/scene';
+
+const plan = groundFloor();
+const reading = readDxf(new TextEncoder().encode(plan.dxf));
+if (!reading.ok) throw new Error(reading.message);
+const { drawing, primitives, intake } = digest('ground.dxf', '', reading.value, defaultLimits);
+const { candidates, unread } = read(new Scene(drawing, primitives, asDrawn('mm'), intake.layers.map((layer) => layer.role)), [], toleranceFor('mm'));
+const grid = candidates.filter((c): c is GridCandidate => c.kind === 'grid');
+const found = candidates.filter((c): c is ColumnCandidate => c.kind === 'column');
+
+test('the account adds up to what the generator drew, kind by kind', () => {
+  const total = new Map<string, number>();
+  for (const row of [...intake.read, ...intake.leftOut]) total.set(row.kind, (total.get(row.kind) ?? 0) + row.count);
+  expect(Object.fromEntries(total)).toEqual(plan.counts);
+  expect(intake.layers.reduce((sum, layer) => sum + layer.entities, 0)).toBe(Object.values(plan.counts).reduce((a, b) => a + b, 0));
+});
+
+test('every grid line of the building is read with its label, within a millimetre', () => {
+  expect(grid.map((c) => c.element.label).sort()).toEqual([...gridLines(), ...gridArcs()].map((line) => line.label).sort());
+  for (const truth of gridLines()) {
+    const line = grid.find((c) => c.element.label === truth.label)!.element;
+    if (line.kind !== 'line') throw new Error(`${truth.label} is not straight`);
+    const away = (a: readonly [number, number], b: readonly [number, number]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+    expect(Math.min(away(line.start, truth.start) + away(line.end, truth.end), away(line.start, truth.end) + away(line.end, truth.start))).toBeLessThan(0.001);
+  }
+  for (const truth of gridArcs()) expect(grid.find((c) => c.element.label === truth.label)!.element).toMatchObject({ kind: 'arc' });
+});
+
+test('every column is read once, where it is drawn, with its true size and turning', () => {
+  expect(unread).toEqual([]);
+  expect(found).toHaveLength(columns().length);
+  for (const truth of plan.columnsAsDrawn) {
+    const match = found.find((c) => Math.hypot(c.element.position[0] - truth.position[0], c.element.position[1] - truth.position[1]) < 0.001);
+    expect(match).toBeDefined();
+    expect(match!.element.section).toEqual(truth.section);
+    expect(match!.element.rotation).toBeCloseTo(truth.rotation, 6);
+  }
+});
+
+test('what was drawn wrongly on purpose is doubted, and nothing else', () => {
+  expect(found.filter((c) => c.doubt).map((c) => `${c.crossing!.name}: ${c.doubt}`).sort()).toEqual(['2/A: 5.0 mm off', '3/C: 6.0 mm off', '4/A: size rounded', '4/D: drawn twice', '5/B: 12 mm off', '6/A: gap of 6.0 mm', '6/D: 2.0 mm off']);
+});

@@ -1,0 +1,18 @@
+const swc = (react) => ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: react }, target: 'es2022', transform: { react: { runtime: 'automatic' } } }, module: { type: 'commonjs' } }];
+// These packages ship as ES modules only.
+const modules = ['flatbush', 'flatqueue', 'd3', 'd3-.*', 'internmap', 'delaunator', 'robust-predicates', 'kysely'];
+const common = {
+  transform: { '\\.tsx$': swc(true), '\\.(ts|mjs|js)$': swc(false) },
+  transformIgnorePatterns: [`/node_modules/(?!(${modules.join('|')})/)`],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  testEnvironment: 'node',
+};
+
+const config = {
+  projects: [
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/demo/**/*.test.ts'] },
+    { ...common, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+  ],
+};
+
+export default config;

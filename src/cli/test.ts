@@ -1,0 +1,72 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildApplication } from './build';
+import { ensureBrowser } from './browser';
+import { removeCluster, startCluster } from './postgres';
+import { root, runShown, Stop } from './system';
+
+interface Tally { passed: number; failed: number }
+
+const bin = (name: string) => join(root, 'node_modules', name);
+
+/** Runs one check that passes or fails as a whole. */
+async function check(name: string, args: string[]): Promise<Tally> {
+  console.log(`\n${name}`);
+  const code = await runShown(process.execPath, args);
+  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
+
+/** Runs one of Jest's projects and counts its tests; a file that cannot run counts as failed. */
+async function jest(project: string, args: string[], env: Record<string, string> = {}): Promise<Tally> {
+  const folder = mkdtempSync(join(tmpdir(), 'zircon-test-'));
+  const report = join(folder, 'report.json');
+  await runShown(process.execPath, [bin('jest/bin/jest.js'), '--selectProjects', project, '--json', '--outputFile', report, ...args], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env, NODE_OPTIONS: '--no-warnings' } });
+  try {
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8')) as Record<string, number>;
+    return { passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites };
+  } catch { return { passed: 0, failed: 1 }; } finally { rmSync(folder, { recursive: true, force: true }); }
+}
+
+/** The interface tests: a production build, a browser, and a database made for them and deleted after. */
+async function interfaceTests(args: string[]): Promise<Tally> {
+  const folder = mkdtempSync(join(tmpdir(), 'zircon-e2e-'));
+  const cluster = join(folder, 'db');
+  try {
+    ensureBrowser();
+    await buildApplication();
+    const { url } = await startCluster(cluster, { throwAway: true });
+    return await jest('e2e', ['--runInBand', ...args], { DATABASE_URL: url });
+  } finally {
+    removeCluster(cluster);
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** `./run test [types|lint|unit|e2e] [pattern]`. @returns 0 where nothing failed */
+export async function test([part, ...args]: string[]): Promise<number> {
+  const parts: Record<string, () => Promise<Tally>> = {
+    types: () => check('Types', [bin('typescript/bin/tsc'), '--noEmit', '-p', root]),
+    lint: () => check('Lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', root]),
+    unit: () => jest('unit', args),
+    e2e: () => interfaceTests(args),
+  };
+  if (part !== undefined && !parts[part]) {
+    console.error(`There is no part "${part}"; expected one of ${Object.keys(parts).join(', ')}.`);
+    return 2;
+  }
+  const total: Tally = { passed: 0, failed: 0 };
+  for (const name of part === undefined ? Object.keys(parts) : [part]) {
+    try {
+      const { passed, failed } = await parts[name]();
+      total.passed += passed;
+      total.failed += failed;
+    } catch (error) {
+      if (!(error instanceof Stop)) throw error;
+      console.error(error.message);
+      total.failed += 1;
+    }
+  }
+  console.log(`\n${total.passed} passed, ${total.failed} failed`);
+  return total.failed === 0 ? 0 : 1;
+}

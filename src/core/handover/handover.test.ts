@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import Ajv from 'ajv';
+import DxfParser from 'dxf-parser';
+import * as v from 'valibot';
+import { place, type Placement } from '@/core/datum/placement';
+import { readDxf } from '@/core/drawing/reader';
+import { columnOutline, type ElementRow } from '@/core/model/elements';
+import { flatten } from '@/core/underlay/flatten';
+import { modelJsonSchema } from '@/cli/schema';
+import { writeElementsDxf } from './dxf/writeElements';
+import { modelSchema } from './model/schema';
+import { writeModel } from './model/writeModel';
+
+const source = { drawing: 'd1', handles: ['2F'] };
+const elements: ElementRow[] = [
+  { id: 'g1', levelId: null, source, kind: 'grid', shape: { label: 'A', kind: 'line', start: [0, 0], end: [0, 20] } },
+  { id: 'g2', levelId: null, source, kind: 'grid', shape: { label: 'R\u00fc', kind: 'arc', centre: [1, 2], radius: 9, startAngle: 10, endAngle: 90 } },
+  { id: 'c1', levelId: 'L1', source, kind: 'column', shape: { position: [3, 4], rotation: 17, section: { shape: 'rectangle', width: 0.25, depth: 0.6 }, mark: '' } },
+  { id: 'c2', levelId: 'L1', source: null, kind: 'column', shape: { position: [6, 4], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: 'C2' } },
+];
+const levels = [{ id: 'L1', name: 'Ground', elevation: 0, height: 3.9 }];
+
+/** Survey coordinates, turned, in feet: what hurts. */
+const placements: [string, Placement][] = [
+  ['millimetres as drawn', { unit: 'mm', origin: [0, 0], target: [0, 0], turning: 0 }],
+  ['survey coordinates in metres, turned', { unit: 'm', origin: [4500123.25, 5400456.5], target: [10, 20], turning: 0.3 }],
+  ['feet about a zero of its own', { unit: 'ft', origin: [1200, -30], target: [0, 0], turning: -1.2 }],
+];
+
+test.each(placements)('the DXF overlays its drawing exactly: %s', (_, placement) => {
+  const text = writeElementsDxf(elements, placement);
+  const result = readDxf(new TextEncoder().encode(text));
+  if (!result.ok) throw new Error(result.message);
+  const { drawing, account } = result.value;
+  expect(account.leftOut).toEqual([]);
+  expect(account.warnings).toEqual([]);
+  const p = flatten(drawing);
+  const onLayer = (name: string) => [...p.layer.keys()].filter((i) => drawing.layers[p.layer[i]].name === name).map((i) => Array.from({ length: p.start[i + 1] - p.start[i] }, (__, k) => place(placement, [p.xy[2 * (p.start[i] + k)] + p.origin[0], p.xy[2 * (p.start[i] + k) + 1] + p.origin[1]])));
+  const expectNear = (found: readonly (readonly [number, number])[], expected: readonly (readonly [number, number])[]) => found.forEach(([x, y], i) => { expect(Math.hypot(x - expected[i][0], y - expected[i][1])).toBeLessThan(1e-8 * Math.max(1, Math.hypot(...placement.origin) / 1e3)); });
+  const [line, arc] = onLayer('ZF-GRID');
+  expectNear(line, [[0, 0], [0, 20]]);
+  expectNear([arc[0], arc[arc.length - 1]], [[1 + 9 * Math.cos(Math.PI / 18), 2 + 9 * Math.sin(Math.PI / 18)], [1, 11]]);
+  const [outline, circle] = onLayer('ZF-COLUMN');
+  if (elements[2].kind === 'column') expectNear(outline, columnOutline(elements[2].shape));
+  expect(Math.hypot(circle[0][0] - circle[1][0], circle[0][1] - circle[1][1])).toBeCloseTo(0.45, 6);
+});
+
+test('a public parser reads the same DXF: kinds, layers, header unit', () => {
+  const parsed = new DxfParser().parseSync(writeElementsDxf(elements, placements[0][1]))!;
+  const count = (type: string) => parsed.entities.filter((entity) => entity.type === type).length;
+  expect([count('LINE'), count('ARC'), count('LWPOLYLINE'), count('TEXT')]).toEqual([1, 1, 1, 5]);
+  expect(parsed.header.$INSUNITS).toBe(4);
+  expect(Object.keys(parsed.tables.layer.layers)).toEqual(['0', 'ZF-GRID', 'ZF-GRID-LABEL', 'ZF-COLUMN', 'ZF-COLUMN-LABEL']);
+});
+
+test('model.json is as its schema says, for the program and for any JSON Schema reader', () => {
+  const model = JSON.parse(JSON.stringify(writeModel({ levels, elements, drawingName: () => 'plan.dxf' })));
+  expect(v.is(modelSchema, model)).toBe(true);
+  const validate = new Ajv({ strict: false }).compile(JSON.parse(modelJsonSchema()));
+  expect(validate(model)).toBe(true);
+  expect(validate({ ...model, version: 2 })).toBe(false);
+  expect(model.columns[0]).toEqual({ id: 'c1', level: 'L1', position: [3, 4], rotation: 17, section: { shape: 'rectangle', width: 0.25, depth: 0.6 }, mark: '', source: { drawing: 'plan.dxf', handles: ['2F'] } });
+  expect(model.grids[1]).toMatchObject({ label: 'R\u00fc', kind: 'arc', centre: [1, 2], radius: 9, startAngle: 10, endAngle: 90 });
+});
+
+test('the schema in the documents is the one the program checks with', () => {
+  expect(readFileSync('docs/model.schema.json', 'utf8')).toBe(modelJsonSchema());
+});

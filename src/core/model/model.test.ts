@@ -1,0 +1,68 @@
+import fc from 'fast-check';
+import * as v from 'valibot';
+import type { ColumnCandidate } from '@/core/reading/candidate';
+import { acceptCandidates, addLevel, moveElement, placeDrawing, rejectCandidates, reopenCandidates } from './commands';
+import { applyChanges, editSchema, put, remove, type Change } from './edits';
+import type { ElementRow } from './elements';
+import { emptyState, type ProjectState } from './state';
+
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+const level = (n: number, elevation: number) => ({ id: uuid(n), name: `L${n}`, elevation, height: 3 });
+const drawing = { id: uuid(50), name: 'plan', fileId: uuid(51), fileName: 'plan.dxf', revision: 1, levelId: uuid(1), discarded: false, setAside: false };
+const candidate = (key: string): ColumnCandidate => ({ kind: 'column', key, element: { position: [1, 2], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: '' }, raw: { width: 0.45, depth: 0.45 }, crossing: null, evidence: [], confidence: 0.9, handles: ['A'], doubt: null });
+let next = 100;
+const newId = () => uuid((next += 1));
+const with_ = (state: ProjectState, changes: Change[]) => applyChanges(state, changes).state;
+
+test('the inverse of any run of changes leads back to the state before', () => {
+  const change = fc.tuple(fc.integer({ min: 1, max: 6 }), fc.integer({ min: -9, max: 9 }), fc.boolean()).map(([n, elevation, gone]): Change => (gone ? remove('level', uuid(n)) : put('level', level(n, elevation))));
+  fc.assert(fc.property(fc.array(change, { maxLength: 20 }), fc.array(change, { maxLength: 20 }), (before, after) => {
+    const start = with_(emptyState, before);
+    const { state, inverse } = applyChanges(start, after);
+    expect(with_(state, inverse)).toEqual(start);
+  }));
+});
+
+test('accepting makes elements with their source, once; rejecting takes them away; judging again leaves nothing', () => {
+  const both = [candidate('column:A'), candidate('column:B')];
+  const accept = acceptCandidates(emptyState, drawing, both, newId);
+  expect(accept.label).toBe('Accept 2 columns');
+  const accepted = with_(emptyState, accept.changes);
+  expect(Object.values(accepted.element)).toHaveLength(2);
+  expect(Object.values(accepted.element)[0]).toMatchObject({ levelId: drawing.levelId, source: { drawing: drawing.id, handles: ['A'] } });
+  expect(acceptCandidates(accepted, drawing, both, newId).changes).toEqual([]);
+  const rejected = with_(accepted, rejectCandidates(accepted, drawing, [both[0]]).changes);
+  expect(Object.values(rejected.element)).toHaveLength(1);
+  expect(with_(rejected, reopenCandidates(rejected, drawing, both).changes)).toEqual(emptyState);
+});
+
+test('elements taken along with their drawing keep their place in it: mm instead of m, about a new zero', () => {
+  const placement = { id: drawing.id, unit: 'm' as const, confirmed: false, origin: [0, 0] as [number, number], target: [0, 0] as [number, number], turning: 0 };
+  const column: ElementRow = { id: uuid(70), levelId: null, source: { drawing: drawing.id, handles: [] }, kind: 'column', shape: { position: [6000, 3000], rotation: 0, section: { shape: 'rectangle', width: 400, depth: 600 }, mark: '' } };
+  const state = with_(emptyState, [put('placement', placement), put('element', column as never)]);
+  const next_ = { ...placement, unit: 'mm' as const, origin: [1000, 1000] as [number, number] };
+  const moved = with_(state, placeDrawing(state, next_, 'x', true).changes).element[column.id] as ElementRow;
+  expect(moved.kind === 'column' && moved.shape.position.map((value) => Number(value.toFixed(9)))).toEqual([5, 2]);
+  expect(moved.kind === 'column' && moved.shape.section).toEqual({ shape: 'rectangle', width: 0.4, depth: 0.6 });
+  expect(with_(state, placeDrawing(state, next_, 'x', false).changes).element[column.id]).toEqual(column);
+});
+
+test('a turned element turns its angles, and an uneven map is refused', () => {
+  const arc: ElementRow = { id: uuid(71), levelId: null, source: null, kind: 'grid', shape: { label: 'R', kind: 'arc', centre: [1, 0], radius: 2, startAngle: 0, endAngle: 90 } };
+  const turned = moveElement(arc, [0, 1, -1, 0, 0, 0]);
+  expect(turned.shape).toMatchObject({ radius: 2, startAngle: 90, endAngle: 180 });
+  expect(() => moveElement(arc, [2, 0, 0, 1, 0, 0])).toThrow();
+});
+
+test('a new level stands on the highest', () => {
+  const state = with_(emptyState, [put('level', level(1, 0)), put('level', { ...level(2, 3.9), height: 3.6 })]);
+  expect(addLevel(state, uuid(3)).changes[0].row).toMatchObject({ name: 'Level 2', elevation: 7.5, height: 3.6 });
+});
+
+test.each([
+  ['an id that is none', { table: 'level', id: 'x', row: { ...level(1, 0), id: 'x' } }], ['a row under another id', { table: 'level', id: uuid(2), row: level(1, 0) }], ['a height of zero', { table: 'level', id: uuid(1), row: { ...level(1, 0), height: 0 } }],
+  ['a coordinate that is not finite', { table: 'level', id: uuid(1), row: { ...level(1, 0), elevation: Infinity } }], ['a table that is none', { table: 'files', id: uuid(1), row: null }], ['a field too many', { table: 'level', id: uuid(1), row: { ...level(1, 0), more: 1 } }],
+])('an edit with %s is refused at the border', (_, change) => {
+  expect(v.is(editSchema, { label: 'x', changes: [change] })).toBe(false);
+  expect(v.is(editSchema, { label: 'x', changes: [put('level', level(1, 0))] })).toBe(true);
+});
