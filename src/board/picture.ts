@@ -161,7 +161,8 @@ export class UnderlayPicture {
   }
 
   private begin(camera: Camera): void {
-    const [width, height] = [this.size.width, this.size.height].map((length) => Math.ceil(length * (1 + 2 * margin) * this.ratio));
+    // Whole pixels on either side, so that the picture lies on the screen's own pixels when it is pasted.
+    const [width, height] = [this.size.width, this.size.height].map((length) => Math.round(length * this.ratio) + 2 * Math.ceil(length * margin * this.ratio));
     const target = this.spare.pop() ?? new THREE.WebGLRenderTarget(width, height, { samples: 4, depthBuffer: false, magFilter: THREE.LinearFilter, minFilter: THREE.LinearFilter, generateMipmaps: false });
     this.renderer.setRenderTarget(target);
     this.renderer.clear();

@@ -36,7 +36,7 @@ async function interfaceTests(args: string[]): Promise<Tally> {
     ensureBrowser();
     await buildApplication();
     const { url } = await startCluster(cluster, { throwAway: true });
-    return await jest('e2e', ['--runInBand', ...args], { DATABASE_URL: url });
+    return await jest('e2e', ['--runInBand', '--forceExit', ...args], { DATABASE_URL: url });
   } finally {
     removeCluster(cluster);
     rmSync(folder, { recursive: true, force: true });

@@ -23,8 +23,9 @@ export const useView = create<View>()(persist((set) => ({ project: '', ...fresh,
 
 /** Opens the view kept for a project, or a fresh one. */
 export async function openView(project: string): Promise<void> {
-  useView.persist.setOptions({ name: `zircon-view-${project}` });
-  useView.setState({ ...fresh, project });
-  await useView.persist.rehydrate();
-  useView.setState({ project });
+  const name = `zircon-view-${project}`;
+  useView.persist.setOptions({ name });
+  // Setting a state writes it: what is kept has to be read before.
+  if (localStorage.getItem(name) !== null) await useView.persist.rehydrate();
+  else useView.setState({ ...fresh, project });
 }

@@ -11,9 +11,10 @@ export const notFound = (what: string): Problem => new Problem(404, `${what} is 
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;
   const code = (error as { code?: string }).code ?? '';
-  if (['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P03', '08006', '08001', '08003'].includes(code) || /Connection terminated|timeout exceeded when trying to connect/.test(String((error as Error).message))) {
+  if (['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P03', '3D000', '55000', '08006', '08001', '08003'].includes(code) || /Connection terminated|timeout exceeded when trying to connect/.test(String((error as Error).message))) {
     return new Problem(503, 'The database does not answer. What was confirmed is safe; start the database again (./run demo does) and repeat the last step.');
   }
+  if (code === '42P01') return new Problem(503, 'The server is still setting its database up. Try again in a moment.');
   if (code === '53100' || code === 'ENOSPC') return new Problem(507, 'The disk of the database is full. Nothing of this step was stored; make room and repeat it.');
   if (code === '23503') return new Problem(409, 'That is still in use: a drawing or an element hangs on it. Move or remove these first.');
   if (code === '23514') return new Problem(400, 'A value is outside its limits; nothing was stored.');

@@ -14,9 +14,9 @@ type Final = Exclude<ThreadAnswer, { next: true }>;
  * @param progress told how many bytes were taken, a few times a second; what it throws ends the reading
  */
 export async function readInThread(fileId: string, fileName: string, sha256: string, progress: (done: number) => Promise<void>): Promise<Final> {
-  const thread = new Worker(join(process.env.ZIRCON_BUILD ?? join(process.cwd(), '.build'), 'readDrawing.thread.mjs'), {
-    workerData: { fileName, sha256 }, resourceLimits: { maxOldGenerationSizeMb: settings.readMemory },
-  });
+  const file = join(process.env.ZIRCON_BUILD ?? join(process.cwd(), '.build'), 'readDrawing.thread.mjs');
+  // Written as "new Worker(...)", the server's bundler would look for the thread's file among its own modules.
+  const thread = Reflect.construct(Worker, [file, { workerData: { fileName, sha256 }, resourceLimits: { maxOldGenerationSizeMb: settings.readMemory } }]) as Worker;
   const chunks = fileChunks(fileId);
   let done = 0;
   let told = Date.now();

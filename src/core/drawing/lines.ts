@@ -18,6 +18,7 @@ export class GroupScanner {
   line = 0;
   private rest: Uint8Array = new Uint8Array(0);
   private seeking = false;
+  private tooLong = false;
 
   constructor(private sink: GroupSink, private maxLine: number) {}
 
@@ -35,7 +36,7 @@ export class GroupScanner {
     }
     const used = this.scan(bytes, last);
     this.rest = bytes.slice(used);
-    return this.rest.length <= this.maxLine * 2;
+    return !this.tooLong && this.rest.length <= this.maxLine + 64;
   }
 
   private scan(bytes: Uint8Array, last: boolean): number {
@@ -50,6 +51,7 @@ export class GroupScanner {
       while (valueEnd < end && bytes[valueEnd] !== 10) valueEnd += 1;
       if (valueEnd === end && !last) return at;
       const code = parseIntBytes(bytes, at, codeEnd);
+      if (valueEnd - at > this.maxLine + 64) { this.tooLong = true; return at; }
       let stop = valueEnd;
       if (stop > start && bytes[stop - 1] === 13) stop -= 1;
       const believable = code >= -5 && code <= 1071 && (code !== 0 || isKeyword(bytes, start, stop));

@@ -87,7 +87,7 @@ function Desk() {
         <Group orientation="horizontal" id="workspace" style={{ flex: 1, minWidth: 0 }}>
           {!view.benchFolded && (
             <>
-              <Panel id="bench" defaultSize="342px" minSize="280px" maxSize="60%">
+              <Panel id="bench" defaultSize="380px" minSize="280px" maxSize="60%">
                 <Box component="section" aria-label="Bench" sx={{ height: '100%', overflowY: 'auto', background: 'var(--mui-palette-zf-panel)', px: 2.25, py: 1.75, position: 'relative' }}>
                   <Tooltip title="Fold the bench"><IconButton aria-label="Fold the bench" onClick={() => view.set({ benchFolded: true })} sx={{ position: 'absolute', right: 6, top: 8, zIndex: 1 }}><Icon name="fold" /></IconButton></Tooltip>
                   <Bench key={view.station} />

@@ -1,0 +1,129 @@
+import { createHash } from 'node:crypto';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { browserArguments, browserPath } from '@/cli/browser';
+import { serve, type Serving } from '@/cli/serve';
+import { anyPort } from '@/cli/system';
+
+/** A server on a database of its own, and a browser. */
+export interface Stage {
+  address: string;
+  databaseUrl: string;
+  browser: Browser;
+  sql: <T extends pg.QueryResultRow>(text: string, values?: unknown[]) => Promise<T[]>;
+  /** A window of a person of its own. */
+  person: () => Promise<{ context: BrowserContext; page: Page }>;
+  /** Ends the server at once, as a power cut does. */
+  kill: () => Promise<void>;
+  restart: () => Promise<void>;
+  close: () => Promise<void>;
+}
+
+/** Console messages that are the software renderer's and not ours. */
+const noise = /GL Driver Message|GPU stall|Failed to load resource|EventSource|ERR_CONNECTION|ERR_INCOMPLETE|net::/;
+
+export async function openStage(env: Record<string, string> = {}): Promise<Stage> {
+  const base = process.env.DATABASE_URL;
+  if (!base) throw new Error('Run the interface tests through ./run test e2e');
+  const name = `e2e_${createHash('sha256').update(`${process.hrtime.bigint()}`).digest('hex').slice(0, 12)}`;
+  const admin = new pg.Client({ connectionString: base });
+  await admin.connect();
+  await admin.query(`create database ${name}`);
+  const url = new URL(base);
+  url.pathname = `/${name}`;
+  const databaseUrl = url.toString();
+  const port = await anyPort();
+  let serving: Serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env }, false);
+  const browser = await chromium.launch({ executablePath: browserPath, args: browserArguments });
+  const client = new pg.Client({ connectionString: databaseUrl, application_name: 'keep' });
+  client.on('error', (error) => problems.push(error.message));
+  await client.connect();
+  const stage: Stage = {
+    address: serving.address, databaseUrl, browser,
+    sql: async (text, values) => (await client.query(text, values)).rows as never,
+    person: async () => {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true, colorScheme: 'light' });
+      context.setDefaultTimeout(15_000);
+      const page = await context.newPage();
+      page.on('pageerror', (error) => problems.push(error.message));
+      page.on('console', (message) => { if (message.type() === 'error' && !noise.test(message.text())) problems.push(message.text()); });
+      return { context, page };
+    },
+    kill: async () => {
+      const ended = new Promise((done) => { serving.process.once('exit', done); });
+      process.kill(-serving.process.pid!, 'SIGKILL');
+      await ended;
+    },
+    restart: async () => { serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env }, false); },
+    close: async () => {
+      await browser.close();
+      await serving.stop();
+      await client.end();
+      await admin.query(`drop database ${name} with (force)`);
+      await admin.end();
+    },
+  };
+  return stage;
+}
+
+/** What went wrong in pages, unasked: the tests end by expecting nothing here. */
+export const problems: string[] = [];
+
+/** Asks the server as a program would. */
+export async function ask<T>(stage: Stage, path: string, json?: unknown, method = json === undefined ? 'GET' : 'POST'): Promise<{ status: number; body: T }> {
+  const response = await fetch(stage.address + path, { method, ...(json === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(json) }) });
+  return { status: response.status, body: (await response.json()) as T };
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'zircon-files-'));
+
+/** Writes a file to be chosen in the browser. */
+export function fileNamed(name: string, content: string | Uint8Array): string {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+}
+
+export const station = (page: Page, word: string) => page.getByRole('navigation', { name: 'Course' }).getByText(word, { exact: true }).click();
+
+/** Where on the page a point of the project lies, found as a person would: by reading the position at two places. */
+export async function boardMap(page: Page): Promise<(e: number, n: number) => [number, number]> {
+  const box = (await page.getByRole('application').boundingBox())!;
+  const read = async (x: number, y: number): Promise<[number, number]> => {
+    await page.mouse.move(x, y);
+    await page.waitForTimeout(60);
+    const text = (await page.locator('[data-part=position]').textContent()) ?? '';
+    const [e, n] = [...text.replace(/[\u2009,]/g, '').replace(/\u2212/g, '-').matchAll(/[EN] (-?[\d.]+)/g)].map((match) => Number(match[1]));
+    return [e, n];
+  };
+  const [x1, y1, x2, y2] = [box.x + 60, box.y + 60, box.x + box.width - 80, box.y + box.height - 80];
+  const [a, b] = [await read(x1, y1), await read(x2, y2)];
+  return (e, n) => [x1 + ((e - a[0]) / (b[0] - a[0])) * (x2 - x1), y1 + ((n - a[1]) / (b[1] - a[1])) * (y2 - y1)];
+}
+
+/** Makes a project in the browser and goes into it. */
+export async function newProject(stage: Stage, page: Page, name: string): Promise<string> {
+  await page.goto(stage.address);
+  await page.getByRole('button', { name: 'New project' }).click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.waitForURL(/\/projects\//);
+  return page.url().split('/').pop()!;
+}
+
+/** Brings a file in and waits until its report is there. */
+export async function bringIn(page: Page, path: string): Promise<void> {
+  await page.getByLabel('DXF files').setInputFiles(path);
+  await page.getByRole('heading', { name: 'Intake report' }).waitFor();
+}
+
+/** A picture of the page as base64. Taken over the browser's own protocol: the library's way puts a style into the page, which its policy forbids. */
+export async function picture(page: Page): Promise<string> {
+  const session = await page.context().newCDPSession(page);
+  const { data } = await session.send('Page.captureScreenshot', { format: 'png' });
+  await session.detach();
+  return data;
+}

@@ -1,0 +1,81 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Page } from 'playwright-core';
+import { browserArguments, browserPath, ensureBrowser } from './browser';
+import { buildApplication } from './build';
+import { removeCluster, startCluster } from './postgres';
+import { demoName, seedDemo } from './seed';
+import { serve } from './serve';
+import { anyPort, root, Stop } from './system';
+
+const folder = join(root, 'docs/screenshots');
+
+/** `./run screenshots`: walks the demo and keeps one picture of each main view in docs/screenshots. */
+export async function screenshots(): Promise<number> {
+  const temporary = mkdtempSync(join(tmpdir(), 'zircon-shots-'));
+  const cluster = join(temporary, 'db');
+  try {
+    ensureBrowser();
+    const { url } = await startCluster(cluster, { throwAway: true });
+    process.env.DATABASE_URL = url;
+    const { closeConnections, database } = await import('@/server/database/connection');
+    const { migrate } = await import('@/server/database/migrate');
+    await migrate(database());
+    await seedDemo();
+    await closeConnections();
+    await buildApplication();
+    const serving = await serve('start', await anyPort(), { DATABASE_URL: url }, false);
+    const browser = await chromium.launch({ executablePath: browserPath, args: browserArguments });
+    try {
+      const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })).newPage();
+      await walk(page, serving.address);
+    } finally {
+      await browser.close();
+      await serving.stop();
+    }
+    return 0;
+  } catch (error) {
+    if (!(error instanceof Stop)) throw error;
+    console.error(error.message);
+    return 1;
+  } finally {
+    removeCluster(cluster);
+    rmSync(temporary, { recursive: true, force: true });
+  }
+}
+
+async function walk(page: Page, address: string): Promise<void> {
+  const shot = async (name: string) => {
+    await page.mouse.move(5, 790);
+    await page.waitForTimeout(1500);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  };
+  const go = async (word: string) => page.getByRole('navigation', { name: 'Course' }).getByText(word, { exact: true }).click();
+  await page.goto(address);
+  await shot('projects');
+  await page.getByText(demoName).click();
+  await page.getByRole('heading', { name: 'Intake report' }).waitFor();
+  await page.waitForTimeout(2500);
+  await shot('intake');
+  await go('Datum');
+  await page.getByRole('button', { name: 'Take millimetres' }).waitFor();
+  await shot('datum');
+  await page.getByRole('button', { name: 'Take millimetres' }).click();
+  await go('Sorting');
+  await shot('sorting');
+  await go('Reading');
+  await page.getByRole('button', { name: 'Accept 20' }).click();
+  await page.getByRole('tab', { name: /Columns/ }).click();
+  await shot('reading');
+  await page.getByRole('button', { name: 'Next doubtful' }).click();
+  await shot('reading-evidence');
+  await page.getByRole('button', { name: 'Accept 45' }).click();
+  await page.getByRole('button', { name: 'Show all (Home)' }).click();
+  await go('Handover');
+  await shot('handover');
+  await page.getByRole('button', { name: 'Dark colours' }).click();
+  await go('Reading');
+  await page.getByRole('tab', { name: /accepted/ }).click();
+  await shot('reading-dark');
+}
