@@ -47,6 +47,7 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
     person: async () => {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true, colorScheme: 'light' });
       context.setDefaultTimeout(15_000);
+      await context.addInitScript(() => document.addEventListener('securitypolicyviolation', (event) => console.error(`policy ${event.violatedDirective} broken by ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`)));
       const page = await context.newPage();
       page.on('pageerror', (error) => problems.push(error.message));
       page.on('console', (message) => { if (message.type() === 'error' && !noise.test(message.text())) problems.push(message.text()); });
@@ -108,7 +109,7 @@ export async function boardMap(page: Page): Promise<(e: number, n: number) => [n
 export async function newProject(stage: Stage, page: Page, name: string): Promise<string> {
   await page.goto(stage.address);
   await page.getByRole('button', { name: 'New project' }).click();
-  await page.getByLabel('Name').fill(name);
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
   await page.getByRole('button', { name: 'Make it' }).click();
   await page.waitForURL(/\/projects\//);
   return page.url().split('/').pop()!;

@@ -31,7 +31,7 @@ test('a project is renamed and the new name is undone in its workspace', async (
   await newProject(stage, page, 'Harbour Office');
   await page.goto(stage.address);
   await menu('Harbour Office', 'Rename');
-  await page.getByLabel('Name').fill('Harbour House');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Harbour House');
   await page.getByRole('button', { name: 'Rename', exact: true }).click();
   await page.getByText('Harbour House', { exact: true }).first().click();
   await page.getByRole('button', { name: 'Undo: Rename to Harbour House' }).click();
@@ -70,6 +70,7 @@ test('deleting is undone from the notice and from the list, and for good only af
   await page.getByText('Deleted: 1').click();
   await page.getByRole('button', { name: 'Remove for good' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: 'Remove for good' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Remove for good' }).click();
   await page.getByText('Deleted: 1').waitFor({ state: 'detached' });
@@ -81,7 +82,7 @@ test('levels are added, named, moved with lengths in any unit, and removed; wron
   await page.getByRole('button', { name: 'Add level' }).click();
   await page.getByRole('button', { name: /^Level 1/ }).click();
   await page.getByRole('button', { name: 'Edit level' }).click();
-  await page.getByLabel('Name').fill('Upper');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Upper');
   await page.getByLabel('Elevation').fill('0');
   await page.getByRole('button', { name: 'Keep' }).click();
   await page.getByText('Another level stands at this elevation.').waitFor();
@@ -123,10 +124,10 @@ test('a drawing is set aside and discarded, and both are undone', async () => {
   await page.getByRole('button', { name: 'Set aside ground' }).click();
   await page.getByText('set aside').waitFor();
   await page.getByRole('button', { name: 'Bring back ground' }).click();
-  await page.getByRole('button', { name: 'Discard ground' }).click();
+  await page.getByRole('button', { name: 'Discard ground', exact: true }).click();
   await page.getByText('No drawing yet', { exact: true }).waitFor();
   await page.getByRole('button', { name: 'Undo: Discard ground' }).click();
-  await page.getByRole('button', { name: 'Discard ground' }).waitFor();
+  await page.getByRole('button', { name: 'Discard ground', exact: true }).waitFor();
 });
 
 test('a unit changed under accepted elements asks what to do with them', async () => {

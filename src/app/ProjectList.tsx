@@ -97,7 +97,12 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
         <DialogContent>{removing?.name} and its drawings are removed for good. This cannot be undone.</DialogContent>
         <DialogActions>
           <Button variant="text" autoFocus onClick={() => setRemoving(null)}>Keep it</Button>
-          <Button variant="contained" color="error" onClick={() => { const project = removing!; setRemoving(null); void act(() => api(`/api/projects/${project.id}?forever`, { method: 'DELETE' })); }}>Remove for good</Button>
+          <Button variant="contained" color="error" onClick={() => {
+            // The dialog can still be clicked while it goes away.
+            if (removing === null) return;
+            setRemoving(null);
+            void act(() => api(`/api/projects/${removing.id}?forever`, { method: 'DELETE' }));
+          }}>Remove for good</Button>
         </DialogActions>
       </Dialog>
     </Box>

@@ -50,8 +50,14 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
   },
 }));
 
-const nameOf = (candidate: Candidate) => (candidate.kind === 'grid' ? candidate.element.label : candidate.crossing?.name ?? '\uffff');
-const inOrder = (candidates: Candidate[]) => [...candidates].sort((a, b) => a.kind.localeCompare(b.kind) || nameOf(a).localeCompare(nameOf(b), 'en', { numeric: true }));
+/** A column further than this from every crossing stands off the grid, metres. */
+const offGrid = 1;
+
+/** What a candidate is called in lists: its label, its crossing, or that it has none. */
+export const nameOfCandidate = (candidate: Candidate): string =>
+  candidate.kind === 'grid' ? candidate.element.label : candidate.crossing !== null && candidate.crossing.distance < offGrid ? candidate.crossing.name : 'off grid';
+
+const inOrder = (candidates: Candidate[]) => [...candidates].sort((a, b) => a.kind.localeCompare(b.kind) || nameOfCandidate(a).localeCompare(nameOfCandidate(b), 'en', { numeric: true }));
 
 export type Verdict = 'open' | 'accepted' | 'rejected';
 

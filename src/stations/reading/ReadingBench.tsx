@@ -9,7 +9,7 @@ import type { Candidate } from '@/core/reading/candidate';
 import { useBoard } from '@/board/boardStore';
 import { anchorOf } from '@/board/drawModel';
 import { useProject } from '@/project/store';
-import { useReadings, verdictOf, type Verdict } from '@/project/readings';
+import { nameOfCandidate, useReadings, verdictOf, type Verdict } from '@/project/readings';
 import { useDrawing } from '@/project/useDrawing';
 import { useView } from '@/project/view';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
@@ -90,7 +90,7 @@ export function ReadingBench() {
       )}
       {ofKind.length > 0 && (
         <>
-          <Part title="How sure"><ConfidenceChart candidates={open} threshold={threshold} move={setThreshold} colour={`var(--mui-palette-zf-${kind})`} /></Part>
+          {open.length > 0 && <Part title="How sure"><ConfidenceChart candidates={open} threshold={threshold} move={setThreshold} colour={`var(--mui-palette-zf-${kind})`} /></Part>}
           <Box role="tablist" aria-label="Decision" sx={{ display: 'flex', gap: 2, borderBottom: '1px solid var(--mui-palette-divider)', mb: 0.5 }}>
             {(['open', 'accepted', 'rejected'] as const).map((name) => (
               <ButtonBase key={name} role="tab" aria-selected={verdict === name} onClick={() => { setVerdict(name); choose([]); }} sx={{ fontSize: 13, py: 0.5, borderBottom: '2px solid', borderColor: verdict === name ? 'primary.main' : 'transparent', fontWeight: verdict === name ? 600 : 400 }}>
@@ -98,7 +98,7 @@ export function ReadingBench() {
               </ButtonBase>
             ))}
           </Box>
-          <Box component="ul" ref={list} aria-label={`${words[kind]}, ${verdictWords[verdict]}`} sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0, maxHeight: 290, overflowY: 'auto' }}>
+          <Box component="ul" ref={list} aria-label={`${words[kind]}, ${verdictWords[verdict]}`} sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0, maxHeight: 232, overflowY: 'auto' }}>
             {listed.map((candidate) => <Line key={candidate.key} candidate={candidate} here={candidate.key === pointed} chosen={chosen.has(candidate.key)} go={() => go(candidate)} toggle={() => toggle(candidate.key)} />)}
             {listed.length === 0 && <Box component="li" sx={{ color: 'text.secondary', py: 1 }}>None.</Box>}
           </Box>
@@ -124,7 +124,7 @@ export function ReadingBench() {
 }
 
 function Line({ candidate, here, chosen, go, toggle }: { candidate: Candidate; here: boolean; chosen: boolean; go: () => void; toggle: () => void }) {
-  const name = candidate.kind === 'grid' ? candidate.element.label : candidate.crossing && candidate.crossing.distance < 1 ? candidate.crossing.name : 'between';
+  const name = nameOfCandidate(candidate);
   const size = candidate.kind === 'grid' ? (candidate.element.kind === 'line' ? `${Math.hypot(candidate.element.end[0] - candidate.element.start[0], candidate.element.end[1] - candidate.element.start[1]).toFixed(2)} m` : `radius ${candidate.element.radius.toFixed(2)} m`) : sectionName(candidate.element.section);
   return (
     <Box component="li" data-key={candidate.key} sx={{ display: 'grid', gridTemplateColumns: '24px 1fr', alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
