@@ -1,11 +1,10 @@
 import { apply, determinant, type Transform } from '@/core/geometry/transform';
 import type { Point } from '@/core/geometry/vector';
 import { formatLength } from '@/core/units/length';
-import { adaptColour } from '@/core/underlay/colours';
 import { mainContent } from '@/core/underlay/mainContent';
 import { reportCursor, useBoard } from './boardStore';
 import { fit, pan, toProject, toScreen, viewBox, zoomAt, type Camera, type Size } from './camera';
-import { anchorOf, drawModel, rgb } from './drawModel';
+import { anchorOf, drawModel, quietColour } from './drawModel';
 import { UnderlayPicture, type PictureSource } from './picture';
 import type { BoardDrawing, BoardScene } from './scene';
 import { holdsNear } from './snapping';
@@ -51,7 +50,7 @@ export class Board {
     this.scene = scene;
     this.picture?.setSources(scene.drawings.map((drawing): PictureSource => ({
       id: drawing.id, store: drawing.underlay.segments, transform: drawing.transform, hidden: drawing.hidden,
-      colour: (drawn) => soften(adaptColour(drawn, scene.dark, rgb(scene.tokens.underlay)), rgb(scene.tokens.board)), colourKey: scene.dark ? 'dark' : 'light',
+      colour: (drawn) => quietColour(scene, drawn), colourKey: scene.dark ? 'dark' : 'light',
     })));
     if (this.camera === null && this.size.width > 0) this.look('all');
     this.redraw();
@@ -280,12 +279,6 @@ export class Board {
     }
     return (best as { key: string } | null)?.key ?? null;
   }
-}
-
-/** The underlay is quiet: its colours lean a third towards the board. */
-function soften(colour: number, board: number): number {
-  const mix = (shift: number) => Math.round(((colour >> shift) & 255) * 0.72 + ((board >> shift) & 255) * 0.28);
-  return (mix(16) << 16) | (mix(8) << 8) | mix(0);
 }
 
 function placed(box: [number, number, number, number], transform: Transform): [number, number, number, number] {

@@ -14,7 +14,15 @@ const textsInMotion = 250;
 
 export interface Pen { context: CanvasRenderingContext2D; camera: Camera; size: Size; scene: BoardScene }
 
-export const rgb = (colour: string): number => parseInt(colour.slice(1), 16);
+const rgb = (colour: string): number => parseInt(colour.slice(1), 16);
+
+/** An underlay colour as shown on this ground: readable, but leaning towards the board, for the underlay is quiet. */
+export function quietColour({ dark, tokens }: BoardScene, drawn: number): number {
+  const [colour, board] = [adaptColour(drawn, dark, rgb(tokens.underlay)), rgb(tokens.board)];
+  const mix = (shift: number) => Math.round(((colour >> shift) & 255) * 0.72 + ((board >> shift) & 255) * 0.28);
+  return (mix(16) << 16) | (mix(8) << 8) | mix(0);
+}
+
 const css = (colour: number) => `#${colour.toString(16).padStart(6, '0')}`;
 
 /** Draws texts, model and candidates. @returns whether texts were left out because the view moves */
@@ -55,7 +63,7 @@ function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing,
     context.scale(text.mirrored ? -text.widthFactor : text.widthFactor, 1);
     // A letter's height is its capital's; the face's capitals are 0.72 of its size.
     context.font = `${(height / 0.72).toFixed(2)}px ${fonts.text}`;
-    context.fillStyle = css(adaptColour(text.colour, scene.dark, rgb(scene.tokens.underlay)));
+    context.fillStyle = css(quietColour(scene, text.colour));
     context.textAlign = (['left', 'center', 'right'] as const)[text.across];
     const lines = text.text.split('\n');
     const step = height * 1.66;
