@@ -1,5 +1,5 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildApplication, buildThreads } from './build';
 import { removeCluster, startCluster, type Cluster } from './postgres';
@@ -7,7 +7,7 @@ import { serve, type Serving } from './serve';
 import { alive, anyPort, portFree, root, Stop } from './system';
 
 const usualPort = 4270;
-const stateFolder = join(root, '.zircon');
+const stateFolder = resolve(process.env.ZIRCON_STATE ?? join(root, '.zircon'));
 const clusterFolder = join(stateFolder, 'db');
 const serverFile = join(stateFolder, 'server.json');
 

@@ -18,6 +18,7 @@ export type Settings = v.InferOutput<typeof schema>;
 export function parseSettings(text: string): Result<Settings> {
   let json: unknown;
   try { json = JSON.parse(text); } catch (error) { return fail(`The settings are not JSON: ${(error as Error).message}`); }
+  if (Array.isArray(json)) return fail('The settings are a list; expected an object with unit, level and roles at the top.');
   const result = v.safeParse(schema, json);
   if (result.success) return ok(result.output);
   const issue = result.issues[0];

@@ -1,6 +1,6 @@
-const number = (name: string, fallback: number) => {
+const number = (name: string, fallback: number, least = Number.MIN_VALUE) => {
   const value = Number(process.env[name]);
-  return process.env[name] !== undefined && Number.isFinite(value) && value > 0 ? value : fallback;
+  return process.env[name] !== undefined && Number.isFinite(value) && value >= least ? value : fallback;
 };
 
 /** Settings of a server process, from its environment. */
@@ -16,8 +16,8 @@ export const settings = {
   get readTimeout(): number { return number('ZIRCON_READ_TIMEOUT_S', 900) * 1000; },
   /** Memory of the thread that reads a file, in MB. */
   get readMemory(): number { return number('ZIRCON_READ_MEMORY_MB', 4096); },
-  /** Jobs run by this process at the same time. */
-  get jobs(): number { return number('ZIRCON_JOBS', 1); },
+  /** Jobs run by this process at the same time; a server with none leaves them to workers. */
+  get jobs(): number { return Math.floor(number('ZIRCON_JOBS', 1, 0)); },
   /** Host names this server answers to; others could be a foreign page that points its own name here. */
   get hosts(): string[] { return ['127.0.0.1', 'localhost', '[::1]', ...(process.env.ZIRCON_HOSTS ?? '').split(',').map((host) => host.trim()).filter(Boolean)]; },
 };

@@ -1,8 +1,9 @@
 import type { Runner } from 'graphile-worker';
 import { database } from './database/connection';
 import { migrate } from './database/migrate';
-import { startJobs } from './jobs/runner';
+import { migrateJobs, startJobs } from './jobs/runner';
 import { problemOf } from './problem';
+import { settings } from './settings';
 
 /** Brings the schema up to date and begins background work; ends it with the process. */
 export async function startServer(): Promise<void> {
@@ -15,6 +16,7 @@ async function begin(): Promise<void> {
   for (;;) {
     try {
       await migrate(database());
+      if (settings.jobs === 0) return await migrateJobs();
       runner = await startJobs();
       break;
     } catch (error) {

@@ -61,7 +61,9 @@ export class GroupScanner {
         this.sink.group(code, bytes, start, stop);
         at = valueEnd + 1;
       } else {
-        if (!this.seeking && !(last && codeEnd - at <= 1)) {
+        if (!this.seeking) {
+          // Blank lines after the last group are no damage.
+          if (last && isBlank(bytes, at, end)) return end;
           this.sink.lost(this.line + 1, shown(bytes, at, codeEnd));
           this.seeking = true;
         }
@@ -73,7 +75,7 @@ export class GroupScanner {
   }
 }
 
-/** Whether the bytes are a section, table or entity name: an upper-case letter or underscore, then letters, digits, _ . : or -. */
+/** Whether the bytes are a section, table or entity name: letters, digits, _ . : and -, a letter or underscore among the first two. */
 function isKeyword(bytes: Uint8Array, start: number, end: number): boolean {
   let i = start;
   while (i < end && bytes[i] === 32) i += 1;
@@ -82,9 +84,18 @@ function isKeyword(bytes: Uint8Array, start: number, end: number): boolean {
   if (stop === i || stop - i > 255) return false;
   for (let k = i; k < stop; k += 1) {
     const c = bytes[k];
-    const letter = (c >= 65 && c <= 90) || (c >= 97 && c <= 122) || c === 95;
-    if (!letter && (k === i ? !(c >= 48 && c <= 57 && stop - i > 3) : !((c >= 48 && c <= 58) || c === 45 || c === 46))) return false;
+    if (isLetter(c)) continue;
+    // "3DFACE" begins with a digit; a number does not go on with a letter.
+    const mark = (c >= 48 && c <= 58) || c === 45 || c === 46;
+    if (!mark || (k === i && !isLetter(bytes[i + 1])) || (k === i && stop - i === 1)) return false;
   }
+  return true;
+}
+
+const isLetter = (c: number) => (c >= 65 && c <= 90) || (c >= 97 && c <= 122) || c === 95;
+
+function isBlank(bytes: Uint8Array, start: number, end: number): boolean {
+  for (let i = start; i < end; i += 1) if (bytes[i] > 32) return false;
   return true;
 }
 

@@ -1,0 +1,82 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gridLines } from '../../demo/building';
+import { groundFloor } from '../../demo/ground';
+import { readDxf } from '@/core/drawing/reader';
+import type { IntakeFile } from '@/core/handover/intake/writeIntake';
+import type { ModelFile } from '@/core/handover/model/schema';
+import { convert } from './convert';
+
+const folder = mkdtempSync(join(tmpdir(), 'zircon-convert-'));
+const plan = groundFloor();
+const file = join(folder, 'ground.dxf');
+const said: string[] = [];
+
+beforeAll(() => { writeFileSync(file, plan.dxf); });
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+beforeEach(() => {
+  said.length = 0;
+  for (const stream of ['log', 'error'] as const) jest.spyOn(console, stream).mockImplementation((...text: unknown[]) => { said.push(text.join(' ')); });
+});
+afterEach(() => jest.restoreAllMocks());
+
+const json = <T>(...path: string[]): T => JSON.parse(readFileSync(join(folder, ...path), 'utf8')) as T;
+const settings = (content: object) => { const path = join(folder, 'settings.json'); writeFileSync(path, JSON.stringify(content)); return path; };
+
+test('a drawing becomes model.json, intake.json and model.dxf with the numbers of the building', async () => {
+  const code = await convert([file, '--out', join(folder, 'a'), '--settings', settings({ unit: 'mm', level: { name: 'Ground', elevation: 0.5, height: 3.9 } })]);
+  expect([code, said]).toEqual([0, [`20 grid lines, 45 columns written to ${join(folder, 'a')}`]]);
+  const model = json<ModelFile>('a', 'model.json');
+  expect(model.levels).toEqual([{ id: 'L1', name: 'Ground', elevation: 0.5, height: 3.9 }]);
+  const b = gridLines().find((line) => line.label === 'B')!;
+  expect(model.grids.find((line) => line.label === 'B')).toMatchObject({ kind: 'line', start: b.start, end: b.end.map((value) => Number(value.toFixed(6))), source: { drawing: 'ground.dxf' } });
+  expect(model.columns.every((column) => column.level === 'L1')).toBe(true);
+  const back = readDxf(readFileSync(join(folder, 'a', 'model.dxf')));
+  expect(back.ok && back.value.drawing.header.insUnits).toBe(4);
+  const intake = json<IntakeFile>('a', 'intake.json');
+  expect(intake).toMatchObject({ format: 'zircon-frame-intake', version: 1, file: 'ground.dxf', sha256: createHash('sha256').update(plan.dxf).digest('hex'), dxfVersion: 'AC1024', unit: { header: 'm', chosen: 'mm' } });
+  expect(intake.extents.main).toEqual([[-14000, -9500], [56000, 25500]]);
+  expect(intake.leftOut.find((row) => row.kind === 'HATCH')).toMatchObject({ count: 7 });
+});
+
+test('a unit that is not certain is said, not hidden: chosen stays null', async () => {
+  expect(await convert([file, '--out', join(folder, 'b')])).toBe(0);
+  expect(said[0]).toMatch(/the unit is not certain; millimetres were taken/);
+  const { unit } = json<IntakeFile>('b', 'intake.json');
+  expect(unit.chosen).toBeNull();
+  expect(unit.confidence).toBeLessThan(0.8);
+  expect(unit.cues.map((cue) => cue.cue)).toEqual(['header unit', 'overall extent']);
+});
+
+test('roles by rules: the first that matches wins, its pattern is the reason', async () => {
+  expect(await convert([file, '--out', join(folder, 'c'), '--settings', settings({ unit: 'mm', roles: { 'A-COLS': 'column', 'A-G*': 'ignore', '*': 'label' } })])).toBe(0);
+  const model = json<ModelFile>('c', 'model.json');
+  expect([model.grids.length, model.columns.length]).toEqual([0, 45]);
+  expect(json<IntakeFile>('c', 'intake.json').layers.find((layer) => layer.name === 'A-GRID')).toMatchObject({ role: 'ignore', why: ['rule "A-G*"'] });
+});
+
+test('several drawings give one model and an intake each', async () => {
+  const second = join(folder, 'second.dxf');
+  writeFileSync(second, plan.dxf);
+  expect(await convert([file, second, '--out', join(folder, 'd'), '--settings', settings({ unit: 'mm' })])).toBe(0);
+  expect(json<IntakeFile>('d', 'intake-2.json').file).toBe('second.dxf');
+  expect(json<ModelFile>('d', 'model.json').columns).toHaveLength(90);
+});
+
+test.each([
+  [['--out', 'x'], 2, /^Usage/], [['a.dxf'], 2, /^Usage/], [['a.dxf', '--out', 'x', '--what'], 2, /--what/], [['a.dxf', '--out', 'x', '--settings', 'nowhere.json'], 2, /Cannot read the settings nowhere\.json/], [['nowhere.dxf', '--out', 'x'], 3, /nowhere\.dxf: The file cannot be opened/],
+])('convert %p ends with code %d and one sentence', async (args, code, words) => {
+  expect(await convert(args)).toBe(code);
+  expect(said).toHaveLength(1);
+  expect(said[0]).toMatch(words);
+});
+
+test('a file that cannot be read writes nothing at all, though another could', async () => {
+  const bad = join(folder, 'bad.dxf');
+  writeFileSync(bad, '');
+  expect(await convert([file, bad, '--out', join(folder, 'e')])).toBe(3);
+  expect(said).toEqual([`${bad}: The file is empty: 0 bytes. Export the drawing again and check that the copy finished.`]);
+  expect(existsSync(join(folder, 'e'))).toBe(false);
+});
