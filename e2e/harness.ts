@@ -97,7 +97,7 @@ export async function boardMap(page: Page): Promise<(e: number, n: number) => [n
     await page.mouse.move(x, y);
     await page.waitForTimeout(60);
     const text = (await page.locator('[data-part=position]').textContent()) ?? '';
-    const [e, n] = [...text.replace(/[\u2009,]/g, '').replace(/\u2212/g, '-').matchAll(/[EN] (-?[\d.]+)/g)].map((match) => Number(match[1]));
+    const [e, n] = [...text.replace(/[\u202f,]/g, '').replace(/\u2212/g, '-').matchAll(/[EN] (-?[\d.]+)/g)].map((match) => Number(match[1]));
     return [e, n];
   };
   const [x1, y1, x2, y2] = [box.x + 60, box.y + 60, box.x + box.width - 80, box.y + box.height - 80];

@@ -56,7 +56,7 @@ test('the unit is put right, and a known size measured between two snapped point
   const measured = page.getByRole('status', { name: 'Measured' });
   await measured.waitFor();
   expect(await measured.innerText()).toContain('32.550 m');
-  expect((await measured.innerText()).replace(/\u2009/g, '')).toContain('32550.00 drawing units');
+  expect((await measured.innerText()).replace(/\u202f/g, '')).toContain('32550.00 drawing units');
   await page.getByRole('button', { name: 'End measuring' }).click();
 });
 
@@ -66,7 +66,7 @@ test('a point of the drawing is picked to be the zero; undo and redo take it bac
   // The far end of grid line D.
   await page.mouse.click(...at(34.95, 17.1));
   await page.getByText(/drawing.s point/).waitFor();
-  expect((await page.getByText(/drawing.s point/).innerText()).replace(/\u2009/g, '')).toContain('34950.00, 17100.00');
+  expect((await page.getByText(/drawing.s point/).innerText()).replace(/\u202f/g, '')).toContain('34950.00, 17100.00');
   await page.getByRole('button', { name: /^Undo: Zero of marram-ground/ }).click();
   await page.getByText('As drawn: the drawing').waitFor();
   await page.getByRole('button', { name: /^Redo: Zero of marram-ground/ }).click();

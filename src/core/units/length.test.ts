@@ -26,7 +26,7 @@ test('the inch is 25.4 mm and the foot twelve of them', () => {
 });
 
 test.each([
-  [3.8227, 'ft-in', "12' 6 1/2\""], [-0.3048, 'ft-in', "\u22121' 0\""], [0, 'ft-in', "0' 0\""], [1.2346, 'mm', '1235 mm'], [12.3456, 'mm', '12\u2009346 mm'], [1.2346, 'm', '1.235 m'], [-0.0001, 'm', '0.000 m'], [0.0254, 'in', '1.00 in'],
+  [3.8227, 'ft-in', "12' 6 1/2\""], [-0.3048, 'ft-in', "\u22121' 0\""], [0, 'ft-in', "0' 0\""], [1.2346, 'mm', '1235 mm'], [12.3456, 'mm', '12\u202f346 mm'], [1.2346, 'm', '1.235 m'], [-0.0001, 'm', '0.000 m'], [0.0254, 'in', '1.00 in'],
 ])('writes %p m in %s as %s', (value, unit, text) => {
   expect(formatLength(value, unit as DisplayUnit)).toBe(text);
 });
@@ -37,8 +37,8 @@ test('a length written in feet and inches reads back within a thirty-second of a
   }));
 });
 
-test('numbers are grouped by thin spaces from five digits on', () => {
-  expect([formatNumber(1234.5, 1), formatNumber(12345.5, 1), formatNumber(-1234567, 0)]).toEqual(['1234.5', '12\u2009345.5', '\u22121\u2009234\u2009567']);
+test('numbers are grouped by narrow spaces that do not break from five digits on', () => {
+  expect([formatNumber(1234.5, 1), formatNumber(12345.5, 1), formatNumber(-1234567, 0)]).toEqual(['1234.5', '12\u202f345.5', '\u22121\u202f234\u202f567']);
 });
 
 test('header codes and units name one another', () => {

@@ -83,10 +83,10 @@ export function formatLength(metres: number, unit: DisplayUnit, places?: number)
   return `${formatNumber(metres / metresPer[unit], places ?? decimals[unit])} ${unit}`;
 }
 
-/** Writes a number with a fixed count of decimals, thin spaces between thousands and a true minus sign. */
+/** Writes a number with a fixed count of decimals, narrow no-break spaces between thousands and a true minus sign. */
 export function formatNumber(value: number, places: number): string {
   const [whole, fraction] = Math.abs(value).toFixed(places).split('.');
-  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, '\u2009') : whole;
+  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole;
   const sign = value < 0 && Number(value.toFixed(places)) !== 0 ? '\u2212' : '';
   return sign + (fraction === undefined ? grouped : `${grouped}.${fraction}`);
 }
