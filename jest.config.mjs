@@ -10,7 +10,7 @@ const common = {
 
 const config = {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/demo/**/*.test.ts'] },
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/demo/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'] },
     { ...common, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
   ],
 };

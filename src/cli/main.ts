@@ -7,6 +7,7 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
                                     model.json, intake.json and model.dxf; no database, no browser
   ./run test [unit|e2e|...]         type check, lint, unit tests, interface tests
   ./run bench                       reading time and memory beside public parsers
+  ./run fuzz [files]                read damaged files and tell which end wrongly
   ./run screenshots                 make docs/screenshots again from the demo
   ./run schema                      make docs/model.schema.json again
 
@@ -19,6 +20,7 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   worker: async () => ({ run: (await import('./worker')).worker }),
   test: async () => ({ run: (await import('./test')).test }),
   bench: async () => ({ run: (await import('../../bench/bench')).bench }),
+  fuzz: async () => ({ run: (await import('../../bench/fuzz')).fuzz }),
   screenshots: async () => ({ run: (await import('./screenshots')).screenshots }),
   schema: async () => ({ run: (await import('./schema')).schema }),
 };

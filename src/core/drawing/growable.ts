@@ -1,4 +1,4 @@
-type Column = Float64Array | Uint32Array | Int32Array | Uint16Array | Uint8Array;
+type Column = Float64Array | Float32Array | Uint32Array | Int32Array | Uint16Array | Uint8Array;
 
 /** A typed array that doubles as it fills. */
 export class Growable<T extends Column> {
@@ -9,6 +9,13 @@ export class Growable<T extends Column> {
     if (this.length === this.array.length) this.reserve(1);
     this.array[this.length] = value;
     this.length += 1;
+  }
+
+  /** Appends all of another. */
+  append(other: Growable<T>): void {
+    this.reserve(other.length);
+    this.array.set(other.array.subarray(0, other.length) as never, this.length);
+    this.length += other.length;
   }
 
   reserve(extra: number): void {

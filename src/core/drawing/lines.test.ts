@@ -1,11 +1,12 @@
+import fc from 'fast-check';
 import { GroupScanner } from './lines';
 import { Record } from './record';
 import { StringDecoder } from './codePage';
 
-function scan(text: string, step = text.length): { groups: [number, string][]; lost: [number, string][]; lines: number; fits: boolean } {
-  const groups: [number, string][] = [];
+function scan(text: string, step = text.length): { groups: [number, string | number][]; lost: [number, string][]; lines: number; fits: boolean } {
+  const groups: [number, string | number][] = [];
   const lost: [number, string][] = [];
-  const scanner = new GroupScanner({ group: (code, bytes, start, end) => groups.push([code, new TextDecoder().decode(bytes.slice(start, end))]), lost: (line, found) => lost.push([line, found]) }, 200);
+  const scanner = new GroupScanner({ group: (code, bytes, start, end) => groups.push([code, new TextDecoder().decode(bytes.slice(start, end))]), number: (code, value) => groups.push([code, value]), lost: (line, found) => lost.push([line, found]) }, 200);
   const bytes = new TextEncoder().encode(text);
   let fits = true;
   for (let at = 0; at < bytes.length; at += step) fits = scanner.push(bytes.subarray(at, at + step), at + step >= bytes.length) && fits;
@@ -14,7 +15,7 @@ function scan(text: string, step = text.length): { groups: [number, string][]; l
 
 test('pairs of lines are groups, with either line end, the last without one', () => {
   expect(scan('  0\r\nSECTION\r\n  2\r\nENTITIES').groups).toEqual([[0, 'SECTION'], [2, 'ENTITIES']]);
-  expect(scan('0\nLINE\n 10\n 1.5 \n').groups).toEqual([[0, 'LINE'], [10, ' 1.5 ']]);
+  expect(scan('0\nLINE\n 10\n 1.5 \n').groups).toEqual([[0, 'LINE'], [10, 1.5]]);
 });
 
 test('an empty value is a value', () => { expect(scan('1\n\n8\nWALL\n').groups).toEqual([[1, ''], [8, 'WALL']]); });
@@ -46,9 +47,19 @@ test('a line longer than allowed stops it, in one piece or in many', () => {
   expect([scan(text).fits, scan(text, 50).fits, scan('0\nTEXT\n1\nshort\n').fits]).toEqual([false, false, true]);
 });
 
+test('plain numbers are parsed as the language itself parses them, but for the last place', () => {
+  fc.assert(fc.property(fc.double({ min: -1e9, max: 1e9, noNaN: true }), fc.integer({ min: 0, max: 10 }), (value, digits) => {
+    const text = value.toFixed(digits);
+    // Room behind it, so that the quick way is taken.
+    const [[, found]] = scan(`10\n${text}\n8\n${'x'.repeat(80)}\n`).groups as [number, number][];
+    expect(Math.abs(found - Number(text))).toBeLessThanOrEqual(Math.abs(Number(text)) * 2.3e-16);
+  }));
+});
+
 describe('the groups of one entity', () => {
   const record = new Record(1000);
-  const add = (code: number, text: string) => { const bytes = new TextEncoder().encode(text); record.add(code, bytes, 0, bytes.length); };
+  const sink = { group: (code: number, bytes: Uint8Array, start: number, end: number) => record.add(code, bytes, start, end), number: (code: number, value: number) => record.put(code, value), lost: () => undefined };
+  const add = (code: number, text: string) => { new GroupScanner(sink, 200).push(new TextEncoder().encode(`${code}\n${text}\n`), true); };
   beforeEach(() => record.clear());
 
   test('are found by code, the first of several, with a fallback', () => {
@@ -72,7 +83,7 @@ describe('the groups of one entity', () => {
 
   test('beyond their limit they are cut, and that is told', () => {
     const small = new Record(256);
-    for (let i = 0; i < 300; i += 1) small.add(10, new TextEncoder().encode('1'), 0, 1);
+    for (let i = 0; i < 300; i += 1) small.put(10, 1);
     expect([small.length, small.overfull]).toEqual([256, true]);
   });
 });

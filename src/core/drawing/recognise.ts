@@ -1,17 +1,17 @@
 import { fail, ok, type Result } from '@/core/result';
 
 const starts = (bytes: Uint8Array, ...magic: number[]) => magic.every((b, i) => bytes[i] === b);
-const ask = 'Ask for, or save, the drawing as an ASCII DXF.';
+const ask = 'Ask for, or save, the drawing as a DXF.';
 
 /**
- * Judges by its first bytes whether a file can be an ASCII DXF.
+ * Judges by its first bytes whether a file can be a DXF, and of which kind.
  * @param head the first bytes of the file, at least 64 of them where it has as many
  */
-export function recognise(head: Uint8Array): Result<'ascii'> {
+export function recognise(head: Uint8Array): Result<'ascii' | 'binary'> {
   if (head.length === 0) return fail('The file is empty: 0 bytes. Export the drawing again and check that the copy finished.');
   if (starts(head, 0x41, 0x43, 0x31, 0x30)) return fail(`This is a binary drawing in a closed format (it begins with ${String.fromCharCode(...head.subarray(0, 6))}), not a DXF. ${ask}`);
   // "... Binary DXF", CR, LF, SUB, NUL: the sentinel of a binary DXF.
-  if (head.length >= 22 && head[18] === 13 && head[19] === 10 && head[20] === 26 && head[21] === 0) return fail(`This is a binary DXF, which this version does not read. ${ask}`);
+  if (head.length >= 22 && head[18] === 13 && head[19] === 10 && head[20] === 26 && head[21] === 0) return ok('binary');
   if (starts(head, 0x89, 0x50, 0x4e, 0x47)) return fail(`This is a PNG picture that was named .dxf. ${ask}`);
   if (starts(head, 0xff, 0xd8, 0xff)) return fail(`This is a JPEG picture that was named .dxf. ${ask}`);
   if (starts(head, 0x47, 0x49, 0x46, 0x38)) return fail(`This is a GIF picture that was named .dxf. ${ask}`);

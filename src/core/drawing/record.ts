@@ -1,18 +1,6 @@
 import type { StringDecoder } from './codePage';
-import { parseFloatBytes, parseHexBytes, parseIntBytes } from './numerals';
-
-const text = 0;
-const real = 1;
-const whole = 2;
-const skip = 3;
-
-/** What stands behind each group code (DXF reference, group code value types). Extended data and ownership are not read. */
-const typeOf = Uint8Array.from({ length: 1072 }, (_, code) => {
-  if (code === 100 || code === 102 || code === 330 || code === 360 || code >= 999) return skip;
-  if ((code >= 10 && code <= 59) || (code >= 110 && code <= 149) || (code >= 210 && code <= 239) || (code >= 460 && code <= 469)) return real;
-  if ((code >= 60 && code <= 99) || (code >= 160 && code <= 179) || (code >= 270 && code <= 289) || (code >= 370 && code <= 389) || (code >= 400 && code <= 409) || (code >= 420 && code <= 429) || (code >= 440 && code <= 459)) return whole;
-  return text;
-});
+import type { Interner } from './interner';
+import { GroupType, groupTypes } from './groupTypes';
 
 /** The groups of one entity or table entry, kept in order and found by code. Reused for the next one. */
 export class Record {
@@ -40,48 +28,48 @@ export class Record {
     this.overfull = false;
   }
 
+  /** Takes a group whose value is text. */
   add(code: number, bytes: Uint8Array, start: number, end: number): void {
-    const type = code < 0 ? skip : typeOf[code];
-    if (type === skip) return;
-    if (this.length === this.codes.length) {
-      if (this.length >= this.maxGroups) { this.overfull = true; return; }
-      this.grow();
-    }
+    if (this.length === this.codes.length && !this.grow()) return;
     const i = this.length;
-    if (type === real) {
-      const value = parseFloatBytes(bytes, start, end);
-      // A coordinate beyond 1e15 has no place for a millimetre in 64 bits; it is damage.
-      if (!(Math.abs(value) < 1e15)) this.broken = true;
-      this.values[i] = value;
-    } else if (type === whole) {
-      const value = parseIntBytes(bytes, start, end);
-      if (Number.isNaN(value)) this.broken = true;
-      this.values[i] = value;
-    } else {
-      const size = end - start;
-      if (this.used + size > this.texts.length) {
-        const larger = new Uint8Array(Math.max(this.texts.length * 2, this.used + size));
-        larger.set(this.texts);
-        this.texts = larger;
-      }
-      if (size < 24) for (let k = 0; k < size; k += 1) this.texts[this.used + k] = bytes[start + k];
-      else this.texts.set(bytes.subarray(start, end), this.used);
-      this.values[i] = this.used;
-      this.used += size;
-      this.ends[i] = this.used;
+    const size = end - start;
+    if (this.used + size > this.texts.length) {
+      const larger = new Uint8Array(Math.max(this.texts.length * 2, this.used + size));
+      larger.set(this.texts);
+      this.texts = larger;
     }
+    if (size < 24) for (let k = 0; k < size; k += 1) this.texts[this.used + k] = bytes[start + k];
+    else this.texts.set(bytes.subarray(start, end), this.used);
+    this.values[i] = this.used;
+    this.used += size;
+    this.ends[i] = this.used;
+    this.keep(code, i);
+  }
+
+  /** Takes a group whose value is a number. A coordinate beyond 1e15 has no place for a millimetre in 64 bits; it is damage. */
+  put(code: number, value: number): void {
+    if (this.length === this.codes.length && !this.grow()) return;
+    if (groupTypes[code] === GroupType.real ? !(value < 1e15 && value > -1e15) : value !== value) this.broken = true;
+    const i = this.length;
+    this.values[i] = value;
+    this.keep(code, i);
+  }
+
+  private keep(code: number, i: number): void {
     this.codes[i] = code;
     if (this.stamp[code] !== this.turn) { this.stamp[code] = this.turn; this.first[code] = i; }
     this.length = i + 1;
   }
 
-  private grow(): void {
+  private grow(): boolean {
+    if (this.length >= this.maxGroups) { this.overfull = true; return false; }
     const size = this.codes.length * 2;
     const [codes, values, ends] = [new Int16Array(size), new Float64Array(size), new Uint32Array(size)];
     codes.set(this.codes);
     values.set(this.values);
     ends.set(this.ends);
     [this.codes, this.values, this.ends] = [codes, values, ends];
+    return true;
   }
 
   has(code: number): boolean {
@@ -107,8 +95,15 @@ export class Record {
     return bytes === null ? '' : decoder.decode(bytes);
   }
 
+  /** The number that the string with a code has among the names, or -1 where there is none. */
+  internIn(names: Interner, code: number, decoder: StringDecoder): number {
+    if (this.stamp[code] !== this.turn) return -1;
+    const group = this.first[code];
+    return names.intern(this.texts, this.values[group], this.ends[group], decoder);
+  }
+
+  /** The lower 32 bits of the entity's handle, 0 where it has none. */
   handle(): number {
-    const bytes = this.bytes(5) ?? this.bytes(105);
-    return bytes === null ? 0 : parseHexBytes(bytes, 0, bytes.length);
+    return this.number(5, this.number(105, 0));
   }
 }

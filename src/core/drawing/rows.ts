@@ -1,5 +1,5 @@
 import { Growable } from './growable';
-import { Kind } from './drawing';
+import { blockKinds } from './drawing';
 
 /** The rows of a drawing while it is read. */
 export class Rows {
@@ -12,6 +12,8 @@ export class Rows {
   numbers = new Growable(new Float64Array(8192));
   stringBytes = new Growable(new Uint8Array(4096));
   stringAt = new Growable(new Uint32Array(256));
+  readonly planes: [number, number, number][] = [];
+  private planeIndex = new Map<string, number>();
   private encoder = new TextEncoder();
 
   constructor() {
@@ -42,21 +44,34 @@ export class Rows {
     return this.stringAt.length - 2;
   }
 
+  /** The number of the plane with a normal. */
+  plane(x: number, y: number, z: number): number {
+    const key = `${x.toFixed(9)}/${y.toFixed(9)}/${z.toFixed(9)}`;
+    let index = this.planeIndex.get(key);
+    if (index === undefined) {
+      index = this.planes.length;
+      this.planes.push([x, y, z]);
+      this.planeIndex.set(key, index);
+    }
+    return index;
+  }
+
   finish() {
     this.at.push(this.numbers.length);
     return {
+      planes: this.planes,
       kind: this.kind.finish(), flags: this.flags.finish(), layer: this.layer.finish(), style: this.style.finish(), handle: this.handle.finish(),
       at: this.at.finish(), numbers: this.numbers.finish(), stringBytes: this.stringBytes.finish(), stringAt: this.stringAt.finish(),
     };
   }
 
-  /** The place of the block number among an insert row's numbers. */
+  /** The place of the block number among the numbers of a row that stands for a block. */
   static readonly blockOfInsert = 5;
 
-  /** Calls back for each insert row with the place of its block number in `numbers`. */
-  eachInsert(visit: (at: number) => void): void {
+  /** Calls back for each row that stands for a block, with the place of its block's number in `numbers`. */
+  eachBlockRow(visit: (row: number, at: number) => void): void {
     for (let row = 0; row < this.kind.length; row += 1) {
-      if (this.kind.array[row] === Kind.insert) visit(this.at.array[row] + Rows.blockOfInsert);
+      if (blockKinds[this.kind.array[row]] === 1) visit(row, this.at.array[row] + Rows.blockOfInsert);
     }
   }
 }

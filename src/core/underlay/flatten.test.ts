@@ -61,13 +61,13 @@ test('a block that inserts itself, directly or round a ring, is followed once an
 
 test('arrays of 30,000 by 30,000 and nesting that multiplies stop at the limit', () => {
   const limits = { ...defaultLimits, primitives: 1000 };
-  const wide = flatten(readText(dxf({ blocks: block('B', line(0, 0, 1, 0)), entities: insert('B', 0, 0, [[70, 30000], [71, 30000], [44, 1], [45, 1]]) })).drawing, limits);
+  const wide = flatten(readText(dxf({ blocks: block('B', line(0, 0, 1, 0)), entities: insert('B', 0, 0, [[70, 30000], [71, 30000], [44, 1], [45, 1]]) })).drawing, { limits });
   expect(wide.limits.primitives).toBe(true);
   expect(pathCount(wide)).toBeLessThanOrEqual(1000);
   expect(pathCount(wide)).toBeGreaterThan(900);
   // Thirty levels of two inserts each, with nothing visible at the bottom: a thousand million visits if followed.
   const levels = Array.from({ length: 30 }, (_, i) => block(`N${i}`, i === 0 ? groups([0, 'TEXT'], [8, '0'], [60, 1], [10, 0], [20, 0], [40, 1], [1, 'x']) : insert(`N${i - 1}`, 0, 0).repeat(2))).join('');
-  expect(flatten(readText(dxf({ blocks: levels, entities: insert('N29', 0, 0) })).drawing, limits).limits.primitives).toBe(true);
+  expect(flatten(readText(dxf({ blocks: levels, entities: insert('N29', 0, 0) })).drawing, { limits }).limits.primitives).toBe(true);
 });
 
 test('coordinates eighty kilometres out lose nothing about the local origin', () => {

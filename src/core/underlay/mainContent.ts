@@ -7,7 +7,7 @@ export type Box = [[number, number], [number, number]];
  * The box round the main content: of the vertices within eight interquartile ranges of the middle half, on each
  * axis, so that strays far away do not count (Tukey's fences, wide).
  */
-export function mainContent(primitives: Primitives): Box | null {
+export function mainContent(primitives: Pick<Primitives, 'xy' | 'origin'>): Box | null {
   const { xy, origin } = primitives;
   if (xy.length === 0) return null;
   const axis = (offset: number): [number, number] => {

@@ -1,7 +1,7 @@
 import { Growable } from '@/core/drawing/growable';
 
 /** What a path carries besides its vertices. */
-export interface PathOwner { layer: number; colour: number; entity: number; top: number }
+export interface PathOwner { layer: number; colour: number; kind: number; chain: number; pen: number; elevation: number; entity: number; top: number }
 
 /** Paths while a drawing is flattened. */
 export class Paths {
@@ -13,6 +13,10 @@ export class Paths {
   flags = new Growable(new Uint8Array(1024));
   entity = new Growable(new Uint32Array(1024));
   top = new Growable(new Uint32Array(1024));
+  kind = new Growable(new Uint8Array(1024));
+  chain = new Growable(new Uint32Array(1024));
+  pen = new Growable(new Uint16Array(1024));
+  elevation = new Growable(new Float32Array(1024));
 
   begin(owner: PathOwner, flags: number): void {
     this.start.push(this.bulge.length);
@@ -21,6 +25,10 @@ export class Paths {
     this.flags.push(flags);
     this.entity.push(owner.entity);
     this.top.push(owner.top);
+    this.kind.push(owner.kind);
+    this.chain.push(owner.chain);
+    this.pen.push(owner.pen);
+    this.elevation.push(owner.elevation);
   }
 
   vertex(x: number, y: number, bulge: number): void {
@@ -38,6 +46,7 @@ export class Paths {
     return {
       start: this.start.finish(), xy: this.xy.finish(), bulge: this.bulge.finish(), layer: this.layer.finish(),
       colour: this.colour.finish(), flags: this.flags.finish(), entity: this.entity.finish(), top: this.top.finish(),
+      kind: this.kind.finish(), chain: this.chain.finish(), pen: this.pen.finish(), elevation: this.elevation.finish(),
     };
   }
 }

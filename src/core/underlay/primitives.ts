@@ -17,11 +17,21 @@ export interface Primitives {
   /** 24 bits red, green, blue; 0x1000000 is ink, dark on light and light on dark. */
   colour: Uint32Array;
   flags: Uint8Array;
+  /** The kind of entity that drew the path: what a dimension's or a table's block holds is the dimension's or the table's. */
+  kind: Uint8Array;
+  /** Through which blocks the path is there, a number in `chains`. */
+  chain: Uint32Array;
+  /** Line type and weight, a number in `pens`. */
+  pen: Uint16Array;
+  /** Height above the plan, in drawing units. */
+  elevation: Float32Array;
   /** The row of the entity drawn. */
   entity: Uint32Array;
   /** The row in the model space through which it is there: itself, or the outermost insert. */
   top: Uint32Array;
   texts: TextPrimitive[];
+  chains: Chain[];
+  pens: Pen[];
   /** Flattened primitives by kind of the entity drawn; for inserts in the model space, all that their blocks gave. */
   counts: Record<number, number>;
   /** Inserts that name a block which is not in the file. */
@@ -29,6 +39,12 @@ export interface Primitives {
   /** What flattening had to stop at. */
   limits: { nesting: number; recursion: number; primitives: boolean };
 }
+
+/** One block within another; chain 0 is the model space, with block -1. */
+export interface Chain { block: number; parent: number }
+
+/** How a line is drawn: dashes in drawing units (none for a continuous line), weight in hundredths of a millimetre (-3 the default). */
+export interface Pen { dashes: number[]; weight: number }
 
 export const PathFlag = { closed: 1, circle: 2 } as const;
 
@@ -49,6 +65,8 @@ export interface TextPrimitive {
   text: string;
   layer: number;
   colour: number;
+  kind: number;
+  chain: number;
   entity: number;
   top: number;
 }

@@ -1,23 +1,21 @@
 import { Flag, Kind } from '../drawing';
 import { plainMultilineText, plainText } from '../strings';
-import { elevationFlag, extrusionOf, pushElevation, type EntityBuilder, type EntityContext } from './context';
+import { planeOf, writeRow, type EntityBuilder, type EntityContext } from './context';
 
 const radian = Math.PI / 180;
 
-function write(context: EntityContext, kind: number, x: number, y: number, height: number, angle: number, width: number, across: number, up: number, text: string, mirrored: boolean, z: number): void {
-  const { rows } = context;
-  rows.begin(kind, context.flags | (mirrored ? Flag.mirrored : 0) | elevationFlag(z), context.layer, context.style, context.handle);
-  for (const value of [mirrored ? -x : x, y, height, mirrored ? Math.PI - angle : angle, width, across, up, rows.string(text)]) rows.numbers.push(value);
-  pushElevation(rows, z);
+/** A text as a row keeps it. */
+export interface TextData { x: number; y: number; height: number; angle: number; width: number; across: number; up: number; text: string }
+
+export function writeText(context: EntityContext, kind: number, { x, y, height, angle, width, across, up, text }: TextData, z: number, plane: number): void {
+  writeRow(context, kind, [x, y, height, angle, width, across, up, context.rows.string(text)], z, plane);
 }
 
 /** TEXT, ATTRIB and ATTDEF share their groups, but for the vertical justification: 73 in a text, 74 in an attribute. */
-function singleLine(context: EntityContext, kind: number, upCode: number): ReturnType<EntityBuilder> {
+function singleLine(context: EntityContext, kind: number, upCode: number, textCode = 1): ReturnType<EntityBuilder> {
   const { record, decoder } = context;
   if (!record.has(10)) return 'damaged';
-  const plane = extrusionOf(record);
-  if (plane === 'tilted') return 'tilted';
-  const text = plainText(record.string(1, decoder));
+  const text = plainText(record.string(textCode, decoder));
   if (text.trim() === '') return 'noGeometry';
   const [across, up] = [record.number(72, 0), record.number(upCode, 0)];
   let [x, y] = [record.number(10, 0), record.number(20, 0)];
@@ -29,7 +27,7 @@ function singleLine(context: EntityContext, kind: number, upCode: number): Retur
   } else if ((across !== 0 || up !== 0) && second) [x, y] = [record.number(11, 0), record.number(21, 0)];
   const middle = across === 4;
   const column = across === 1 || middle ? 1 : across === 2 ? 2 : 0;
-  write(context, kind, x, y, record.number(40, 1), angle, record.number(41, 1) || 1, column, middle ? 2 : Math.min(3, Math.max(0, up)), text, plane === 'mirrored', record.number(30, 0));
+  writeText(context, kind, { x, y, height: record.number(40, 1), angle, width: record.number(41, 1) || 1, across: column, up: middle ? 2 : Math.min(3, Math.max(0, up)), text }, record.number(30, 0), planeOf(context));
   return null;
 }
 
@@ -38,6 +36,13 @@ export const text: EntityBuilder = (context) => singleLine(context, Kind.text, 7
 /** A value written into an inserted block; an invisible one (70, bit 1) stays readable but is not drawn. */
 export const attribute: EntityBuilder = (context) =>
   singleLine((context.record.number(70, 0) & 1) === 1 ? { ...context, flags: context.flags | Flag.invisible } : context, Kind.attribute, 74);
+
+/** What an attribute is to be: in the model space its tag is drawn; inside a block only a constant one is, with its value. */
+export const attributeDefinition: EntityBuilder = (context) => {
+  const flags = context.record.number(70, 0);
+  const constant = (flags & 2) === 2;
+  return singleLine({ ...context, flags: context.flags | ((flags & 1) === 1 ? Flag.invisible : 0) | (constant ? Flag.constant : 0) }, Kind.attributeDefinition, 74, constant ? 1 : 2);
+};
 
 /** MTEXT: pieces of 250 characters under 3, the last under 1; attachment 71 counts from top left to bottom right. */
 export const multilineText: EntityBuilder = (context) => {
@@ -58,6 +63,6 @@ export const multilineText: EntityBuilder = (context) => {
   if (words.trim() === '') return 'noGeometry';
   const attachment = Math.min(9, Math.max(1, record.number(71, 1)));
   const angle = record.has(11) ? Math.atan2(record.number(21, 0), record.number(11, 1)) : record.number(50, 0) * radian;
-  write(context, Kind.multilineText, record.number(10, 0), record.number(20, 0), record.number(40, 1), angle, 1, (attachment - 1) % 3, attachment <= 3 ? 3 : attachment <= 6 ? 2 : 1, words, false, record.number(30, 0));
+  writeText(context, Kind.multilineText, { x: record.number(10, 0), y: record.number(20, 0), height: record.number(40, 1), angle, width: 1, across: (attachment - 1) % 3, up: attachment <= 3 ? 3 : attachment <= 6 ? 2 : 1, text: words }, record.number(30, 0), -1);
   return null;
 };

@@ -18,7 +18,7 @@ export interface Digest { drawing: Drawing; primitives: Primitives; unit: UnitVe
  */
 export function digest(file: string, sha256: string, reading: Reading, limits: ReadLimits, roleOf: (layer: string) => { role: Role | null; why: string[] } = byName): Digest {
   const { drawing, account } = reading;
-  const primitives = flatten(drawing, limits);
+  const primitives = flatten(drawing, { limits });
   const main = mainContent(primitives);
   const span = main && Math.max(main[1][0] - main[0][0], main[1][1] - main[0][1]);
   const unit = judgeUnit(drawing.header.insUnits, span);
