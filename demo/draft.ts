@@ -21,7 +21,13 @@ export class Draft {
   /** Entities written, by kind; the reader's account is compared with it. */
   readonly counts: Record<string, number> = {};
 
-  constructor(private unitsPerMetre: number, private headerUnit: number, private layers: DraftLayer[]) {}
+  /** @param oneLayer the layer on which all is drawn, whatever layer it is meant for */
+  constructor(private unitsPerMetre: number, private headerUnit: number, private layers: DraftLayer[], private oneLayer: string | null = null) {}
+
+  /** What follows has handles of its own range, so that a revision keeps those of what it does not change. */
+  section(number: number): void {
+    this.handle = number * 0x1000;
+  }
 
   /** Draws what follows through a placement. */
   through(place: Place, turn: number, draw: () => void): void {
@@ -42,7 +48,7 @@ export class Draft {
     this.g(5, (this.handle += 1).toString(16).toUpperCase());
     this.g(330, '1F');
     this.g(100, 'AcDbEntity');
-    this.g(8, layer);
+    this.g(8, this.oneLayer ?? layer);
     this.g(100, subclass);
   }
 
@@ -90,6 +96,31 @@ export class Draft {
     this.g(51, to + this.turn);
   }
 
+  point(layer: string, at: XY): void {
+    this.begin('POINT', layer, 'AcDbPoint');
+    this.at(10, at);
+  }
+
+  /** An ellipse; the major axis is given from the centre. */
+  ellipse(layer: string, centre: XY, major: XY, ratio: number): void {
+    this.begin('ELLIPSE', layer, 'AcDbEllipse');
+    this.at(10, centre);
+    const [[x0, y0], [x1, y1]] = [this.place([0, 0]), this.place(major)];
+    this.g(11, (x1 - x0) * this.unitsPerMetre); this.g(21, (y1 - y0) * this.unitsPerMetre); this.g(31, 0);
+    this.g(210, 0); this.g(220, 0); this.g(230, 1);
+    this.g(40, ratio); this.g(41, 0); this.g(42, 2 * Math.PI);
+  }
+
+  /** A cubic spline by its control points, with clamped even knots. */
+  spline(layer: string, controls: XY[]): void {
+    this.begin('SPLINE', layer, 'AcDbSpline');
+    const inner = controls.length - 4;
+    const knots = [0, 0, 0, 0, ...Array.from({ length: inner }, (_, i) => i + 1), ...Array.from({ length: 4 }, () => inner + 1)];
+    this.g(70, 8); this.g(71, 3); this.g(72, knots.length); this.g(73, controls.length); this.g(74, 0);
+    for (const knot of knots) this.g(40, knot);
+    for (const p of controls) this.at(10, p);
+  }
+
   text(layer: string, at: XY, height: number, text: string, middle = true): void {
     this.begin('TEXT', layer, 'AcDbText');
     this.at(10, at);
@@ -132,7 +163,7 @@ export class Draft {
     this.g(0, 'SEQEND');
     this.g(5, (this.handle += 1).toString(16).toUpperCase());
     this.g(100, 'AcDbEntity');
-    this.g(8, layer);
+    this.g(8, this.oneLayer ?? layer);
   }
 
   /** A linear dimension, its picture in a block of its own as drawing programs keep it. */
@@ -190,8 +221,9 @@ export class Draft {
     g(0, 'TABLE'); g(2, 'LTYPE'); g(5, '5'); g(100, 'AcDbSymbolTable'); g(70, 1);
     g(0, 'LTYPE'); g(5, '16'); g(100, 'AcDbSymbolTableRecord'); g(100, 'AcDbLinetypeTableRecord'); g(2, 'Continuous'); g(70, 0); g(3, ''); g(72, 65); g(73, 0); g(40, 0);
     g(0, 'ENDTAB');
-    g(0, 'TABLE'); g(2, 'LAYER'); g(5, '2'); g(100, 'AcDbSymbolTable'); g(70, this.layers.length);
-    for (const layer of this.layers) { g(0, 'LAYER'); g(5, (this.handle += 1).toString(16).toUpperCase()); g(100, 'AcDbSymbolTableRecord'); g(100, 'AcDbLayerTableRecord'); g(2, layer.name); g(70, 0); g(62, layer.colour); g(6, 'Continuous'); }
+    const layers = this.oneLayer === null ? this.layers : [{ name: this.oneLayer, colour: 7 }];
+    g(0, 'TABLE'); g(2, 'LAYER'); g(5, '2'); g(100, 'AcDbSymbolTable'); g(70, layers.length);
+    for (const layer of layers) { g(0, 'LAYER'); g(5, (this.handle += 1).toString(16).toUpperCase()); g(100, 'AcDbSymbolTableRecord'); g(100, 'AcDbLayerTableRecord'); g(2, layer.name); g(70, 0); g(62, layer.colour); g(6, 'Continuous'); }
     g(0, 'ENDTAB');
     g(0, 'ENDSEC');
     g(0, 'SECTION'); g(2, 'BLOCKS');

@@ -2,7 +2,7 @@ import { across, columns, gridArcs, gridLines, inWing, lookout, rooms, up, wing,
 import { Draft } from './draft';
 import { drawWalls, type Gap } from './walls';
 
-const layers = [
+export const layers = [
   { name: 'A-GRID', colour: 8 }, { name: 'A-COLS', colour: 6 }, { name: 'A-WALL', colour: 7 }, { name: 'A-DOOR', colour: 30 }, { name: 'A-GLAZ', colour: 4 },
   { name: 'A-ROOM', colour: 3 }, { name: 'A-DIMS', colour: 1 }, { name: 'A-FURN', colour: 9 }, { name: 'A-STAIR', colour: 9 }, { name: 'A-HATCH', colour: 254 }, { name: 'A-TITLE', colour: 7 },
 ];
@@ -13,23 +13,38 @@ const imperfect: Record<string, { shift?: XY; size?: XY; loose?: number; twice?:
   '4/A': { size: [0.3984, 0.4] }, '6/A': { loose: 0.006 }, '2/D': { loose: 0 }, '4/D': { twice: true },
 };
 
-export interface GroundFloor { dxf: string; counts: Record<string, number>; columnsAsDrawn: TrueColumn[] }
+/** A drawing, and how many entities of each kind it was drawn with. */
+export interface Plan { dxf: string; counts: Record<string, number> }
 
-/** The ground floor: drawn in millimetres, in a file whose header says metres. */
-export function groundFloor(): GroundFloor {
-  const draft = new Draft(1000, 6, layers);
+export interface GroundFloor extends Plan { columnsAsDrawn: TrueColumn[] }
+
+/** What revision B changes: two columns moved, a wall went, a door came, a room was renamed. */
+export const revisionB = { moved: { '4/B': [0.3, 0], '6/C': [0, -0.25] } as Record<string, XY>, door: { along: 'x', wall: up[1], at: 33.6, width: 0.9, kind: 'door' } as Gap, renamed: ['Mess', 'Galley'] };
+
+/**
+ * The ground floor: drawn in millimetres, in a file whose header says metres.
+ * @param oneLayer draws everything on one layer, as some offices send it
+ */
+export function groundFloor({ revision = 'A', oneLayer = false }: { revision?: 'A' | 'B'; oneLayer?: boolean } = {}): GroundFloor {
+  const draft = new Draft(1000, 6, layers, oneLayer ? '0' : null);
+  const later = revision === 'B';
   defineBlocks(draft);
+  draft.section(1);
   drawGrid(draft);
-  const columnsAsDrawn = columns().map((column) => drawColumn(draft, column));
-  drawMainBlock(draft);
+  draft.section(2);
+  const columnsAsDrawn = columns().map((column) => drawColumn(draft, column, later ? revisionB.moved[column.at] : undefined));
+  draft.section(3);
+  drawMainBlock(draft, later);
+  draft.section(4);
   drawWing(draft);
   drawLookout(draft);
+  draft.section(5);
   drawDimensions(draft);
-  drawTitle(draft);
+  drawTitle(draft, 'Ground floor plan 1:100', revision);
   return { dxf: draft.finish(), counts: draft.counts, columnsAsDrawn };
 }
 
-function defineBlocks(draft: Draft): void {
+export function defineBlocks(draft: Draft): void {
   draft.block('GRID-BUBBLE', () => draft.circle('0', [0, 0], 0.6));
   draft.block('DOOR-900', () => {
     draft.line('0', [0, 0], [0, 0.9]);
@@ -56,7 +71,7 @@ function defineBlocks(draft: Draft): void {
 
 const bubble = 0.6;
 
-function drawGrid(draft: Draft): void {
+export function drawGrid(draft: Draft): void {
   const mark = (at: XY, label: string) => draft.insert('A-GRID', 'GRID-BUBBLE', at, { attribute: { tag: 'LABEL', text: label, height: 0.5 } });
   for (const { label, start, end } of gridLines()) {
     const length = Math.hypot(end[0] - start[0], end[1] - start[1]);
@@ -76,9 +91,9 @@ function drawGrid(draft: Draft): void {
   }
 }
 
-function drawColumn(draft: Draft, column: TrueColumn): TrueColumn {
+function drawColumn(draft: Draft, column: TrueColumn, moved: XY = [0, 0]): TrueColumn {
   const { shift = [0, 0], size, loose, twice } = imperfect[column.at] ?? {};
-  const position: XY = [column.position[0] + shift[0], column.position[1] + shift[1]];
+  const position: XY = [column.position[0] + shift[0] + moved[0], column.position[1] + shift[1] + moved[1]];
   if (column.section.shape === 'circle') {
     draft.circle('A-COLS', position, column.section.diameter / 2);
     return { ...column, position };
@@ -101,16 +116,16 @@ function drawColumn(draft: Draft, column: TrueColumn): TrueColumn {
   return { ...column, position };
 }
 
-const door = (along: 'x' | 'y', wall: number, at: number): Gap => ({ along, wall, at, width: 0.9, kind: 'door' });
-const window = (along: 'x' | 'y', wall: number, at: number, width = 1.8): Gap => ({ along, wall, at, width, kind: 'window' });
+export const door = (along: 'x' | 'y', wall: number, at: number): Gap => ({ along, wall, at, width: 0.9, kind: 'door' });
+export const window = (along: 'x' | 'y', wall: number, at: number, width = 1.8): Gap => ({ along, wall, at, width, kind: 'window' });
 
-function drawMainBlock(draft: Draft): void {
+function drawMainBlock(draft: Draft, later: boolean): void {
   const [right, top] = [across[6], up[3]];
   const gaps: Gap[] = [
     door('x', up[1], 1.2), door('x', up[1], 9.6), door('x', up[1], 18.2), door('x', up[1], 25.6),
     door('x', up[2], 4.3), door('x', up[2], 12.2), door('x', up[2], 20.3), door('x', up[2], 28.6), door('y', 0, 8.55), door('y', right, 8.55),
     ...across.slice(0, -1).map((x, i) => window('x', 0, (x + across[i + 1]) / 2)), ...across.slice(0, -1).map((x, i) => window('x', top, (x + across[i + 1]) / 2)),
-    window('y', 0, 3.4), window('y', 0, 13.7), window('y', right, 3.4, 2.4),
+    window('y', 0, 3.4), window('y', 0, 13.7), window('y', right, 3.4, 2.4), ...(later ? [revisionB.door] : []),
   ];
   drawWalls(draft, { rooms, low: [0, 0], high: [right, top], gaps });
   for (const gap of gaps.filter(({ kind }) => kind === 'door')) {
@@ -118,7 +133,9 @@ function drawMainBlock(draft: Draft): void {
     const mirrored = gap.wall === up[1];
     draft.insert('A-DOOR', 'DOOR-900', hinge, { angle: gap.along === 'x' ? 0 : 90, scale: [1, mirrored ? -1 : 1] });
   }
-  for (const room of rooms) label(draft, room);
+  // A partition that stands by itself in the watch room, in the first revision only.
+  if (!later) for (const x of [10.4, 10.5]) draft.line('A-WALL', [x, 0.15], [x, 3.2]);
+  for (const room of rooms) label(draft, later && room.name === revisionB.renamed[0] ? { ...room, name: revisionB.renamed[1] } : room);
   furnish(draft, 'DESK', [[2.7, 2.2], [2.7, 4.6], [8, 2], [10.5, 2], [13, 2], [8, 4.8]]);
   furnish(draft, 'BENCH', [[2.7, 12.4], [2.7, 15.2], [7.6, 12.4], [7.6, 15.2], [19.5, 12.4], [23.5, 12.4], [19.5, 15.2]]);
 }
@@ -135,9 +152,9 @@ function drawWing(draft: Draft): void {
   });
 }
 
-const furnish = (draft: Draft, block: string, places: XY[]) => places.forEach((at, i) => draft.insert('A-FURN', block, at, { angle: i % 2 === 0 ? 0 : 180 }));
+export const furnish = (draft: Draft, block: string, places: XY[]) => places.forEach((at, i) => draft.insert('A-FURN', block, at, { angle: i % 2 === 0 ? 0 : 180 }));
 
-function label(draft: Draft, { name, number, x, y }: TrueRoom): void {
+export function label(draft: Draft, { name, number, x, y }: TrueRoom): void {
   const at: XY = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
   draft.mtext('A-ROOM', [at[0], at[1] + 0.25], 0.32, name.replace(' ', '\\P'));
   draft.text('A-ROOM', [at[0], at[1] - 0.45], 0.25, number);
@@ -155,15 +172,15 @@ function drawLookout(draft: Draft): void {
   draft.text('A-ROOM', [lookout.centre[0] - 3.1, lookout.centre[1]], 0.25, '0.12');
 }
 
-function drawDimensions(draft: Draft): void {
+export function drawDimensions(draft: Draft): void {
   for (let i = 0; i + 1 < across.length; i += 1) draft.dimension('A-DIMS', [across[i], 0], [across[i + 1], 0], [across[i], -4.6]);
   for (let i = 0; i + 1 < up.length; i += 1) draft.dimension('A-DIMS', [0, up[i]], [0, up[i + 1]], [-11.4, up[i]]);
 }
 
-function drawTitle(draft: Draft): void {
+export function drawTitle(draft: Draft, title: string, revision: string): void {
   draft.rectangle('A-TITLE', [-14, -9.5], [56, 25.5]);
   draft.rectangle('A-TITLE', [36, -9.3], [55.8, -5.3]);
   draft.mtext('A-TITLE', [45.9, -6.3], 0.6, 'Marram Point Field Station');
-  draft.text('A-TITLE', [45.9, -7.5], 0.4, 'Ground floor plan 1:100');
-  draft.text('A-TITLE', [45.9, -8.5], 0.3, 'Revision A');
+  draft.text('A-TITLE', [45.9, -7.5], 0.4, title);
+  draft.text('A-TITLE', [45.9, -8.5], 0.3, `Revision ${revision}`);
 }

@@ -4,23 +4,28 @@ import { formatLength } from '@/core/units/length';
 import { mainContent } from '@/core/underlay/mainContent';
 import { reportCursor, useBoard } from './boardStore';
 import { fit, pan, toProject, toScreen, viewBox, zoomAt, type Camera, type Size } from './camera';
-import { anchorOf, drawModel, quietColour } from './drawModel';
+import { anchorOf, drawModel } from './drawModel';
 import { UnderlayPicture, type PictureSource } from './picture';
 import type { BoardDrawing, BoardScene } from './scene';
-import { holdsNear } from './snapping';
-import { clickPoint, drawTool, gripOf, leaveTool, wantsPoints, type Grip } from './tools';
+import { holdsNear, lineAt } from './snapping';
+import { colourKey, underlayColour } from './underlayColour';
+import { clickCorner, clickPoint, closeOutline, drawTool, dropCorner, gripOf, leaveTool, wantsPoints, type Grip } from './tools';
 
 export interface BoardEvents {
   cameraChanged(camera: Camera): void;
   candidateClicked(key: string | null, adding: boolean): void;
+  /** A line of an underlay was clicked, or nothing. */
+  lineClicked(line: { drawingId: string; path: number } | null): void;
 }
 
 /** The pointer: nothing pressed, pressed and not yet moved, or dragging the view along. */
 type Gesture = { kind: 'idle' } | { kind: 'pressing'; from: Point } | { kind: 'dragging'; last: Point };
 
-/** The plan area: two canvases, the underlay on the GPU below, everything else above. Works without React. */
+/** The plan area: canvases for the underlay on the GPU, for everything else above it, and for underlays that lie over the model. Works without React. */
 export class Board {
   private picture: UnderlayPicture | null = null;
+  /** Underlays over the model; made when the first one is. */
+  private upper: UnderlayPicture | null = null;
   private context: CanvasRenderingContext2D;
   private camera: Camera | null;
   private size: Size = { width: 0, height: 0 };
@@ -33,11 +38,11 @@ export class Board {
   private observer: ResizeObserver;
   private stops: (() => void)[] = [];
 
-  constructor(private root: HTMLElement, below: HTMLCanvasElement, private above: HTMLCanvasElement, private scene: BoardScene, camera: Camera | null, private events: BoardEvents) {
+  constructor(private root: HTMLElement, below: HTMLCanvasElement, private above: HTMLCanvasElement, private top: HTMLCanvasElement, private scene: BoardScene, camera: Camera | null, private events: BoardEvents) {
     this.camera = camera;
     this.context = above.getContext('2d')!;
     try {
-      this.picture = new UnderlayPicture(below, () => useBoard.getState().setProblem('The browser took the graphics away. Reload the page.'));
+      this.picture = new UnderlayPicture(below, graphicsLost);
     } catch { useBoard.getState().setProblem('This browser offers no WebGL 2, which the underlay is drawn with. Turn on hardware acceleration, or use another browser.'); }
     this.observer = new ResizeObserver(() => this.resized());
     this.observer.observe(root);
@@ -47,13 +52,30 @@ export class Board {
   }
 
   setScene(scene: BoardScene): void {
+    const known = new Set(this.scene.drawings.map(({ id }) => id));
+    const fresh = scene.drawings.filter(({ id }) => !known.has(id));
     this.scene = scene;
-    this.picture?.setSources(scene.drawings.map((drawing): PictureSource => ({
+    const sources = (above: boolean) => scene.drawings.filter(({ display }) => display.above === above).map((drawing): PictureSource => ({
       id: drawing.id, store: drawing.underlay.segments, transform: drawing.transform, hidden: drawing.hidden,
-      colour: (drawn) => quietColour(scene, drawn), colourKey: scene.dark ? 'dark' : 'light',
-    })));
+      colour: (drawn, layer) => underlayColour(scene, drawing, drawn, layer), colourKey: colourKey(scene, drawing), strength: 1 - drawing.display.fade, weights: drawing.display.lineWeights,
+    }));
+    this.picture?.setSources(sources(false));
+    const over = sources(true);
+    if (over.length > 0 && this.picture && !this.upper) {
+      this.upper = new UnderlayPicture(this.top, graphicsLost);
+      this.upper.resize(this.size, window.devicePixelRatio || 1);
+    }
+    this.upper?.setSources(over);
     if (this.camera === null && this.size.width > 0) this.look('all');
+    // What newly comes to be shown should be seen, if nothing else is.
+    else if (fresh.length > 0 && !this.seesSomething()) this.look('all');
     this.redraw();
+  }
+
+  private seesSomething(): boolean {
+    if (this.camera === null || this.size.width === 0) return true;
+    const view = viewBox(this.camera, this.size);
+    return this.scene.drawings.some((drawing) => { const box = this.boxOf(drawing); if (!box) return false; const at = placed(box, drawing.transform); return at[0] < view[2] && at[2] > view[0] && at[1] < view[3] && at[3] > view[1]; });
   }
 
   /** Looks at a box, or at the main content of all drawings and elements. */
@@ -72,6 +94,7 @@ export class Board {
     this.observer.disconnect();
     for (const stop of this.stops) stop();
     this.picture?.dispose();
+    this.upper?.dispose();
   }
 
   private allContent(): [number, number, number, number] | null {
@@ -109,7 +132,7 @@ export class Board {
   private frame(): void {
     this.scheduled = 0;
     if (this.camera === null || this.size.width === 0) return;
-    const more = this.picture?.frame(this.camera) ?? false;
+    const more = [this.picture, this.upper].map((picture) => picture?.frame(this.camera!) ?? false).some(Boolean);
     const ratio = window.devicePixelRatio || 1;
     this.context.setTransform(ratio, 0, 0, ratio, 0, 0);
     const pen = { context: this.context, camera: this.camera, size: this.size, scene: this.scene };
@@ -157,7 +180,7 @@ export class Board {
     const ratio = window.devicePixelRatio || 1;
     this.above.width = this.size.width * ratio;
     this.above.height = this.size.height * ratio;
-    this.picture?.resize(this.size, ratio);
+    for (const picture of [this.picture, this.upper]) picture?.resize(this.size, ratio);
     if (this.camera === null && this.scene.drawings.length > 0) this.look('all');
     if (this.camera === null) this.look('all');
     this.redraw();
@@ -218,10 +241,13 @@ export class Board {
     this.seek();
     if (wantsPoints()) {
       const held = gripOf(this.grip);
-      if (held !== null) clickPoint(held);
+      if (useBoard.getState().tool.kind === 'outline') clickCorner(held?.point ?? toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
+      else if (held !== null) clickPoint(held);
       return;
     }
-    this.events.candidateClicked(this.candidateAt(this.cursor), event.ctrlKey || event.metaKey || event.shiftKey);
+    const candidate = this.candidateAt(this.cursor);
+    this.events.candidateClicked(candidate, event.ctrlKey || event.metaKey || event.shiftKey);
+    if (candidate === null) this.events.lineClicked(lineAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel));
   }
 
   private key(event: KeyboardEvent): void {
@@ -232,6 +258,8 @@ export class Board {
     else if (event.key === '-') this.zoomBy(1 / 1.4);
     else if (event.key === 'Home') this.look('all');
     else if (event.key === 'Escape' && leaveTool()) this.redraw();
+    else if (event.key === 'Enter' && closeOutline()) this.redraw();
+    else if (event.key === 'Backspace' && dropCorner()) this.redraw();
     else if (event.key.toLowerCase() === 'n' && wantsPoints() && this.grip.holds.length > 1) {
       this.grip = { ...this.grip, chosen: (this.grip.chosen + 1) % this.grip.holds.length };
       this.report();
@@ -280,6 +308,8 @@ export class Board {
     return (best as { key: string } | null)?.key ?? null;
   }
 }
+
+const graphicsLost = () => useBoard.getState().setProblem('The browser took the graphics away. Reload the page.');
 
 function placed(box: [number, number, number, number], transform: Transform): [number, number, number, number] {
   if (determinant(transform) === 0) return box;

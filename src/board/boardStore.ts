@@ -9,7 +9,9 @@ export interface Picked { point: Point; drawingId: string; drawingPoint: Point; 
 export type Tool =
   | { kind: 'look' }
   | { kind: 'pick'; prompt: string; take: (picked: Picked) => void }
-  | { kind: 'measure' };
+  | { kind: 'measure' }
+  /** Corners clicked one by one, held on to or free; `take` gets them in the project. */
+  | { kind: 'outline'; prompt: string; take: (corners: Point[]) => void };
 
 export interface Measured { from: Picked; to: Picked | null }
 
@@ -18,6 +20,9 @@ interface BoardStore {
   setTool(tool: Tool): void;
   measured: Measured | null;
   setMeasured(measured: Measured | null): void;
+  /** The corners of the outline so far. */
+  corners: Point[];
+  setCorners(corners: Point[]): void;
   /** A wish to look at something; the board fulfils it once. */
   wish: { box: [number, number, number, number] | 'all'; serial: number } | null;
   lookAt(box: [number, number, number, number] | 'all'): void;
@@ -28,8 +33,9 @@ interface BoardStore {
 
 /** What benches and board tell one another. */
 export const useBoard = create<BoardStore>()((set, get) => ({
-  tool: { kind: 'look' }, measured: null, wish: null, problem: null,
-  setTool(tool) { set({ tool, ...(tool.kind === 'measure' ? { measured: null } : {}) }); },
+  tool: { kind: 'look' }, measured: null, corners: [], wish: null, problem: null,
+  setTool(tool) { set({ tool, corners: [], ...(tool.kind === 'measure' ? { measured: null } : {}) }); },
+  setCorners(corners) { set({ corners }); },
   setMeasured(measured) { set({ measured }); },
   lookAt(box) { set({ wish: { box, serial: (get().wish?.serial ?? 0) + 1 } }); },
   setProblem(problem) { set({ problem }); },

@@ -1,11 +1,12 @@
+import { placementTransform } from '@/core/datum/placement';
 import { apply, turnDirection } from '@/core/geometry/transform';
 import { direction, radians, type Point } from '@/core/geometry/vector';
 import { columnOutline, type Column, type GridLine } from '@/core/model/elements';
 import type { Candidate } from '@/core/reading/candidate';
-import { adaptColour } from '@/core/underlay/colours';
 import { fonts, type Tokens } from '@/ui/tokens';
 import { toScreen, viewBox, type Camera, type Size } from './camera';
 import type { BoardDrawing, BoardScene } from './scene';
+import { underlayColour } from './underlayColour';
 
 /** Texts smaller than this on screen are not worth their letters, in pixels. */
 const smallestText = 4;
@@ -14,15 +15,6 @@ const textsInMotion = 250;
 
 export interface Pen { context: CanvasRenderingContext2D; camera: Camera; size: Size; scene: BoardScene }
 
-const rgb = (colour: string): number => parseInt(colour.slice(1), 16);
-
-/** An underlay colour as shown on this ground: readable, but leaning towards the board, for the underlay is quiet. */
-export function quietColour({ dark, tokens }: BoardScene, drawn: number): number {
-  const [colour, board] = [adaptColour(drawn, dark, rgb(tokens.underlay)), rgb(tokens.board)];
-  const mix = (shift: number) => Math.round(((colour >> shift) & 255) * 0.72 + ((board >> shift) & 255) * 0.28);
-  return (mix(16) << 16) | (mix(8) << 8) | mix(0);
-}
-
 const css = (colour: number) => `#${colour.toString(16).padStart(6, '0')}`;
 
 /** Draws texts, model and candidates. @returns whether texts were left out because the view moves */
@@ -30,15 +22,50 @@ export function drawModel(pen: Pen, moving: boolean): boolean {
   const { context, size, scene } = pen;
   context.clearRect(0, 0, size.width, size.height);
   let held = false;
-  for (const drawing of scene.drawings) held = drawTexts(pen, drawing, moving) || held;
+  for (const drawing of scene.drawings) if (!drawing.display.above) held = drawTexts(pen, drawing, moving) || held;
   const pointed = scene.candidates.find((candidate) => candidate.key === scene.pointed);
   for (const candidate of scene.candidates) if (candidate.kind === 'grid') drawGrid(pen, candidate.element, candidate);
   for (const element of scene.elements) if (element.kind === 'grid') drawGrid(pen, element.shape, null);
   for (const candidate of scene.candidates) if (candidate.kind === 'column') drawColumn(pen, candidate.element, candidate);
   for (const element of scene.elements) if (element.kind === 'column') drawColumn(pen, element.shape, null);
+  for (const drawing of scene.drawings) if (drawing.display.above) held = drawTexts(pen, drawing, moving) || held;
   if (pointed) ringPointed(pen, pointed);
+  drawOverlay(pen);
   drawZero(pen);
   return held;
+}
+
+/** At most this many lines of an overlay are drawn a frame; in any view that is more than can be told apart. */
+const overlayLines = 30_000;
+
+/** What a bench shows over a drawing: wide lines in a colour of its own. */
+function drawOverlay({ context, camera, size, scene }: Pen): void {
+  const { overlay } = scene;
+  const drawing = overlay === null ? undefined : scene.drawings.find(({ id }) => id === overlay.drawingId);
+  if (!overlay || !drawing) return;
+  const t = placementTransform(drawing.placement, overlay.origin);
+  const box = viewBox(camera, size);
+  for (const { lines, tone } of overlay.parts) {
+    context.setLineDash([]);
+    context.strokeStyle = tone === 'look' ? scene.tokens.amber : tone === 'wrong' ? scene.tokens.clay : scene.tokens.zircon;
+    context.lineWidth = 2;
+    let drawn = 0;
+    for (let i = 0; i < lines.length && drawn < overlayLines;) {
+      context.beginPath();
+      // Long paths cost more than many short ones.
+      for (let n = 0; n < 800 && i < lines.length; i += 4) {
+        const [a, b] = [apply(t, [lines[i], lines[i + 1]]), apply(t, [lines[i + 2], lines[i + 3]])];
+        if (Math.max(a[0], b[0]) < box[0] || Math.min(a[0], b[0]) > box[2] || Math.max(a[1], b[1]) < box[1] || Math.min(a[1], b[1]) > box[3]) continue;
+        const [[x1, y1], [x2, y2]] = [toScreen(camera, size, a), toScreen(camera, size, b)];
+        context.moveTo(x1, y1);
+        // What is too small to be seen is still shown, as a speck.
+        context.lineTo(Math.hypot(x2 - x1, y2 - y1) < 2 ? x1 + 2 : x2, y2);
+        n += 1;
+        drawn += 1;
+      }
+      context.stroke();
+    }
+  }
 }
 
 function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing, moving: boolean): boolean {
@@ -63,7 +90,8 @@ function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing,
     context.scale(text.mirrored ? -text.widthFactor : text.widthFactor, 1);
     // A letter's height is its capital's; the face's capitals are 0.72 of its size.
     context.font = `${(height / 0.72).toFixed(2)}px ${fonts.text}`;
-    context.fillStyle = css(quietColour(scene, text.colour));
+    context.globalAlpha = 1 - drawing.display.fade;
+    context.fillStyle = css(underlayColour(scene, drawing, text.colour, text.layer));
     context.textAlign = (['left', 'center', 'right'] as const)[text.across];
     const lines = text.text.split('\n');
     const step = height * 1.66;

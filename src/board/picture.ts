@@ -12,12 +12,19 @@ export interface PictureSource {
   /** 1 for each layer that is not shown. */
   hidden: Uint8Array;
   /** Red, green and blue of a colour as drawn, on this background. */
-  colour: (drawn: number) => number;
+  colour: (drawn: number, layer: number) => number;
   /** Changes whenever colours do. */
   colourKey: string;
+  /** How strong the lines are, 1 as they are. */
+  strength: number;
+  /** Whether line weights are drawn. */
+  weights: boolean;
 }
 
-interface Loaded { source: PictureSource; lines: THREE.LineSegments; scene: THREE.Scene; index: Uint32Array; visible: number; drawn: number }
+/** Where a line is drawn again to be wider, a pair for each further pixel. */
+const beside: [number, number][] = [[1, 0], [0, 1], [-1, 0], [0, -1], [1, 1], [-1, -1], [1, -1], [-1, 1]];
+
+interface Loaded { source: PictureSource; widest: number; lines: THREE.LineSegments; scene: THREE.Scene; index: Uint32Array; visible: number; drawn: number }
 interface Picture { target: THREE.WebGLRenderTarget; camera: Camera }
 
 /** The picture reaches this much beyond the board on every side, as a share of its size, so that a pan has something to show. */
@@ -27,13 +34,17 @@ const vertexShader = `
 precision highp float;
 uniform vec3 toX;
 uniform vec3 toY;
+uniform vec2 shift;
+uniform float least;
 in vec2 position;
-in vec3 tint;
+in vec4 tint;
 out vec3 shade;
 void main() {
-  shade = tint;
+  shade = tint.rgb;
   vec3 p = vec3(position, 1.0);
-  gl_Position = vec4(dot(toX, p), dot(toY, p), 0.0, 1.0);
+  // The fourth part of the tint is the width in pixels; lines that are too thin for this round are put out of sight.
+  vec2 at = tint.a * 255.0 + 0.5 < least ? vec2(2.0) : vec2(dot(toX, p), dot(toY, p)) + shift;
+  gl_Position = vec4(at, 0.0, 1.0);
 }`;
 
 const fragmentShader = `
@@ -128,6 +139,7 @@ export class UnderlayPicture {
       const before = this.loaded.get(source.id);
       if (before && before.source.store === source.store) {
         if (before.source.colourKey !== source.colourKey) tint(before.lines.geometry, source);
+        (before.lines.material as THREE.RawShaderMaterial).uniforms.strength.value = source.strength;
         before.source = source;
       } else {
         before?.lines.geometry.dispose();
@@ -196,7 +208,7 @@ export class UnderlayPicture {
       if (loaded.drawn >= loaded.visible || left <= 0) continue;
       const count = Math.min(left, loaded.visible - loaded.drawn);
       loaded.lines.geometry.setDrawRange(loaded.drawn, count);
-      this.renderer.render(loaded.scene, this.flat);
+      this.drawRounds(loaded, making.target);
       loaded.drawn += count;
       left -= count;
     }
@@ -204,6 +216,17 @@ export class UnderlayPicture {
     if (this.shown) this.spare.push(this.shown.target);
     this.shown = { target: making.target, camera: making.camera };
     this.making = null;
+  }
+
+  /** Draws a share of the lines; wide ones once more for each pixel beside. */
+  private drawRounds({ scene, lines, source, widest }: Loaded, target: THREE.WebGLRenderTarget): void {
+    const uniforms = (lines.material as THREE.RawShaderMaterial).uniforms;
+    const rounds = source.weights && widest > 1 ? beside.slice(0, 2 * (widest - 1)) : [];
+    [[0, 0], ...rounds].forEach(([x, y], i) => {
+      uniforms.least.value = i === 0 ? 0 : 2 + Math.floor((i - 1) / 2);
+      (uniforms.shift.value as THREE.Vector2).set((2 * x * this.ratio) / target.width, (2 * y * this.ratio) / target.height);
+      this.renderer.render(scene, this.flat);
+    });
   }
 
   /** Pastes the kept picture where the view now has it. */
@@ -242,13 +265,13 @@ function load(source: PictureSource): Loaded {
   geometry.setIndex(attribute);
   const material = new THREE.RawShaderMaterial({
     glslVersion: THREE.GLSL3, vertexShader, fragmentShader, depthTest: false, depthWrite: false, blending: THREE.NoBlending,
-    uniforms: { toX: { value: new THREE.Vector3() }, toY: { value: new THREE.Vector3() }, strength: { value: 1 } },
+    uniforms: { toX: { value: new THREE.Vector3() }, toY: { value: new THREE.Vector3() }, strength: { value: source.strength }, shift: { value: new THREE.Vector2() }, least: { value: 0 } },
   });
   const lines = new THREE.LineSegments(geometry, material);
   lines.frustumCulled = false;
   const scene = new THREE.Scene();
   scene.add(lines);
-  return { source, lines, scene, index, visible: 0, drawn: 0 };
+  return { source, widest: source.store.weight.reduce((most, weight) => Math.max(most, weight), 1), lines, scene, index, visible: 0, drawn: 0 };
 }
 
 /** Gives every vertex the colour its line has on this background. */
@@ -257,12 +280,14 @@ function tint(geometry: THREE.BufferGeometry, { store, colour }: PictureSource):
   const bytes = attribute.array as Uint8Array;
   const known = new Map<number, number>();
   for (let i = 0; i < store.colour.length; i += 1) {
-    let rgb = known.get(store.colour[i]);
-    if (rgb === undefined) { rgb = colour(store.colour[i]); known.set(store.colour[i], rgb); }
+    const key = store.layer[i] * 2 ** 25 + store.colour[i];
+    let rgb = known.get(key);
+    if (rgb === undefined) { rgb = colour(store.colour[i], store.layer[i]); known.set(key, rgb); }
     for (let k = 0; k < 2; k += 1) {
       bytes[8 * i + 4 * k] = rgb >> 16;
       bytes[8 * i + 4 * k + 1] = (rgb >> 8) & 255;
       bytes[8 * i + 4 * k + 2] = rgb & 255;
+      bytes[8 * i + 4 * k + 3] = store.weight[i];
     }
   }
   attribute.needsUpdate = true;

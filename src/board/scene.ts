@@ -2,6 +2,8 @@ import type { Placement } from '@/core/datum/placement';
 import type { Transform } from '@/core/geometry/transform';
 import type { ElementRow } from '@/core/model/elements';
 import type { Candidate } from '@/core/reading/candidate';
+import type { Display } from '@/core/underlay/display';
+import type { Overlay } from '@/project/overlay';
 import type { Underlay } from '@/project/underlays';
 import type { DisplayUnit } from '@/core/units/length';
 import type { Tokens } from '@/ui/tokens';
@@ -16,6 +18,7 @@ export interface BoardDrawing {
   transform: Transform;
   /** 1 for each layer that is not shown. */
   hidden: Uint8Array;
+  display: Display;
 }
 
 /** Everything the board shows; handed over as a whole whenever something of it changes. */
@@ -29,4 +32,6 @@ export interface BoardScene {
   candidates: Candidate[];
   pointed: string | null;
   chosen: ReadonlySet<string>;
+  /** What a bench shows over a drawing for a moment. */
+  overlay: Overlay | null;
 }

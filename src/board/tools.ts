@@ -1,7 +1,7 @@
 import type { Point } from '@/core/geometry/vector';
 import { formatLength } from '@/core/units/length';
 import { useBoard, type Picked } from './boardStore';
-import { toScreen } from './camera';
+import { toProject, toScreen } from './camera';
 import type { Held } from './snapping';
 import type { Pen } from './drawModel';
 import { fonts } from '@/ui/tokens';
@@ -25,11 +25,61 @@ export function clickPoint(held: Picked): void {
   }
 }
 
+/** How near to the first corner a click closes an outline, in pixels. */
+const closingReach = 9;
+
+/** Takes a click of the outline tool. @param metresPerPixel of the view */
+export function clickCorner(corner: Point, metresPerPixel: number): void {
+  const { corners, setCorners } = useBoard.getState();
+  const [first] = corners;
+  if (corners.length >= 3 && Math.hypot(corner[0] - first[0], corner[1] - first[1]) <= closingReach * metresPerPixel) closeOutline();
+  else setCorners([...corners, corner]);
+}
+
+/** Ends an outline; two corners make a rectangle. @returns whether there was enough of one */
+export function closeOutline(): boolean {
+  const { tool, corners, setTool } = useBoard.getState();
+  if (tool.kind !== 'outline' || corners.length < 2) return false;
+  const [[x1, y1], [x2, y2]] = corners;
+  setTool({ kind: 'look' });
+  tool.take(corners.length === 2 ? [[x1, y1], [x2, y1], [x2, y2], [x1, y2]] : corners);
+  return true;
+}
+
+/** Takes the last corner back. */
+export function dropCorner(): boolean {
+  const { tool, corners, setCorners } = useBoard.getState();
+  if (tool.kind !== 'outline' || corners.length === 0) return false;
+  setCorners(corners.slice(0, -1));
+  return true;
+}
+
+function drawCorners(pen: Pen, next: Point | null): void {
+  const { context, camera, size, scene } = pen;
+  const { corners } = useBoard.getState();
+  const all = next === null ? corners : [...corners, next];
+  const shown: Point[] = all.length === 2 ? [all[0], [all[1][0], all[0][1]], all[1], [all[0][0], all[1][1]]] : all;
+  const points = shown.map((p) => toScreen(camera, size, p));
+  context.setLineDash([]);
+  context.beginPath();
+  points.forEach(([x, y], i) => { if (i === 0) context.moveTo(x, y); else context.lineTo(x, y); });
+  context.closePath();
+  context.fillStyle = scene.tokens.zircon;
+  context.globalAlpha = 0.1;
+  context.fill();
+  context.globalAlpha = 1;
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 1.75;
+  context.stroke();
+  for (const corner of corners) dot(pen, toScreen(camera, size, corner));
+}
+
 /** Ends what the tool is about. @returns whether there was something to end */
 export function leaveTool(): boolean {
-  const { tool, measured, setTool, setMeasured } = useBoard.getState();
+  const { tool, measured, corners, setTool, setMeasured } = useBoard.getState();
   if (tool.kind === 'look' && measured === null) return false;
   if (tool.kind === 'measure' && measured !== null && measured.to === null) setMeasured(null);
+  else if (tool.kind === 'outline' && corners.length > 0) useBoard.getState().setCorners([]);
   else { setTool({ kind: 'look' }); setMeasured(null); }
   return true;
 }
@@ -37,7 +87,7 @@ export function leaveTool(): boolean {
 /** Draws the measured distance and the chip that says what the cursor holds on to. */
 export function drawTool(pen: Pen, grip: Grip, cursor: Point | null): void {
   const { context, camera, size, scene } = pen;
-  const { tool, measured } = useBoard.getState();
+  const { tool, measured, corners } = useBoard.getState();
   const held = gripOf(grip);
   if (measured !== null) {
     const to = measured.to?.point ?? held?.point ?? null;
@@ -56,7 +106,9 @@ export function drawTool(pen: Pen, grip: Grip, cursor: Point | null): void {
       chip(pen, [(a[0] + b[0]) / 2 + 8, (a[1] + b[1]) / 2 + 8], formatLength(metres, scene.unit), '');
     } else dot(pen, a);
   }
+  if (tool.kind === 'outline') drawCorners(pen, held?.point ?? (cursor === null ? null : toProject(camera, size, cursor)));
   if (tool.kind === 'look' || cursor === null) return;
+  if (tool.kind === 'outline' && held === null) { chip(pen, [cursor[0] + 16, cursor[1] + 16], tool.prompt, corners.length < 2 ? 'click corners' : 'Enter closes it'); return; }
   if (held === null) {
     chip(pen, [cursor[0] + 16, cursor[1] + 16], tool.kind === 'pick' ? tool.prompt : measured && !measured.to ? 'second point' : 'first point', 'nothing to hold on to here');
     return;

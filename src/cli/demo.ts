@@ -3,6 +3,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildApplication, buildThreads } from './build';
 import { removeCluster, startCluster, type Cluster } from './postgres';
+import { demoFiles } from './demoFiles';
 import { serve, type Serving } from './serve';
 import { alive, anyPort, portFree, root, Stop } from './system';
 
@@ -54,7 +55,8 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
     goOn();
     serving = await serve(mode, port, { DATABASE_URL: databaseUrl }, mode === 'dev', () => stopped);
     tell(serving.address, databaseUrl);
-    console.log(`Zircon Frame: ${serving.address}\nCtrl-C stops it.`);
+    writeDemoFiles();
+    console.log(`Zircon Frame: ${serving.address}\nThe demo's drawings lie in ${demoFolder}. Ctrl-C stops it.`);
     const server = serving.process;
     await Promise.race([interrupted, new Promise<void>((done) => { server.once('exit', () => done()); })]);
     return 0;
@@ -67,6 +69,14 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
     cluster?.stop();
     rmSync(serverFile, { force: true });
   }
+}
+
+/** Where the demo's drawings lie as files, to be brought in by hand. */
+const demoFolder = join(stateFolder, 'drawings');
+
+function writeDemoFiles(): void {
+  mkdirSync(demoFolder, { recursive: true });
+  for (const [name, make] of Object.entries(demoFiles)) writeFileSync(join(demoFolder, name), make());
 }
 
 async function choosePort(asked: string | undefined): Promise<number> {

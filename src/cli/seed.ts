@@ -1,13 +1,20 @@
 import { Readable } from 'node:stream';
-import { groundFloor } from '../../demo/ground';
+import { survey } from '../../demo/yard';
 import { defaultLimits } from '@/core/drawing/limits';
 import { packDrawing } from '@/core/drawing/packDrawing';
 import { readDxf } from '@/core/drawing/reader';
 import { digest } from '@/core/handover/intake/digest';
-import { bringIn } from '@/server/bringIn';
+import { put } from '@/core/model/edits';
+import { plainDisplay } from '@/core/underlay/display';
+import { bringIn, bringInRevision } from '@/server/bringIn';
 import { database } from '@/server/database/connection';
+import { applyEdit } from '@/server/edits';
 import { storeDerived, storeFile } from '@/server/files';
 import { createProject } from '@/server/projects';
+import { loadState } from '@/server/rows';
+import { demoFiles } from './demoFiles';
+
+type DemoFile = keyof typeof demoFiles;
 
 export const demoName = 'Marram Point Field Station';
 
@@ -20,14 +27,35 @@ const levels = [
 export async function seedDemo(): Promise<void> {
   if (await database().selectFrom('projects').select('id').limit(1).executeTakeFirst()) return;
   const project = await createProject(demoName, 'm', levels);
-  const ground = await database().selectFrom('levels').select('id').where('project_id', '=', project).where('name', '=', 'Ground').executeTakeFirstOrThrow();
-  const bytes = new TextEncoder().encode(groundFloor().dxf);
-  const reading = readDxf(bytes);
-  if (!reading.ok) throw new Error(reading.message);
+  const rows = await database().selectFrom('levels').select(['id', 'name']).where('project_id', '=', project).execute();
+  const level = (name: string) => rows.find((row) => row.name === name)!.id;
   await database().transaction().execute(async (tx) => {
-    const file = await storeFile(tx, Readable.from([bytes]));
-    const { drawing, intake, unit } = digest('marram-ground.dxf', file.sha256, reading.value, defaultLimits);
-    await storeDerived(tx, file.id, packDrawing(drawing), intake);
-    await bringIn(tx, project, { id: file.id, name: 'marram-ground.dxf', levelId: ground.id }, intake, unit);
+    const read = async (name: DemoFile) => {
+      const bytes = new TextEncoder().encode(demoFiles[name]());
+      const reading = readDxf(bytes);
+      if (!reading.ok) throw new Error(reading.message);
+      const file = await storeFile(tx, Readable.from([bytes]));
+      const { drawing, intake, unit } = digest(name, file.sha256, reading.value, defaultLimits);
+      await storeDerived(tx, file.id, packDrawing(drawing), intake);
+      return { file: { id: file.id, name }, intake, unit };
+    };
+    const take = async (name: DemoFile, on: string) => { const { file, intake, unit } = await read(name); return bringIn(tx, project, { ...file, levelId: level(on) }, intake, unit); };
+    const ground = await take('marram-ground.dxf', 'Ground');
+    await take('marram-upper.dxf', 'Upper');
+    await take('marram-basement.dxf', 'Basement');
+    const [site, oneLayer] = [await take('marram-yard.dxf', 'Ground'), await take('marram-ground-one-layer.dxf', 'Ground')];
+    const later = await read('marram-ground-B.dxf');
+    await bringInRevision(tx, project, ground, later.file, later.intake);
+    const state = await loadState(tx, project);
+    const first = await tx.selectFrom('revisions').select(['file_id', 'file_name']).where('drawing_id', '=', ground).where('number', '=', 1).executeTakeFirstOrThrow();
+    const changes = [
+      // Revision B is there to go on to; the yard lies where the survey has the building; the drawing on one layer is the ground floor once more.
+      put('drawing', { ...state.drawing[ground], revision: 1, fileId: first.file_id, fileName: first.file_name }),
+      put('drawing', { ...state.drawing[oneLayer], setAside: true }),
+      put('placement', { ...state.placement[site], unit: 'm', confirmed: true, origin: survey.zero, turning: (-survey.turn * Math.PI) / 180 }),
+      put('display', { id: site, ...plainDisplay, fade: 0.4, held: true }),
+    ];
+    await applyEdit(project, null, { label: 'Demo', changes }, undefined, tx);
+    await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', project).execute();
   });
 }

@@ -37,13 +37,13 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
     const roles = underlay.layers.map(({ name }) => state.role[roleId(drawing.id, name)]?.role ?? null);
     // Grid lines of other drawings are crossings too; this drawing's own are read again.
     const accepted = Object.values(state.element).flatMap((element) => (element.kind === 'grid' && element.source?.drawing !== drawing.id ? [element.shape as GridLine] : []));
-    const basis = JSON.stringify([drawing.fileId, placement, roles, accepted]);
+    const basis = JSON.stringify([underlay.basis, placement, roles, accepted]);
     const before = get().readings[drawing.id];
     if (before?.basis === basis) return;
     const put = (reading: DrawingReading) => set({ readings: { ...get().readings, [drawing.id]: reading } });
     put({ basis, running: true, result: before?.result ?? null, problem: null });
     const still = () => get().readings[drawing.id]?.basis === basis;
-    readInWorker(drawing.fileId, placement as Placement, roles, accepted).then(
+    readInWorker(drawing.id, placement as Placement, roles, accepted).then(
       (result) => { if (still()) put({ basis, running: false, result: { ...result, candidates: inOrder(result.candidates) }, problem: null }); },
       (error: Error) => { if (still()) put({ basis, running: false, result: null, problem: error.message }); },
     );

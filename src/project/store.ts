@@ -5,7 +5,7 @@ import { emptyState, type ProjectState } from '@/core/model/state';
 import { api, ApiError, Unreachable } from './api';
 
 export interface History { version: number; undo: string | null; redo: string | null; savedAt: string | null }
-export interface IntakeView { id: string; fileName: string; size: number; state: 'receiving' | 'waiting' | 'reading' | 'done' | 'failed' | 'cancelled'; done: number; message: string | null; drawingId: string | null }
+export interface IntakeView { id: string; fileName: string; size: number; state: 'receiving' | 'waiting' | 'reading' | 'done' | 'failed' | 'cancelled'; done: number; message: string | null; drawingId: string | null; revises: string | null }
 interface Snapshot { state: ProjectState; history: History; intakes: IntakeView[] }
 interface Answer { edits: { seq: number; label: string; changes: Change[] }[]; history: History }
 

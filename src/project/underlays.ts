@@ -4,23 +4,45 @@ import { create } from 'zustand';
 import { readerVersion } from '@/core/drawing/packDrawing';
 import type { Placement } from '@/core/datum/placement';
 import type { GridLine } from '@/core/model/elements';
-import type { DrawingRow } from '@/core/model/state';
+import type { DrawingRow, ProjectState } from '@/core/model/state';
 import type { ReadingResult } from '@/core/reading/read';
 import type { Role } from '@/core/sorting/roles';
 import { openIndex, type PieceIndex } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
+import type { StepCount } from '@/core/underlay/recipe/apply';
 import type { SegmentStore } from '@/core/underlay/segments';
-import type { UnderlayWorker } from '@/workers/underlay.worker';
+import type { FoundPlan, Order, Preview, RevisionPicture, UnderlayWorker } from '@/workers/underlay.worker';
+import type { Step } from '@/core/underlay/recipe/steps';
+import type { Suggestion } from '@/core/underlay/recipe/suggest';
+
+export type { FoundPlan, Preview, RevisionPicture, Suggestion };
 
 /** A drawing opened in this window. */
-export interface Underlay { fileId: string; layers: { name: string; hidden: boolean }[]; primitives: Primitives; index: PieceIndex; segments: SegmentStore; insUnits: number | null }
+export interface Underlay {
+  fileId: string;
+  /** What it was made from; another basis makes another underlay. */
+  basis: string;
+  layers: { name: string; hidden: boolean; empty: boolean }[];
+  blocks: { name: string; unused: boolean }[];
+  primitives: Primitives;
+  index: PieceIndex;
+  segments: SegmentStore;
+  insUnits: number | null;
+  counts: Record<string, StepCount>;
+}
 
-type Entry = { state: 'opening' } | { state: 'open'; underlay: Underlay } | { state: 'failed'; message: string };
+/** A drawing's underlay while it is made, or made anew: the one before stays until the next is there. */
+interface Entry { basis: string; opening: boolean; underlay: Underlay | null; problem: string | null }
 
 interface UnderlayStore {
+  /** By the drawing's id. */
   entries: Record<string, Entry>;
-  open(project: string, drawings: DrawingRow[]): void;
-  retry(fileId: string): void;
+  /** Files of earlier revisions that are looked at in place of the drawings' own, by the drawing's id. */
+  looked: Record<string, string>;
+  look(drawingId: string, fileId: string | null): void;
+  /** Opens drawings, and makes anew what their file, recipe or unit has changed. */
+  open(project: string, state: ProjectState, drawings: readonly DrawingRow[]): void;
+  retry(drawingId: string): void;
 }
 
 let worker: { thread: Worker; remote: Remote<UnderlayWorker> } | null = null;
@@ -33,27 +55,54 @@ function remote(): Remote<UnderlayWorker> {
   return worker.remote;
 }
 
+/** Where the derived columns of a file are. */
+const columnsAddress = (project: string, fileId: string) => `${location.origin}/api/projects/${project}/files/${fileId}/columns?reader=${readerVersion}`;
+
 export const useUnderlays = create<UnderlayStore>()((set, get) => {
-  const put = (fileId: string, entry: Entry) => set({ entries: { ...get().entries, [fileId]: entry } });
-  const openOne = async (project: string, fileId: string) => {
-    put(fileId, { state: 'opening' });
+  const put = (drawingId: string, entry: Entry) => set({ entries: { ...get().entries, [drawingId]: entry } });
+  const openOne = async (order: Order, basis: string) => {
+    const { drawingId, fileId } = order;
+    const before = get().entries[drawingId]?.underlay ?? null;
+    put(drawingId, { basis, opening: true, underlay: before, problem: null });
+    const still = () => get().entries[drawingId]?.basis === basis;
     try {
-      const data = await remote().open(fileId, `${location.origin}/api/projects/${project}/files/${fileId}/columns?reader=${readerVersion}`);
-      put(fileId, { state: 'open', underlay: { fileId, layers: data.layers, primitives: data.primitives, index: openIndex(data.index), segments: data.segments, insUnits: data.header.insUnits } });
-    } catch (error) { put(fileId, { state: 'failed', message: (error as Error).message }); }
+      const { layers, blocks, primitives, index, segments, header, counts } = await remote().open(order);
+      if (still()) put(drawingId, { basis, opening: false, problem: null, underlay: { fileId, basis, layers, blocks, primitives, index: openIndex(index), segments, insUnits: header.insUnits, counts } });
+    } catch (error) { if (still()) put(drawingId, { basis, opening: false, underlay: null, problem: (error as Error).message }); }
   };
   return {
-    entries: {},
-    open(project, drawings) { for (const { fileId } of drawings) if (!get().entries[fileId]) void openOne(project, fileId); },
-    retry(fileId) { set({ entries: Object.fromEntries(Object.entries(get().entries).filter(([id]) => id !== fileId)) }); },
+    entries: {}, looked: {},
+    look(drawingId, fileId) {
+      const { [drawingId]: _, ...rest } = get().looked;
+      set({ looked: fileId === null ? rest : { ...rest, [drawingId]: fileId } });
+    },
+    open(project, state, drawings) {
+      for (const drawing of drawings) {
+        const placement = state.placement[drawing.id];
+        if (!placement) continue;
+        const fileId = get().looked[drawing.id] ?? drawing.fileId;
+        const recipe = state.recipe[drawing.id]?.steps ?? [];
+        const dashed = state.display[drawing.id]?.lineTypes ?? false;
+        const basis = JSON.stringify([fileId, recipe, placement.unit, dashed]);
+        if (get().entries[drawing.id]?.basis !== basis) void openOne({ drawingId: drawing.id, fileId, url: columnsAddress(project, fileId), recipe, unit: placement.unit, dashed }, basis);
+      }
+    },
+    retry(drawingId) { set({ entries: Object.fromEntries(Object.entries(get().entries).filter(([id]) => id !== drawingId)) }); },
   };
 });
 
-/** The underlay of a file where it is open. */
-export const underlayOf = (entries: Record<string, Entry>, fileId: string | undefined): Underlay | null => {
-  const entry = fileId === undefined ? undefined : entries[fileId];
-  return entry?.state === 'open' ? entry.underlay : null;
-};
+/** The underlay of a drawing where it is open. */
+export const underlayOf = (entries: Record<string, Entry>, drawingId: string | undefined): Underlay | null => (drawingId === undefined ? null : entries[drawingId]?.underlay ?? null);
 
 /** Reads candidates in the worker. */
-export const readInWorker = (fileId: string, placement: Placement, roles: (Role | null)[], accepted: GridLine[]): Promise<ReadingResult> => remote().read(fileId, placement, roles, accepted);
+export const readInWorker = (drawingId: string, placement: Placement, roles: (Role | null)[], accepted: GridLine[]): Promise<ReadingResult> => remote().read(drawingId, placement, roles, accepted);
+
+/** What a step would touch. @param at its place in the recipe, or null for one that is to come last */
+export const previewStep = (drawingId: string, step: Step, at: number | null): Promise<Preview> => remote().preview(drawingId, step, at);
+
+export const suggestSteps = (drawingId: string): Promise<Suggestion[]> => remote().suggest(drawingId);
+
+export const plansOnSheet = (drawingId: string): Promise<FoundPlan[]> => remote().plans(drawingId);
+
+export const compareRevisions = (project: string, earlier: string, later: string): Promise<RevisionPicture> =>
+  remote().compare({ fileId: earlier, url: columnsAddress(project, earlier) }, { fileId: later, url: columnsAddress(project, later) });

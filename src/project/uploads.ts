@@ -7,7 +7,8 @@ export interface Upload { key: number; name: string; size: number; sent: number;
 
 interface UploadStore {
   uploads: Upload[];
-  send(files: Iterable<File>, levelId: string | null): void;
+  /** @param revises the drawing whose next revision the file is */
+  send(files: Iterable<File>, levelId: string | null, revises?: string): void;
   dismiss(key: number): void;
 }
 
@@ -18,11 +19,11 @@ export const useUploads = create<UploadStore>()((set, get) => {
   const change = (key: number, part: Partial<Upload>) => set({ uploads: get().uploads.map((upload) => (upload.key === key ? { ...upload, ...part } : upload)) });
   const drop = (key: number) => set({ uploads: get().uploads.filter((upload) => upload.key !== key) });
 
-  const sendOne = (file: File, levelId: string | null) => {
+  const sendOne = (file: File, levelId: string | null, revises?: string) => {
     const key = (next += 1);
     const request = new XMLHttpRequest();
     const project = useProject.getState().id;
-    const query = new URLSearchParams({ name: file.name, ...(levelId ? { level: levelId } : {}) });
+    const query = new URLSearchParams({ name: file.name, ...(levelId ? { level: levelId } : {}), ...(revises ? { revises } : {}) });
     request.open('POST', `/api/projects/${project}/intakes?${query.toString()}`);
     request.upload.onprogress = ({ loaded }) => change(key, { sent: loaded });
     request.onload = () => {
@@ -43,7 +44,7 @@ export const useUploads = create<UploadStore>()((set, get) => {
 
   return {
     uploads: [],
-    send(files, levelId) { for (const file of files) sendOne(file, levelId); },
+    send(files, levelId, revises) { for (const file of files) sendOne(file, levelId, revises); },
     dismiss: drop,
   };
 });

@@ -4,13 +4,17 @@ import { activeDrawings, useProject } from './store';
 import { underlayOf, useUnderlays, type Underlay } from './underlays';
 import { useView } from './view';
 
-/** The drawing that the benches are about: the chosen one, else the first. */
+/** The drawing that the benches are about: the chosen one, else the first that is shown on the present level, else the first. */
+export function drawingInHand(drawings: readonly DrawingRow[], chosen: string | null, levelId: string | null): DrawingRow | undefined {
+  return drawings.find(({ id }) => id === chosen) ?? drawings.find((row) => row.levelId === levelId && !row.setAside) ?? drawings[0];
+}
+
+/** That drawing with its placement and, where it is open, its underlay. */
 export function useDrawing(): { drawing: DrawingRow; placement: PlacementRow; underlay: Underlay | null } | null {
   const state = useProject((store) => store.state);
-  const chosen = useView((view) => view.drawingId);
+  const { drawingId, levelId } = useView();
   const entries = useUnderlays((store) => store.entries);
-  const drawings = activeDrawings(state);
-  const drawing = drawings.find((row) => row.id === chosen) ?? drawings[0];
+  const drawing = drawingInHand(activeDrawings(state), drawingId, levelId);
   const placement = drawing && state.placement[drawing.id];
-  return drawing && placement ? { drawing, placement, underlay: underlayOf(entries, drawing.fileId) } : null;
+  return drawing && placement ? { drawing, placement, underlay: underlayOf(entries, drawing.id) } : null;
 }

@@ -3,6 +3,8 @@ import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
 export const stationNames = ['intake', 'datum', 'sorting', 'reading', 'handover'] as const;
+export const intakeParts = ['report', 'recipe', 'plans', 'display', 'revisions'] as const;
+export type IntakePart = (typeof intakeParts)[number];
 export type StationName = (typeof stationNames)[number];
 
 /** What one person looks at; kept in the browser, per project, across reloads. */
@@ -12,12 +14,15 @@ interface View {
   drawingId: string | null;
   levelId: string | null;
   benchFolded: boolean;
-  /** Layers shown alone for a moment. */
+  /** Which part of the Intake bench is open. */
+  intakePart: IntakePart;
+  /** Layers shown alone, by the drawing's id. */
+  isolated: Record<string, string[]>;
   camera: { x: number; y: number; metresPerPixel: number } | null;
   set(part: Partial<Omit<View, 'set'>>): void;
 }
 
-const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, camera: null };
+const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, intakePart: 'report' as IntakePart, isolated: {}, camera: null };
 
 export const useView = create<View>()(persist((set) => ({ project: '', ...fresh, set: (part) => set(part) }), { name: 'zircon-view', skipHydration: true, partialize: ({ set: _set, ...rest }) => rest }));
 

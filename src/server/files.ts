@@ -99,3 +99,14 @@ export async function sweepFiles(db: Db): Promise<void> {
     .where(({ not, exists, selectFrom }) => not(exists(selectFrom('intakes').select('file_id').whereRef('intakes.file_id', '=', 'files.id').where('state', 'in', ['waiting', 'reading']))))
     .execute();
 }
+
+/** One file that a drawing was or is. */
+export interface Revision { number: number; fileId: string; fileName: string; size: number; at: string }
+
+/** The revisions of a drawing, the newest first. */
+export async function revisionsOf(project: string, drawing: string): Promise<Revision[]> {
+  const rows = await database().selectFrom('revisions').innerJoin('drawings', 'drawings.id', 'revisions.drawing_id').innerJoin('files', 'files.id', 'revisions.file_id')
+    .select(['number', 'file_id', 'file_name', 'size', 'revisions.created_at']).where('project_id', '=', project).where('drawing_id', '=', drawing).orderBy('number', 'desc').execute();
+  if (rows.length === 0) throw notFound('This drawing');
+  return rows.map((row) => ({ number: row.number, fileId: row.file_id, fileName: row.file_name, size: Number(row.size), at: row.created_at.toISOString() }));
+}

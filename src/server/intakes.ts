@@ -8,7 +8,7 @@ import { notFound, Problem, problemOf } from './problem';
 import { settings } from './settings';
 
 /** A file on its way in, as windows see it. */
-export interface IntakeView { id: string; fileName: string; size: number; state: IntakeState; done: number; message: string | null; drawingId: string | null }
+export interface IntakeView { id: string; fileName: string; size: number; state: IntakeState; done: number; message: string | null; drawingId: string | null; revises: string | null }
 
 export const tellIntake = (db: Db, project: string, intake: string) => sql`select pg_notify('zircon', ${JSON.stringify({ project, intake })})`.execute(db);
 
@@ -17,14 +17,16 @@ const megabytes = (bytes: number) => `${(bytes / 1024 / 1024).toFixed(bytes < 10
 /**
  * Takes a file in. The bytes go to the database in one transaction with the job that will read them: when the
  * upload breaks off, or the server does, nothing of them is there.
+ * @param revises the drawing whose next revision it is, or null for a drawing of its own
  * @param length what the browser says the body's length is, in bytes
  */
-export async function receive(project: string, levelId: string | null, fileName: string, length: number | null, body: AsyncIterable<Uint8Array>): Promise<IntakeView> {
+export async function receive(project: string, { levelId, revises, fileName }: { levelId: string | null; revises: string | null; fileName: string }, length: number | null, body: AsyncIterable<Uint8Array>): Promise<IntakeView> {
   const known = await database().selectFrom('projects').select('id').where('id', '=', project).where('deleted_at', 'is', null).executeTakeFirst();
   if (!known) throw notFound('This project');
+  if (revises !== null && !(await database().selectFrom('drawings').select('id').where('id', '=', revises).where('project_id', '=', project).executeTakeFirst())) throw notFound('The drawing to be revised');
   if (length !== null && length > settings.maxUpload) throw tooLarge(fileName, length);
   const id = randomUUID();
-  const row = { id, project_id: project, level_id: levelId, file_name: fileName, size: length ?? 0, state: 'receiving' as const };
+  const row = { id, project_id: project, level_id: levelId, revises, file_name: fileName, size: length ?? 0, state: 'receiving' as const };
   await database().insertInto('intakes').values({ ...row, file_id: null, message: null, drawing_id: null }).execute();
   await tellIntake(database(), project, id);
   try {
@@ -76,7 +78,7 @@ export async function views(project: string, id?: string): Promise<IntakeView[]>
   await markDeadUploads(project);
   const rows = await database().selectFrom('intakes').selectAll().where('project_id', '=', project)
     .$if(id !== undefined, (q) => q.where('id', '=', id!)).$if(id === undefined, (q) => q.where('state', 'in', ['receiving', 'waiting', 'reading', 'failed'])).orderBy('created_at').execute();
-  return rows.map((row) => ({ id: row.id, fileName: row.file_name, size: row.size, state: row.state, done: row.done, message: row.message, drawingId: row.drawing_id }));
+  return rows.map((row) => ({ id: row.id, fileName: row.file_name, size: row.size, state: row.state, done: row.done, message: row.message, drawingId: row.drawing_id, revises: row.revises }));
 }
 
 /** Uploads whose process died have left their row behind, and nothing else. */

@@ -16,7 +16,7 @@ type Final = Exclude<ThreadAnswer, { next: true }>;
 export async function readInThread(fileId: string, fileName: string, sha256: string, progress: (done: number) => Promise<void>): Promise<Final> {
   const file = join(process.env.ZIRCON_BUILD ?? join(process.cwd(), '.build'), 'readDrawing.thread.mjs');
   // Written as "new Worker(...)", the server's bundler would look for the thread's file among its own modules.
-  const thread = Reflect.construct(Worker, [file, { workerData: { fileName, sha256 }, resourceLimits: { maxOldGenerationSizeMb: settings.readMemory } }]) as Worker;
+  const thread = Reflect.construct(Worker, [file, { workerData: { fileName, sha256, limits: settings.readLimits }, resourceLimits: { maxOldGenerationSizeMb: settings.readMemory } }]) as Worker;
   const chunks = fileChunks(fileId);
   let done = 0;
   let told = Date.now();

@@ -86,6 +86,28 @@ const placement: TableAccess<'placement'> = {
   },
 };
 
+/** Where a table keeps one JSON value a drawing. */
+function perDrawing<T extends 'recipe' | 'display'>(table: 'recipes' | 'displays', column: 'steps' | 'settings', toRow: (id: string, value: unknown) => StateRows[T], toValue: (row: StateRows[T]) => unknown): TableAccess<T> {
+  const [name, kept] = [sql.table(table), sql.ref(column)];
+  return {
+    async load(db, projectId, ids) {
+      const { rows } = await sql<{ drawing_id: string; value: unknown }>`select drawing_id, ${kept} as value from ${name} join drawings on drawings.id = drawing_id where project_id = ${projectId} and (${ids}::uuid[] is null or drawing_id = any(${ids}::uuid[]))`.execute(db);
+      return rows.map((row) => toRow(row.drawing_id, row.value));
+    },
+    async put(tx, projectId, rows) {
+      await expectDrawings(tx, projectId, rows.map((row) => row.id));
+      for (const row of rows) await sql`insert into ${name} (drawing_id, ${kept}) values (${row.id}, ${JSON.stringify(toValue(row))}::jsonb) on conflict (drawing_id) do update set ${kept} = excluded.${kept}`.execute(tx);
+    },
+    async remove(tx, projectId, ids) {
+      await expectDrawings(tx, projectId, ids);
+      await sql`delete from ${name} where drawing_id = any(${ids}::uuid[])`.execute(tx);
+    },
+  };
+}
+
+const recipe = perDrawing<'recipe'>('recipes', 'steps', (id, steps) => ({ id, steps } as StateRows['recipe']), ({ steps }) => steps);
+const display = perDrawing<'display'>('displays', 'settings', (id, settings) => ({ ...(settings as Omit<StateRows['display'], 'id'>), id }), ({ id: _, ...settings }) => settings);
+
 const role: TableAccess<'role'> = {
   async load(db, projectId, ids) {
     const rows = await db.selectFrom('layer_roles').innerJoin('drawings', 'drawings.id', 'layer_roles.drawing_id').selectAll('layer_roles')
@@ -152,7 +174,7 @@ function expectAll(found: readonly unknown[], wanted: readonly unknown[]): void 
   if (found.length !== wanted.length) throw foreign();
 }
 
-const access: { [T in TableName]: TableAccess<T> } = { project, level, drawing, placement, role, decision, element };
+const access: { [T in TableName]: TableAccess<T> } = { project, level, drawing, placement, recipe, display, role, decision, element };
 
 export const tableAccess = <T extends TableName>(table: T): TableAccess<T> => access[table] as unknown as TableAccess<T>;
 

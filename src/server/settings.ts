@@ -1,3 +1,5 @@
+import { defaultLimits, type ReadLimits } from '@/core/drawing/limits';
+
 const number = (name: string, fallback: number, least = Number.MIN_VALUE) => {
   const value = Number(process.env[name]);
   return process.env[name] !== undefined && Number.isFinite(value) && value >= least ? value : fallback;
@@ -16,6 +18,8 @@ export const settings = {
   get readTimeout(): number { return number('ZIRCON_READ_TIMEOUT_S', 900) * 1000; },
   /** Memory of the thread that reads a file, in MB. */
   get readMemory(): number { return number('ZIRCON_READ_MEMORY_MB', 4096); },
+  /** What reading one file may come to. */
+  get readLimits(): ReadLimits { return { ...defaultLimits, entities: number('ZIRCON_MAX_ENTITIES', defaultLimits.entities, 1), primitives: number('ZIRCON_MAX_PRIMITIVES', defaultLimits.primitives, 1) }; },
   /** Jobs run by this process at the same time; a server with none leaves them to workers. */
   get jobs(): number { return Math.floor(number('ZIRCON_JOBS', 1, 0)); },
   /** Host names this server answers to; others could be a foreign page that points its own name here. */

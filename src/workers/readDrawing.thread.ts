@@ -1,19 +1,19 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { defaultLimits } from '@/core/drawing/limits';
+import type { ReadLimits } from '@/core/drawing/limits';
 import { packDrawing } from '@/core/drawing/packDrawing';
 import { DxfReader } from '@/core/drawing/reader';
 import { digest } from '@/core/handover/intake/digest';
 
 /** A thread that reads one DXF: asks for chunks one by one, null is the last, and answers with columns and report. */
 const port = parentPort!;
-const { fileName, sha256 } = workerData as { fileName: string; sha256: string };
-const reader = new DxfReader(defaultLimits);
+const { fileName, sha256, limits } = workerData as { fileName: string; sha256: string; limits: ReadLimits };
+const reader = new DxfReader(limits);
 
 port.on('message', (chunk: Uint8Array | null) => {
   if (chunk !== null && reader.push(chunk)) { port.postMessage({ next: true }); return; }
   const reading = reader.finish();
   if (!reading.ok) { port.postMessage({ failed: reading.message }); return; }
-  const { drawing, intake, unit } = digest(fileName, sha256, reading.value, defaultLimits);
+  const { drawing, intake, unit } = digest(fileName, sha256, reading.value, limits);
   const columns = packDrawing(drawing);
   port.postMessage({ columns, intake, unit }, [columns.buffer as ArrayBuffer]);
 });

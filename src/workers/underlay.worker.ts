@@ -5,43 +5,154 @@ import { unpackDrawing } from '@/core/drawing/packDrawing';
 import type { GridLine } from '@/core/model/elements';
 import { read, toleranceFor, type ReadingResult } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
+import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
+import type { Box } from '@/core/underlay/mainContent';
+import { outlineOf } from '@/core/underlay/outline';
 import { buildIndex, type PieceIndexData } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
+import { applyRecipe, applyStep, emptyLayers, unusedBlocks, type Kitchen, type StepCount } from '@/core/underlay/recipe/apply';
+import { findPlans } from '@/core/underlay/recipe/clusters';
+import type { Recipe, Step } from '@/core/underlay/recipe/steps';
+import { suggestRecipe, type Suggestion } from '@/core/underlay/recipe/suggest';
 import { buildSegments, type SegmentStore } from '@/core/underlay/segments';
+import { metresPer, type LengthUnit } from '@/core/units/length';
 
 /** What the board needs of a drawing. */
-export interface UnderlayData { layers: { name: string; hidden: boolean }[]; primitives: Primitives; index: PieceIndexData; segments: SegmentStore; header: Drawing['header'] }
+export interface UnderlayData {
+  layers: { name: string; hidden: boolean; empty: boolean }[];
+  blocks: { name: string; unused: boolean }[];
+  primitives: Primitives;
+  index: PieceIndexData;
+  segments: SegmentStore;
+  header: Drawing['header'];
+  /** What each step of the recipe touched, by its id. */
+  counts: Record<string, StepCount>;
+}
 
-const opened = new Map<string, { drawing: Drawing; primitives: Primitives }>();
+/** A drawing to be opened: its file, where that is fetched, and how it is cleaned. */
+export interface Order { drawingId: string; fileId: string; url: string; recipe: Recipe; unit: LengthUnit; dashed: boolean }
+
+/** Lines that a step would touch, as x1 y1 x2 y2 each about `origin`, and how much. */
+export interface Preview { origin: [number, number]; lines: Float32Array; count: StepCount }
+
+/** A plan found on a sheet: its box in the drawing's coordinates, and a small picture of it. */
+export interface FoundPlan { box: Box; paths: number; lines: Float32Array }
+
+/** What a revision changed, with pictures of it in the coordinates of each drawing. */
+export interface RevisionPicture { layers: LayerChange[]; total: RevisionReport['total']; origin: [number, number]; came: Float32Array; went: Float32Array }
+
+interface OpenFile { drawing: Drawing; raw: Primitives }
+
+const files = new Map<string, Promise<OpenFile>>();
+const drawings = new Map<string, { kitchen: Kitchen; recipe: Recipe; primitives: Primitives }>();
+
+/** Fetches and flattens a file, once. */
+function fileOf(fileId: string, url: string): Promise<OpenFile> {
+  let file = files.get(fileId);
+  if (!file) {
+    file = fetchFile(url);
+    files.set(fileId, file);
+    file.catch(() => files.delete(fileId));
+  }
+  return file;
+}
+
+async function fetchFile(url: string): Promise<OpenFile> {
+  const response = await fetch(url);
+  if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? `The drawing could not be fetched (status ${response.status}).`);
+  const drawing = unpackDrawing(new Uint8Array(await response.arrayBuffer()));
+  return { drawing, raw: flatten(drawing) };
+}
+
+function openDrawing(drawingId: string) {
+  const open = drawings.get(drawingId);
+  if (!open) throw new Error('The drawing is not open in this worker');
+  return open;
+}
+
+/** The primitives before a step of the recipe, or after all of it. */
+function before(drawingId: string, step: number | null): { kitchen: Kitchen; primitives: Primitives } {
+  const { kitchen, recipe, primitives } = openDrawing(drawingId);
+  return { kitchen, primitives: step === null ? primitives : applyRecipe(kitchen, recipe.slice(0, step)).primitives };
+}
 
 /** Keeps drawings and works on them off the main thread. */
 const api = {
-  /** Fetches and flattens a drawing. */
-  async open(fileId: string, url: string): Promise<UnderlayData> {
-    const response = await fetch(url);
-    if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? `The drawing could not be fetched (status ${response.status}).`);
-    const drawing = unpackDrawing(new Uint8Array(await response.arrayBuffer()));
-    const primitives = flatten(drawing);
-    opened.set(fileId, { drawing, primitives });
+  /** Fetches, flattens and cleans a drawing. */
+  async open({ drawingId, fileId, url, recipe, unit, dashed }: Order): Promise<UnderlayData> {
+    const { drawing, raw } = await fileOf(fileId, url);
+    const kitchen: Kitchen = { drawing, raw, metresPerUnit: metresPer[unit] };
+    const { primitives, counts } = applyRecipe(kitchen, recipe);
+    drawings.set(drawingId, { kitchen, recipe, primitives });
     const index = buildIndex(primitives);
-    const segments = buildSegments(primitives);
-    const data: UnderlayData = { layers: drawing.layers.map(({ name, off, frozen }) => ({ name, hidden: off || frozen })), primitives, index, segments, header: drawing.header };
+    const segments = buildSegments(primitives, dashed);
+    const [empty, unused] = [new Set(emptyLayers(drawing)), new Set(unusedBlocks(drawing))];
+    const data: UnderlayData = {
+      layers: drawing.layers.map(({ name, off, frozen }, i) => ({ name, hidden: off || frozen, empty: empty.has(i) })),
+      blocks: drawing.blocks.map(({ name }, i) => ({ name, unused: unused.has(i) })), primitives, index, segments, header: drawing.header, counts,
+    };
     return transfer(data, [index.tree, index.vertex.buffer, index.path.buffer, index.centreOf.buffer, segments.xy.buffer, segments.layer.buffer, segments.colour.buffer] as Transferable[]);
   },
 
-  /** Reads candidates from a drawing opened before. */
-  read(fileId: string, placement: Placement, roles: (Role | null)[], accepted: GridLine[]): ReadingResult {
-    const file = opened.get(fileId);
-    if (!file) throw new Error('The drawing is not open in this worker');
-    return read(new Scene(file.drawing, file.primitives, placement, roles), accepted, toleranceFor(placement.unit));
+  /** Shows what a step would touch. @param at its place in the recipe, or null for one that is to come last */
+  preview(drawingId: string, step: Step, at: number | null): Preview {
+    const { kitchen, primitives } = before(drawingId, at);
+    const { result, count } = applyStep(kitchen, primitives, step);
+    const lines = outlineOf(primitives, result.paths, result.texts);
+    return transfer({ origin: primitives.origin, lines, count }, [lines.buffer]);
   },
 
-  close(fileId: string): void {
-    opened.delete(fileId);
+  suggest(drawingId: string): Suggestion[] {
+    const { kitchen, recipe } = openDrawing(drawingId);
+    return suggestRecipe(kitchen, recipe);
   },
+
+  /** The plans that stand apart on the sheet. */
+  plans(drawingId: string): FoundPlan[] {
+    const { primitives } = openDrawing(drawingId);
+    const [ox, oy] = primitives.origin;
+    return findPlans(primitives).map(({ box, paths }) => ({ box: [[box[0] + ox, box[1] + oy], [box[2] + ox, box[3] + oy]], paths, lines: thumbnail(primitives, box) }));
+  },
+
+  /** Compares two revisions of a drawing. */
+  async compare(earlier: { fileId: string; url: string }, later: { fileId: string; url: string }): Promise<RevisionPicture> {
+    const [from, to] = await Promise.all([fileOf(earlier.fileId, earlier.url), fileOf(later.fileId, later.url)]);
+    const report = compareDrawings(from.drawing, to.drawing);
+    const picture = ({ raw }: OpenFile, rows: readonly number[]) => {
+      const wanted = new Set(rows);
+      const paths = [...raw.top.keys()].filter((path) => wanted.has(raw.top[path]));
+      return outlineOf(raw, paths, raw.texts.flatMap((text, i) => (wanted.has(text.top) ? [i] : [])));
+    };
+    const came = picture(to, [...report.came, ...report.changed.map((change) => change.to)]);
+    const went = picture(from, [...report.went, ...report.changed.map((change) => change.from)]);
+    // Both pictures stand about the later drawing's origin.
+    const [dx, dy] = [from.raw.origin[0] - to.raw.origin[0], from.raw.origin[1] - to.raw.origin[1]];
+    for (let i = 0; i < went.length; i += 2) { went[i] += dx; went[i + 1] += dy; }
+    return transfer({ layers: report.layers, total: report.total, origin: to.raw.origin, came, went }, [came.buffer, went.buffer]);
+  },
+
+  /** Reads candidates from a drawing opened before. */
+  read(drawingId: string, placement: Placement, roles: (Role | null)[], accepted: GridLine[]): ReadingResult {
+    const { kitchen, primitives } = openDrawing(drawingId);
+    return read(new Scene(kitchen.drawing, primitives, placement, roles), accepted, toleranceFor(placement.unit));
+  },
+
 };
+
+/** At most this many lines make a small picture. */
+const thumbnailLines = 1500;
+
+function thumbnail(p: Primitives, box: [number, number, number, number]): Float32Array {
+  const inside: number[] = [];
+  for (let path = 0; path < p.layer.length; path += 1) {
+    const v = p.start[path];
+    if (p.xy[2 * v] >= box[0] && p.xy[2 * v] <= box[2] && p.xy[2 * v + 1] >= box[1] && p.xy[2 * v + 1] <= box[3]) inside.push(path);
+  }
+  const step = Math.max(1, Math.ceil(inside.length / thumbnailLines));
+  return outlineOf(p, inside.filter((_, i) => i % step === 0), [], 4 * thumbnailLines);
+}
 
 export type UnderlayWorker = typeof api;
 expose(api);

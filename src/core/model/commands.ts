@@ -4,9 +4,11 @@ import { degrees, type Point } from '@/core/geometry/vector';
 import type { Candidate } from '@/core/reading/candidate';
 import type { Role } from '@/core/sorting/roles';
 import { unitNames } from '@/core/units/length';
+import { plainDisplay } from '@/core/underlay/display';
+import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { put, remove, type Change, type Edit } from './edits';
 import type { ElementRow, GridLine, Section } from './elements';
-import type { DrawingRow, LevelRow, PlacementRow, ProjectState, RoleRow } from './state';
+import type { DisplayRow, DrawingRow, LevelRow, PlacementRow, ProjectState, RoleRow } from './state';
 
 const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 const nouns: Record<Candidate['kind'], string> = { grid: 'grid line', column: 'column' };
@@ -70,6 +72,10 @@ export function showLayers(rows: readonly RoleRow[], shown: boolean): Edit {
 export const elementsOf = (state: ProjectState, drawingId: string): ElementRow[] =>
   Object.values(state.element).filter((element) => element.source?.drawing === drawingId) as ElementRow[];
 
+/** Why a drawing cannot be moved, or null where it can. */
+export const heldWords = (state: ProjectState, drawing: DrawingRow): string | null =>
+  (state.display[drawing.id]?.held ? `${drawing.name} is held and was not moved. Release it at Intake, under Display, first.` : null);
+
 /**
  * Places a drawing anew.
  * @param takeElements whether the elements that came from it are carried along; else they stay where they are
@@ -114,4 +120,42 @@ export function addLevel(state: ProjectState, id: string): Edit {
   const top = levels[levels.length - 1];
   const row: LevelRow = { id, name: `Level ${levels.length}`, elevation: top ? Number((top.elevation + top.height).toFixed(6)) : 0, height: top?.height ?? 3 };
   return { label: `Add ${row.name}`, changes: [put('level', row)] };
+}
+
+/** How a drawing is shown. */
+export const displayOf = (state: ProjectState, drawingId: string): DisplayRow => state.display[drawingId] ?? { id: drawingId, ...plainDisplay };
+
+/** The clean-up steps of a drawing. */
+export const recipeOf = (state: ProjectState, drawingId: string): Recipe => state.recipe[drawingId]?.steps ?? [];
+
+export const setRecipe = (drawingId: string, steps: Recipe, label: string): Edit => ({ label, changes: [put('recipe', { id: drawingId, steps })] });
+
+/** Adds the steps of a recipe that fit any drawing to the recipes of others, after their own. @param newId gives a fresh id */
+export function copyRecipe(state: ProjectState, from: DrawingRow, to: readonly DrawingRow[], newId: () => string): Edit {
+  const steps = portable(recipeOf(state, from.id));
+  return {
+    label: `Recipe of ${from.name} to ${to.length === 1 ? to[0].name : count(to.length, 'drawing')}`,
+    changes: to.map((drawing) => put('recipe', { id: drawing.id, steps: [...recipeOf(state, drawing.id).filter(({ step }) => step.kind === 'region'), ...steps.map((step) => ({ ...step, id: newId() }))] })),
+  };
+}
+
+/**
+ * Makes a drawing of its own of a part of a sheet, from the same file: its region is a step of its recipe.
+ * @param polygon in the drawing's coordinates
+ * @param newId gives a fresh UUID
+ */
+export function cutOut(state: ProjectState, sheet: DrawingRow, name: string, polygon: [number, number][], newId: () => string): Edit {
+  const id = newId();
+  const placement = state.placement[sheet.id];
+  const roles = Object.values(state.role).filter((row) => row.drawingId === sheet.id);
+  return {
+    label: `Cut ${name} out of ${sheet.name}`,
+    changes: [
+      put('drawing', { ...sheet, id, name, revision: 1, setAside: false, discarded: false }),
+      ...(placement ? [put('placement', { ...placement, id })] : []),
+      put('recipe', { id, steps: [{ id: newId(), on: true, step: { kind: 'region', keep: 'inside', polygon } }, ...recipeOf(state, sheet.id).map((step) => ({ ...step, id: newId() }))] }),
+      put('display', { ...displayOf(state, sheet.id), id }),
+      ...roles.map((row) => put('role', { ...row, id: roleId(id, row.layer), drawingId: id })),
+    ],
+  };
 }

@@ -1,6 +1,8 @@
 import * as v from 'valibot';
 import { displayUnits, lengthUnits } from '@/core/units/length';
 import { roles } from '@/core/sorting/roles';
+import { displaySchema } from '@/core/underlay/display';
+import { recipeSchema } from '@/core/underlay/recipe/steps';
 
 /**
  * The rows that make up a project, with their limits: what the database holds, what edits change, what a
@@ -40,6 +42,12 @@ export const placementRow = v.strictObject({
   turning: finite,
 });
 
+/** The clean-up of a drawing, under the drawing's id. */
+export const recipeRow = v.strictObject({ id: uuid, steps: recipeSchema });
+
+/** How a drawing is shown, under the drawing's id. */
+export const displayRow = v.strictObject({ id: uuid, ...displaySchema.entries });
+
 export const roleRow = v.strictObject({
   id, drawingId: uuid, layer: v.string(), role: v.nullable(v.picklist(roles)),
   /** Whether the role is a suggestion that nobody has touched. */
@@ -66,7 +74,7 @@ export const elementRow = v.variant('kind', [
   v.strictObject({ ...common, kind: v.literal('column'), shape: v.strictObject({ position: point, rotation: finite, section, mark: v.string() }) }),
 ]);
 
-export const tableSchemas = { project: projectRow, level: levelRow, drawing: drawingRow, placement: placementRow, role: roleRow, decision: decisionRow, element: elementRow };
+export const tableSchemas = { project: projectRow, level: levelRow, drawing: drawingRow, placement: placementRow, recipe: recipeRow, display: displayRow, role: roleRow, decision: decisionRow, element: elementRow };
 
 export type TableName = keyof typeof tableSchemas;
 export type Rows = { [T in TableName]: v.InferOutput<(typeof tableSchemas)[T]> };
@@ -74,12 +82,13 @@ export type LevelRow = Rows['level'];
 export type DrawingRow = Rows['drawing'];
 export type PlacementRow = Rows['placement'];
 export type RoleRow = Rows['role'];
+export type DisplayRow = Rows['display'];
 export type DecisionRow = Rows['decision'];
 export type ElementOfState = Rows['element'];
 
 /** All rows of a project by table and id. */
 export type ProjectState = { readonly [T in TableName]: Readonly<Record<string, Rows[T]>> };
 
-export const emptyState: ProjectState = { project: {}, level: {}, drawing: {}, placement: {}, role: {}, decision: {}, element: {} };
+export const emptyState: ProjectState = { project: {}, level: {}, drawing: {}, placement: {}, recipe: {}, display: {}, role: {}, decision: {}, element: {} };
 
 export const tableNames = Object.keys(tableSchemas) as TableName[];

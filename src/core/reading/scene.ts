@@ -1,7 +1,8 @@
 import { place, type Placement } from '@/core/datum/placement';
 import { handleOf, type Drawing } from '@/core/drawing/drawing';
 import type { Point } from '@/core/geometry/vector';
-import { PathFlag, pathCount, type Primitives, type TextPrimitive } from '@/core/underlay/primitives';
+import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
+import { centreOfText } from '@/core/underlay/textBox';
 import type { Role } from '@/core/sorting/roles';
 
 /** A path of the drawing, placed: vertices in metres in the project. */
@@ -50,14 +51,3 @@ export class Scene {
 }
 
 const subtractPoints = (a: Point, b: Point): [number, number] => [a[0] - b[0], a[1] - b[1]];
-
-/** The middle of a text's box. A character is taken to be 0.6 of the height wide, as plan lettering about is. */
-export function centreOfText(text: TextPrimitive): Point {
-  const lines = text.text.split('\n');
-  const width = Math.max(...lines.map((line) => line.length)) * text.height * 0.6 * text.widthFactor;
-  const along = [width / 2, 0, -width / 2][text.across] * (text.mirrored ? -1 : 1);
-  const tall = text.height * (1 + (lines.length - 1) * 1.6);
-  const up = [text.height / 2, tall / 2, 0, -tall / 2][text.up];
-  const [c, s] = [Math.cos(text.angle), Math.sin(text.angle)];
-  return [text.x + c * along - s * up, text.y + s * along + c * up];
-}

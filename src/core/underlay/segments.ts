@@ -1,4 +1,5 @@
 import { arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
+import { Growable } from '@/core/drawing/growable';
 import { eachSide } from './pieces';
 import { extentsOf, type Primitives } from './primitives';
 
@@ -10,6 +11,8 @@ export interface SegmentStore {
   xy: Float32Array;
   layer: Uint16Array;
   colour: Uint32Array;
+  /** How many pixels wide a segment is drawn where weights are wanted. */
+  weight: Uint8Array;
   cells: SegmentCells;
 }
 
@@ -19,8 +22,14 @@ export interface SegmentCells { first: Uint32Array; count: Uint32Array; length: 
 const gridBits = 11;
 const classes = 32;
 
-/** Cuts the paths into segments and sorts them into cells. */
-export function buildSegments(primitives: Primitives): SegmentStore {
+/** A path is broken into at most this many dashes; beyond it is drawn through. */
+const mostDashes = 2000;
+
+/**
+ * Cuts the paths into segments and sorts them into cells.
+ * @param dashed whether line types are drawn: what their gaps leave out is then no segment
+ */
+export function buildSegments(primitives: Primitives, dashed = false): SegmentStore {
   const extents = extentsOf(primitives) ?? [0, 0, 1, 1];
   const span = Math.max(extents[2] - extents[0], extents[3] - extents[1], 1e-9);
   const { xy: from, bulge } = primitives;
@@ -33,14 +42,14 @@ export function buildSegments(primitives: Primitives): SegmentStore {
   };
   let count = 0;
   eachSide(primitives, (_, v, next) => { count += chords(v, next); });
-  const xy = new Float32Array(count * 4);
-  const path = new Uint32Array(count);
-  let i = 0;
-  const put = (p: number, x1: number, y1: number, x2: number, y2: number) => {
-    xy[4 * i] = x1; xy[4 * i + 1] = y1; xy[4 * i + 2] = x2; xy[4 * i + 3] = y2;
-    path[i] = p;
-    i += 1;
+  const xy = new Growable(new Float32Array(count * 4));
+  const path = new Growable(new Uint32Array(count));
+  const solid = (p: number, x1: number, y1: number, x2: number, y2: number) => {
+    xy.push(x1); xy.push(y1); xy.push(x2); xy.push(y2);
+    path.push(p);
   };
+  const dasher = dashed ? new Dasher(primitives, solid) : null;
+  const put = dasher === null ? solid : dasher.put.bind(dasher);
   eachSide(primitives, (p, v, next) => {
     const n = chords(v, next);
     if (n === 1) { put(p, from[2 * v], from[2 * v + 1], from[2 * next], from[2 * next + 1]); return; }
@@ -52,11 +61,51 @@ export function buildSegments(primitives: Primitives): SegmentStore {
       [x, y] = [nx, ny];
     }
   });
-  return sortIntoCells(primitives, xy, path, span, extents[0], extents[1]);
+  return sortIntoCells(primitives, xy.finish(), path.finish(), span, extents[0], extents[1]);
 }
+
+/** Breaks the sides of a path by its pen's dashes, which run on round corners. */
+class Dasher {
+  private path = -1;
+  private dashes: number[] = [];
+  private dash = 0;
+  private left = 0;
+
+  constructor(private primitives: Primitives, private solid: (path: number, x1: number, y1: number, x2: number, y2: number) => void) {}
+
+  put(path: number, x1: number, y1: number, x2: number, y2: number): void {
+    if (path !== this.path) this.begin(path);
+    const length = Math.hypot(x2 - x1, y2 - y1);
+    if (this.dashes.length === 0 || length === 0) { this.solid(path, x1, y1, x2, y2); return; }
+    const period = this.dashes.reduce((sum, dash) => sum + Math.abs(dash), 0);
+    if ((length / period) * this.dashes.length > mostDashes) { this.solid(path, x1, y1, x2, y2); return; }
+    for (let at = 0; at < length;) {
+      const step = Math.min(this.left, length - at);
+      const [t, u] = [at / length, (at + step) / length];
+      if (this.dashes[this.dash] >= 0) this.solid(path, x1 + (x2 - x1) * t, y1 + (y2 - y1) * t, x1 + (x2 - x1) * u, y1 + (y2 - y1) * u);
+      at += step;
+      this.left -= step;
+      if (this.left > 1e-12 * period) continue;
+      this.dash = (this.dash + 1) % this.dashes.length;
+      this.left = Math.abs(this.dashes[this.dash]) || period * 1e-3;
+    }
+  }
+
+  private begin(path: number): void {
+    this.path = path;
+    const { dashes } = this.primitives.pens[this.primitives.pen[path]];
+    this.dashes = dashes.some((dash) => dash < 0) && dashes.some((dash) => dash >= 0) ? dashes : [];
+    this.dash = 0;
+    this.left = Math.abs(this.dashes[0] ?? 0) || 1e-9;
+  }
+}
+
+/** Pixels for a weight in hundredths of a millimetre; the default is 0.25 mm, one pixel. */
+export const pixelsOfWeight = (weight: number): number => (weight < 0 ? 1 : Math.min(5, Math.max(1, Math.round(weight / 25))));
 
 function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Array, span: number, minX: number, minY: number): SegmentStore {
   const count = path.length;
+  const pixels = primitives.pens.map((pen) => pixelsOfWeight(pen.weight));
   const keys = new Float64Array(count);
   const indexRange = 2 ** 26;
   for (let i = 0; i < count; i += 1) {
@@ -69,7 +118,7 @@ function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Arr
     keys[i] = ((k * 2 ** gridBits + cy) * 2 ** gridBits + cx) * indexRange + i;
   }
   keys.sort();
-  const sorted: SegmentStore = { xy: new Float32Array(count * 4), layer: new Uint16Array(count), colour: new Uint32Array(count), cells: { first: new Uint32Array(0), count: new Uint32Array(0), length: new Float32Array(0), box: new Float32Array(0) } };
+  const sorted: SegmentStore = { xy: new Float32Array(count * 4), layer: new Uint16Array(count), colour: new Uint32Array(count), weight: new Uint8Array(count), cells: { first: new Uint32Array(0), count: new Uint32Array(0), length: new Float32Array(0), box: new Float32Array(0) } };
   const [first, counts, lengths, boxes]: number[][] = [[], [], [], []];
   let previous = -1;
   for (let i = 0; i < count; i += 1) {
@@ -78,6 +127,7 @@ function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Arr
     for (let k = 0; k < 4; k += 1) sorted.xy[4 * i + k] = xy[4 * from + k];
     sorted.layer[i] = primitives.layer[path[from]];
     sorted.colour[i] = primitives.colour[path[from]];
+    sorted.weight[i] = pixels[primitives.pen[path[from]]];
     if (cell !== previous) {
       first.push(i);
       counts.push(0);

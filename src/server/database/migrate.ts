@@ -1,8 +1,9 @@
 import { Migrator, type Kysely, type Migration } from 'kysely';
 import * as start from './migrations/0001_start';
+import * as recipes from './migrations/0002_recipes';
 import type { Database } from './schema';
 
-const migrations: Record<string, Migration> = { '0001_start': start };
+const migrations: Record<string, Migration> = { '0001_start': start, '0002_recipes': recipes };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */
 export async function migrate(db: Kysely<Database>): Promise<void> {

@@ -3,6 +3,7 @@ import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
 import type { ElementRow } from '@/core/model/elements';
 import type { Role } from '@/core/sorting/roles';
+import type { Recipe } from '@/core/underlay/recipe/steps';
 import type { DisplayUnit, LengthUnit } from '@/core/units/length';
 
 type Timestamp = ColumnType<Date, Date | string | undefined, Date | string>;
@@ -36,6 +37,7 @@ interface PlacementTable {
   drawing_id: string; unit: LengthUnit; confirmed: boolean;
   origin_x: number; origin_y: number; target_x: number; target_y: number; turning: number;
 }
+interface NamedRecipeTable { id: string; name: string; steps: JSONColumnType<Recipe>; updated_at: Timestamp }
 interface LayerRoleTable { drawing_id: string; layer: string; role: Role | null; suggested: boolean; shown: boolean }
 interface DecisionTable { drawing_id: string; key: string; verdict: 'accepted' | 'rejected'; element_id: string | null }
 interface ElementTable {
@@ -56,7 +58,7 @@ export type IntakeState = 'receiving' | 'waiting' | 'reading' | 'done' | 'failed
 /** A file on its way in. `done` of `total` bytes were read. */
 interface IntakeTable {
   id: string; project_id: string; level_id: string | null; file_id: string | null; file_name: string; size: number;
-  state: IntakeState; done: Generated<number>; message: string | null; drawing_id: string | null; created_at: Timestamp; updated_at: Timestamp;
+  state: IntakeState; done: Generated<number>; message: string | null; drawing_id: string | null; revises: string | null; created_at: Timestamp; updated_at: Timestamp;
 }
 
 export interface Database {
@@ -69,6 +71,7 @@ export interface Database {
   drawings: DrawingTable;
   revisions: RevisionTable;
   placements: PlacementTable;
+  named_recipes: NamedRecipeTable;
   layer_roles: LayerRoleTable;
   decisions: DecisionTable;
   elements: ElementTable;

@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import { bringIn } from '../bringIn';
+import { bringIn, bringInRevision } from '../bringIn';
 import { database } from '../database/connection';
 import { storeDerived, sweepFiles } from '../files';
 import { tellIntake } from '../intakes';
@@ -30,7 +30,9 @@ export async function readDrawing(intakeId: string): Promise<void> {
         const still = await tx.selectFrom('intakes').select('id').where('id', '=', intakeId).where('state', '=', 'reading').forUpdate().executeTakeFirst();
         if (!still) throw new Cancelled();
         await storeDerived(tx, file.id, answer.columns, answer.intake);
-        const drawing = await bringIn(tx, intake.project_id, { id: file.id, name: intake.file_name, levelId: intake.level_id }, answer.intake, answer.unit);
+        const named = { id: file.id, name: intake.file_name };
+        const drawing = intake.revises ?? await bringIn(tx, intake.project_id, { ...named, levelId: intake.level_id }, answer.intake, answer.unit);
+        if (intake.revises !== null) await bringInRevision(tx, intake.project_id, drawing, named, answer.intake);
         await tx.updateTable('intakes').set({ state: 'done', done: file.size, drawing_id: drawing, updated_at: sql`now()` }).where('id', '=', intakeId).execute();
       });
     }

@@ -5,7 +5,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState, type ReactNode } from 'react';
-import { elementsOf, placeDrawing } from '@/core/model/commands';
+import { elementsOf, heldWords, placeDrawing } from '@/core/model/commands';
 import type { PlacementRow } from '@/core/model/state';
 import { useProject } from '@/project/store';
 
@@ -22,7 +22,9 @@ export function useReplace(): { replace: Replace; question: ReactNode } {
   const replace: Replace = (placement, label) => {
     const { state } = useProject.getState();
     const before = state.placement[placement.id];
+    const held = state.drawing[placement.id] && heldWords(state, state.drawing[placement.id]);
     const moves = JSON.stringify({ ...before, confirmed: true }) !== JSON.stringify({ ...placement, confirmed: true });
+    if (moves && held) { useProject.getState().tell({ kind: 'problem', text: held }); return; }
     const count = elementsOf(state, placement.id).length;
     if (moves && count > 0) setAsked({ placement, label, count }); else apply(placement, label, false);
   };

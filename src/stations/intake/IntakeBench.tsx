@@ -8,19 +8,26 @@ import { useRef, useState } from 'react';
 import { put } from '@/core/model/edits';
 import type { DrawingRow } from '@/core/model/state';
 import { activeDrawings, useProject } from '@/project/store';
+import { drawingInHand } from '@/project/useDrawing';
 import { useUploads } from '@/project/uploads';
-import { useView } from '@/project/view';
+import { useUnderlays } from '@/project/underlays';
+import { useView, type IntakePart } from '@/project/view';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
+import { TabLine } from '@/ui/widgets/TabLine';
 import { bytes, count } from './format';
+import { DisplayPart } from './DisplayPart';
 import { IntakeReport } from './IntakeReport';
+import { PlansPart } from './PlansPart';
+import { RecipePart } from './RecipePart';
+import { RevisionsPart } from './RevisionsPart';
 
 /** Bringing drawings in, and the account of what came. */
 export function IntakeBench() {
   const state = useProject((store) => store.state);
   const drawings = activeDrawings(state);
-  const { drawingId, set } = useView();
-  const shown = drawings.find((drawing) => drawing.id === drawingId) ?? drawings[0];
+  const { drawingId, levelId, set } = useView();
+  const shown = drawingInHand(drawings, drawingId, levelId);
   return (
     <>
       <BenchHead title="Intake" about={drawings.length === 0 ? 'No drawing yet' : count(drawings.length, 'drawing')} />
@@ -33,7 +40,29 @@ export function IntakeBench() {
           </Box>
         </Part>
       )}
-      {shown && <IntakeReport key={shown.fileId} drawing={shown} />}
+      {shown && <DrawingParts key={shown.id} drawing={shown} />}
+    </>
+  );
+}
+
+const parts: { name: IntakePart; word: string }[] = [{ name: 'report', word: 'Report' }, { name: 'recipe', word: 'Recipe' }, { name: 'plans', word: 'Plans' }, { name: 'display', word: 'Display' }, { name: 'revisions', word: 'Revisions' }];
+
+/** What there is to see and do about one drawing. */
+function DrawingParts({ drawing }: { drawing: DrawingRow }) {
+  const { intakePart, set } = useView();
+  const placement = useProject((store) => store.state.placement[drawing.id]);
+  const entry = useUnderlays((store) => store.entries[drawing.id]);
+  const underlay = entry?.underlay ?? null;
+  if (!placement) return null;
+  return (
+    <>
+      <TabLine label="About the drawing" tabs={parts} present={intakePart} turn={(name) => set({ intakePart: name })} />
+      {entry?.problem && <Note kind="wrong">{entry.problem} <Button variant="text" onClick={() => useUnderlays.getState().retry(drawing.id)}>Try again</Button></Note>}
+      {intakePart === 'report' && <IntakeReport key={drawing.fileId} drawing={drawing} unit={placement.unit} />}
+      {intakePart === 'recipe' && <RecipePart drawing={drawing} placement={placement} underlay={underlay} />}
+      {intakePart === 'plans' && <PlansPart drawing={drawing} placement={placement} underlay={underlay} />}
+      {intakePart === 'display' && <DisplayPart drawing={drawing} underlay={underlay} />}
+      {intakePart === 'revisions' && <RevisionsPart drawing={drawing} />}
     </>
   );
 }
@@ -47,7 +76,7 @@ function Receiver() {
   return (
     <Box
       onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={(event) => { event.preventDefault(); setOver(false); take(event.dataTransfer.files); }}
-      sx={{ display: 'flex', alignItems: 'center', gap: 1.5, border: '1px dashed', borderColor: over ? 'primary.main' : 'var(--mui-palette-zf-ink2)', background: over ? 'var(--mui-palette-zf-zirconSoft)' : 'none', borderRadius: '5px', p: 1.5, mb: 2 }}
+      sx={{ display: 'flex', alignItems: 'center', gap: 1.5, border: '1px dashed', borderColor: over ? 'primary.main' : 'var(--mui-palette-zf-ink2)', background: over ? 'var(--mui-palette-zf-zirconSoft)' : 'none', borderRadius: '5px', px: 1.5, py: 0.75, mb: 1.5 }}
     >
       <Icon name="bring" size={22} />
       <Box sx={{ flex: 1 }}>Drop DXF files here</Box>
@@ -108,9 +137,9 @@ function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boo
   const change = (part: Partial<DrawingRow>, label: string) => void commit((now) => ({ label, changes: [put('drawing', { ...now.drawing[drawing.id], ...part })] }));
   return (
     <Box component="li" sx={{ display: 'flex', alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none', pl: 1 }}>
-      <Box component="button" type="button" aria-pressed={here} onClick={choose} sx={{ all: 'unset', flex: 1, minWidth: 0, cursor: 'pointer', py: 0.75, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
-        <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', opacity: drawing.setAside ? 0.6 : 1 }}>{drawing.name}</Box>
-        <Box sx={{ fontSize: 12, color: 'text.secondary' }}>{[level ?? 'no level', `revision ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(', ')}</Box>
+      <Box component="button" type="button" aria-pressed={here} onClick={choose} sx={{ all: 'unset', flex: 1, minWidth: 0, cursor: 'pointer', display: 'flex', gap: 1, alignItems: 'baseline', whiteSpace: 'nowrap', overflow: 'hidden', '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
+        <Box component="span" sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', flex: '0 1 auto', opacity: drawing.setAside ? 0.6 : 1 }}>{drawing.name}</Box>{' '}
+        <Box component="span" sx={{ fontSize: 12, color: 'text.secondary', flex: 'none' }}>{[level ?? 'no level', `rev. ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(', ')}</Box>
       </Box>
       <Tooltip title={drawing.setAside ? 'Bring back' : 'Set aside: not shown, its place kept'}><IconButton aria-label={drawing.setAside ? `Bring back ${drawing.name}` : `Set aside ${drawing.name}`} onClick={() => change({ setAside: !drawing.setAside }, `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`)}><Icon name={drawing.setAside ? 'hidden' : 'shown'} /></IconButton></Tooltip>
       <Tooltip title="Discard (undo brings it back)"><IconButton aria-label={`Discard ${drawing.name}`} onClick={() => change({ discarded: true }, `Discard ${drawing.name}`)}><Icon name="close" size={16} /></IconButton></Tooltip>

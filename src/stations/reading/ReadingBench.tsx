@@ -16,6 +16,7 @@ import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { NoDrawing } from '@/ui/widgets/NoDrawing';
 import { RoleMark } from '@/ui/widgets/RoleMark';
+import { TabLine } from '@/ui/widgets/TabLine';
 import { ConfidenceChart } from './ConfidenceChart';
 import { EvidenceList } from './EvidenceList';
 
@@ -91,13 +92,7 @@ export function ReadingBench() {
       {ofKind.length > 0 && (
         <>
           {open.length > 0 && <Part title="How sure"><ConfidenceChart candidates={open} threshold={threshold} move={setThreshold} colour={`var(--mui-palette-zf-${kind})`} /></Part>}
-          <Box role="tablist" aria-label="Decision" sx={{ display: 'flex', gap: 2, borderBottom: '1px solid var(--mui-palette-divider)', mb: 0.5 }}>
-            {(['open', 'accepted', 'rejected'] as const).map((name) => (
-              <ButtonBase key={name} role="tab" aria-selected={verdict === name} onClick={() => { setVerdict(name); choose([]); }} sx={{ fontSize: 13, py: 0.5, borderBottom: '2px solid', borderColor: verdict === name ? 'primary.main' : 'transparent', fontWeight: verdict === name ? 600 : 400 }}>
-                {verdictWords[name]}{'\u00a0'}<span className="mono">{ofKind.filter((entry) => entry.verdict === name).length}</span>
-              </ButtonBase>
-            ))}
-          </Box>
+          <TabLine label="Decision" tabs={(['open', 'accepted', 'rejected'] as const).map((name) => ({ name, word: verdictWords[name], count: ofKind.filter((entry) => entry.verdict === name).length }))} present={verdict} turn={(name) => { setVerdict(name); choose([]); }} />
           <Box component="ul" ref={list} aria-label={`${words[kind]}, ${verdictWords[verdict]}`} sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0, maxHeight: 232, overflowY: 'auto' }}>
             {listed.map((candidate) => <Line key={candidate.key} candidate={candidate} here={candidate.key === pointed} chosen={chosen.has(candidate.key)} go={() => go(candidate)} toggle={() => toggle(candidate.key)} />)}
             {listed.length === 0 && <Box component="li" sx={{ color: 'text.secondary', py: 1 }}>None.</Box>}

@@ -11,6 +11,7 @@ import { BoardView } from '@/board/BoardView';
 import { hearCursor, useBoard } from '@/board/boardStore';
 import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
 import { useReadings } from '@/project/readings';
+import { useSelection } from '@/project/selection';
 import { useUnderlays } from '@/project/underlays';
 import { openView, useView, type StationName } from '@/project/view';
 import { DatumBench } from '@/stations/datum/DatumBench';
@@ -64,7 +65,7 @@ function Desk() {
   useMessages();
   useUndoKeys();
 
-  useEffect(() => { useUnderlays.getState().open(store.id, drawings); });
+  useEffect(() => { useUnderlays.getState().open(store.id, state, drawings); });
   useEffect(() => { if (view.levelId === null && present) view.set({ levelId: present.id }); });
   // Reading goes on at its own bench only; what it found stays.
   useEffect(() => {
@@ -107,6 +108,7 @@ function Desk() {
                     if (key !== null && adding) choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
                     else point(key);
                   },
+                  lineClicked: (line) => { if (view.station !== 'intake') return; useSelection.getState().select(line); if (line) view.set({ drawingId: line.drawingId, intakePart: 'display' }); },
                 }}
               />
               {view.benchFolded && <Tooltip title="Unfold the bench"><IconButton aria-label="Unfold the bench" onClick={() => view.set({ benchFolded: false })} sx={{ position: 'absolute', left: 8, top: 8, background: 'var(--mui-palette-zf-panel)', border: '1px solid var(--mui-palette-divider)' }}><Icon name="unfold" /></IconButton></Tooltip>}

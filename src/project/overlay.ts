@@ -1,0 +1,11 @@
+'use client';
+import { create } from 'zustand';
+
+/** Lines laid over a drawing on the board, to show what would go, what came, or a region. Coordinates about `origin`, in the drawing's own. */
+export interface OverlayPart { lines: Float32Array; tone: 'look' | 'wrong' | 'evidence' }
+export interface Overlay { drawingId: string; origin: [number, number]; parts: OverlayPart[] }
+
+interface OverlayStore { overlay: Overlay | null; show(overlay: Overlay | null): void }
+
+/** What a bench shows on the board for a moment. */
+export const useOverlay = create<OverlayStore>()((set) => ({ overlay: null, show: (overlay) => set({ overlay }) }));
