@@ -42,7 +42,7 @@ export function yard(): Plan {
     for (const at of [[-2, -12], [18, -30], [38, -12], [38, 20], [-14, 20], [-36, -12]] as XY[]) draft.insert('C-LITE', 'FLOODLIGHT', at);
     draft.text('C-TEXT', [18, -18], 1.2, 'Boat Apron');
     draft.text('C-TEXT', [-36, -19.2], 1.2, 'Slip Road');
-    draft.text('C-TEXT', [16, 8.5], 1.6, 'Field Station');
+    draft.text('C-TEXT', [52, 23], 1.2, 'Old Bunker');
   });
   return { dxf: draft.finish(), counts: draft.counts };
 }

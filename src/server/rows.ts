@@ -57,7 +57,8 @@ const drawing: TableAccess<'drawing'> = {
       await tx.insertInto('revisions').values({ drawing_id: row.id, number: row.revision, file_id: row.fileId, file_name: row.fileName }).onConflict((c) => c.columns(['drawing_id', 'number']).doNothing()).execute();
     }
   },
-  async remove() { throw new Problem(400, 'A drawing is discarded, not removed: its file stays for undo.'); },
+  // Its file and its revisions stay, so that what took it away can be taken back.
+  async remove(tx, projectId, ids) { await tx.updateTable('drawings').set({ discarded: true }).where('project_id', '=', projectId).where('id', 'in', ids).execute(); },
 };
 
 /** Rows that hang on a drawing: the drawing has to be of the project. */

@@ -8,7 +8,7 @@ import Select from '@mui/material/Select';
 import Slider from '@mui/material/Slider';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { displayOf, recipeOf, roleId, showLayers } from '@/core/model/commands';
 import { put } from '@/core/model/edits';
 import type { DisplayRow, DrawingRow } from '@/core/model/state';
@@ -27,7 +27,7 @@ const modeWords: Record<ColourMode, string> = { drawn: 'as drawn, made readable'
 export function DisplayPart({ drawing, underlay }: { drawing: DrawingRow; underlay: Underlay | null }) {
   const { state, commit } = useProject();
   const display = displayOf(state, drawing.id);
-  const [fade, setFade] = useState<number | null>(null);
+  const [fade, setFade] = useFade(display.fade, (value) => change({ fade: value }, `faded by ${Math.round(value * 100)} %`));
   const change = (part: Partial<DisplayRow>, words: string) => void commit((now) => ({ label: `${drawing.name}: ${words}`, changes: [put('display', { ...displayOf(now, drawing.id), ...part })] }));
   const turn = (label: string, on: boolean, part: (on: boolean) => Partial<DisplayRow>, words: [string, string]) => (
     <FormControlLabel control={<Switch size="small" checked={on} onChange={(_, next) => change(part(next), words[next ? 1 : 0])} />} label={label} sx={{ m: 0, minHeight: 28, gap: 0.75, '& .MuiFormControlLabel-label': { fontSize: 13 } }} />
@@ -41,8 +41,8 @@ export function DisplayPart({ drawing, underlay }: { drawing: DrawingRow; underl
         </Select>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mt: 1 }}>
           <span>Fade</span>
-          <Slider size="small" min={0} max={90} value={fade ?? Math.round(display.fade * 100)} onChange={(_, value) => setFade(value as number)} onChangeCommitted={(_, value) => { setFade(null); change({ fade: (value as number) / 100 }, `faded by ${value as number} %`); }} slotProps={{ input: { 'aria-label': 'Fade' } }} />
-          <Box component="span" className="mono" sx={{ width: 44, textAlign: 'right' }}>{fade ?? Math.round(display.fade * 100)} %</Box>
+          <Slider size="small" min={0} max={90} value={fade} onChange={(_, value) => setFade(value as number)} slotProps={{ input: { 'aria-label': 'Fade' } }} />
+          <Box component="span" className="mono" sx={{ width: 44, textAlign: 'right' }}>{fade} %</Box>
         </Box>
       </Part>
       <Part title="Place on the board">
@@ -57,6 +57,18 @@ export function DisplayPart({ drawing, underlay }: { drawing: DrawingRow; underl
       {underlay && <Layers drawing={drawing} underlay={underlay} display={display} change={change} />}
     </>
   );
+}
+
+/** The fade in hundredths while it is moved; it is kept a moment after it came to rest. */
+function useFade(kept: number, keep: (value: number) => void): [number, (percent: number) => void] {
+  const [moved, setMoved] = useState<{ from: number; percent: number } | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const percent = moved !== null && moved.from === kept ? moved.percent : Math.round(kept * 100);
+  return [percent, (next) => {
+    setMoved({ from: kept, percent: next });
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => keep(next / 100), 350);
+  }];
 }
 
 function Layers({ drawing, underlay, display, change }: { drawing: DrawingRow; underlay: Underlay; display: DisplayRow; change: (part: Partial<DisplayRow>, words: string) => void }) {

@@ -11,6 +11,7 @@ import { BoardView } from '@/board/BoardView';
 import { hearCursor, useBoard } from '@/board/boardStore';
 import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
 import { useReadings } from '@/project/readings';
+import { drawingInHand } from '@/project/useDrawing';
 import { useSelection } from '@/project/selection';
 import { useUnderlays } from '@/project/underlays';
 import { openView, useView, type StationName } from '@/project/view';
@@ -67,6 +68,8 @@ function Desk() {
 
   useEffect(() => { useUnderlays.getState().open(store.id, state, drawings); });
   useEffect(() => { if (view.levelId === null && present) view.set({ levelId: present.id }); });
+  // The drawing in hand stays in hand when another comes in.
+  useEffect(() => { const inHand = drawingInHand(drawings, view.drawingId, view.levelId); if (inHand && inHand.id !== view.drawingId) view.set({ drawingId: inHand.id }); });
   // Reading goes on at its own bench only; what it found stays.
   useEffect(() => {
     if (view.station !== 'reading') return;
@@ -116,7 +119,7 @@ function Desk() {
           </Panel>
         </Group>
         <LevelLadder
-          unit={unit} present={present?.id ?? null} go={(levelId) => view.set({ levelId })}
+          unit={unit} present={present?.id ?? null} go={(levelId) => view.set({ levelId, drawingId: drawings.find(({ levelId: on, setAside }) => on === levelId && !setAside)?.id ?? view.drawingId })}
           levels={levels.map((level) => ({ ...level, drawings: drawings.filter((drawing) => drawing.levelId === level.id).map((drawing) => drawing.name), used: Object.values(state.drawing).some((drawing) => drawing.levelId === level.id) || scene.elements.some((element) => element.levelId === level.id) }))}
           change={(level) => void commit(() => ({ label: `Change level ${level.name}`, changes: [put('level', level)] }))}
           remove={(level) => void commit(() => ({ label: `Remove level ${level.name}`, changes: [remove('level', level.id)] }))}

@@ -9,7 +9,7 @@ import { untouched, type StepResult } from './edit';
 import { leaveOutBlocks, leaveOutKinds, leaveOutLayers, region } from './leaveOut';
 import { straighten } from './straighten';
 import { dropStrays } from './strays';
-import type { Recipe, Step } from './steps';
+import { entityGroups, type Recipe, type Step } from './steps';
 
 /** What a recipe is applied to. */
 export interface Kitchen {
@@ -52,7 +52,7 @@ export function applyStep(kitchen: Kitchen, p: Primitives, step: Step): { result
     return { result, count: { entities, words: said(entities, word, plural) } };
   };
   switch (step.kind) {
-    case 'leaveOutKinds': return counted(leaveOutKinds(p, step.groups));
+    case 'leaveOutKinds': return step.groups.length === 1 ? counted(leaveOutKinds(p, step.groups), entityGroups[step.groups[0]].one, entityGroups[step.groups[0]].words) : counted(leaveOutKinds(p, step.groups));
     case 'leaveOutLayers': return counted(leaveOutLayers(p, drawing, step.patterns));
     case 'leaveOutBlocks': return counted(leaveOutBlocks(p, drawing, step.patterns));
     case 'region': return counted(region(p, step.keep, step.polygon));

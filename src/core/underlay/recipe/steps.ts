@@ -6,14 +6,14 @@ import { Kind } from '@/core/drawing/drawing';
  * file, and is applied again to the next revision. Lengths in metres, angles in degrees, regions in drawing units.
  */
 export const entityGroups = {
-  dimensions: { words: 'dimensions', kinds: [Kind.dimension] },
-  hatches: { words: 'hatches and fills', kinds: [Kind.hatch, Kind.solid, Kind.trace] },
-  texts: { words: 'texts', kinds: [Kind.text, Kind.multilineText, Kind.attribute, Kind.attributeDefinition] },
-  leaders: { words: 'leaders', kinds: [Kind.leader, Kind.multiLeader, Kind.multiLeaderText] },
-  points: { words: 'points', kinds: [Kind.point] },
-  images: { words: 'pictures and cover-ups', kinds: [Kind.image, Kind.wipeout, Kind.viewport] },
-  tables: { words: 'tables', kinds: [Kind.table] },
-  construction: { words: 'endless lines', kinds: [Kind.construction, Kind.ray] },
+  dimensions: { words: 'dimensions', one: 'dimension', kinds: [Kind.dimension] },
+  hatches: { words: 'hatches and fills', one: 'hatch or fill', kinds: [Kind.hatch, Kind.solid, Kind.trace] },
+  texts: { words: 'texts', one: 'text', kinds: [Kind.text, Kind.multilineText, Kind.attribute, Kind.attributeDefinition] },
+  leaders: { words: 'leaders', one: 'leader', kinds: [Kind.leader, Kind.multiLeader, Kind.multiLeaderText] },
+  points: { words: 'points', one: 'point', kinds: [Kind.point] },
+  images: { words: 'pictures and cover-ups', one: 'picture or cover-up', kinds: [Kind.image, Kind.wipeout, Kind.viewport] },
+  tables: { words: 'tables', one: 'table', kinds: [Kind.table] },
+  construction: { words: 'endless lines', one: 'endless line', kinds: [Kind.construction, Kind.ray] },
 } as const;
 export type EntityGroup = keyof typeof entityGroups;
 export const entityGroupNames = Object.keys(entityGroups) as EntityGroup[];

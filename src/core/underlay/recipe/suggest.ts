@@ -1,5 +1,5 @@
 import { applyStep, type Kitchen, type StepCount } from './apply';
-import { entityGroupNames, type Recipe, type Step } from './steps';
+import type { Recipe, Step } from './steps';
 
 /** A step that a drawing seems to want, with what it would touch. */
 export interface Suggestion { step: Step; count: StepCount }
@@ -12,10 +12,6 @@ const tried: Step[] = [
   { kind: 'duplicates', tolerance: 0.001 }, { kind: 'straighten', angle: 0.3 }, { kind: 'closeGaps', tolerance: 0.01 }, { kind: 'flattenHeights' }, { kind: 'listUsed' },
 ];
 
-const groupWords: Partial<Record<(typeof entityGroupNames)[number], [string, string]>> = {
-  dimensions: ['dimension', 'dimensions'], hatches: ['hatch or fill', 'hatches and fills'], points: ['point', 'points'], leaders: ['leader', 'leaders'], images: ['picture or cover-up', 'pictures and cover-ups'], construction: ['endless line', 'endless lines'],
-};
-
 /** What a drawing shows that a recipe could mend, beyond the steps that it has. */
 export function suggestRecipe(kitchen: Kitchen, recipe: Recipe): Suggestion[] {
   const has = (step: Step) => recipe.some(({ step: own }) => own.kind === step.kind && (own.kind !== 'leaveOutKinds' || step.kind !== 'leaveOutKinds' || step.groups.every((group) => own.groups.includes(group))));
@@ -26,8 +22,7 @@ export function suggestRecipe(kitchen: Kitchen, recipe: Recipe): Suggestion[] {
     if (has(step)) continue;
     const { result, count } = applyStep(kitchen, primitives, step);
     if (count.entities === 0) continue;
-    const own = step.kind === 'leaveOutKinds' ? groupWords[step.groups[0]] : undefined;
-    found.push({ step, count: own ? { ...count, words: `${count.entities.toLocaleString('en')} ${own[count.entities === 1 ? 0 : 1]}` } : count });
+    found.push({ step, count });
     // Later steps look at what earlier ones leave: lines of a dimension are not gaps to be closed.
     primitives = result.primitives;
   }
