@@ -17,6 +17,15 @@ function measure(reader: Reader, file: string): Measure | { failed: string } {
   try { return JSON.parse(line) as Measure; } catch { return { failed: (done.stderr || line).trim().split('\n').pop() ?? 'no answer' }; }
 }
 
+/** What follows reading, in a process of its own. */
+function after(entities: number): string {
+  const done = spawnSync(process.execPath, ['--max-old-space-size=12000', '--import', 'tsx', join(root, 'bench/snapOne.ts'), String(entities)], { encoding: 'utf8', cwd: root });
+  try {
+    const found = JSON.parse(done.stdout.trim().split('\n').pop() ?? '') as Record<'flattened' | 'indexed' | 'median' | 'worst' | 'cleaned', number>;
+    return `flattened in ${found.flattened.toFixed(2)} s, indexed in ${found.indexed.toFixed(2)} s; snapping ${found.median.toFixed(3)} ms (median), ${found.worst.toFixed(2)} ms (worst of 2,500); a recipe of four steps ${found.cleaned.toFixed(2)} s`;
+  } catch { return `what follows reading failed: ${done.stderr.trim().split('\n').pop() ?? ''}`; }
+}
+
 const cell = (text: string) => text.padStart(11);
 
 /**
@@ -24,10 +33,11 @@ const cell = (text: string) => text.padStart(11);
  * every group code and parses every number without making strings. Ratios count; seconds depend on the machine.
  */
 export async function bench(args: string[]): Promise<number> {
-  const sizes = args.length > 0 ? args.map(Number) : [10_000, 100_000];
+  const sizes = args.length > 0 ? args.map(Number) : [10_000, 100_000, 1_000_000];
   if (sizes.some((n) => !Number.isInteger(n) || n < 1)) { console.error('Usage: ./run bench [entities ...], for example ./run bench 10000 100000 1000000'); return 2; }
   const folder = mkdtempSync(join(tmpdir(), 'zircon-bench-'));
   try {
+    const grown: { entities: number; own: Measure }[] = [];
     for (const entities of sizes) {
       const file = join(folder, 'plan.dxf');
       const text = makePlan(entities);
@@ -42,7 +52,16 @@ export async function bench(args: string[]): Promise<number> {
         const beside = 'failed' in own ? ['', ''] : [ratio(found.seconds, own.seconds), ratio(found.peak, own.peak)];
         console.log([reader.padEnd(12), ...[found.seconds.toFixed(3), (found.peak / 1e6).toFixed(0), found.entities.toLocaleString('en'), ...beside].map(cell)].join(''));
       }
-      if (!('failed' in own) && own.columns) console.log(`columns sent to the browser: ${(own.columns / 1e6).toFixed(1)} MB, ${(own.columns / text.length).toFixed(3)} of the file`);
+      if ('failed' in own) continue;
+      grown.push({ entities, own });
+      console.log(`columns sent to the browser: ${((own.columns ?? 0) / 1e6).toFixed(1)} MB, ${((own.columns ?? 0) / text.length).toFixed(3)} of the file`);
+      console.log(after(entities));
+    }
+    for (const [i, { entities, own }] of grown.entries()) {
+      if (i === 0) continue;
+      const before = grown[i - 1];
+      const by = (now: number, then: number) => (now / then).toFixed(1);
+      console.log(`from ${before.entities.toLocaleString('en')} to ${entities.toLocaleString('en')} entities: time times ${by(own.seconds, before.own.seconds)}, peak memory times ${by(own.peak, before.own.peak)}`);
     }
     return 0;
   } finally { rmSync(folder, { recursive: true, force: true }); }

@@ -1,5 +1,9 @@
 import { columns, gridArcs, gridLines } from './building';
+import { basement } from './basement';
 import { groundFloor } from './ground';
+import { sheet } from './sheet';
+import { upperFloor, upperStrays } from './upper';
+import { onSurvey, yard } from './yard';
 import { defaultLimits } from '@/core/drawing/limits';
 import { readDxf } from '@/core/drawing/reader';
 import { asDrawn } from '@/core/datum/placement';
@@ -47,4 +51,40 @@ test('every column is read once, where it is drawn, with its true size and turni
 
 test('what was drawn wrongly on purpose is doubted, and nothing else', () => {
   expect(found.filter((c) => c.doubt).map((c) => `${c.crossing!.name}: ${c.doubt}`).sort()).toEqual(['2/A: 5.0 mm off', '3/C: 6.0 mm off', '4/A: size rounded', '4/D: drawn twice', '5/B: 12 mm off', '6/A: gap of 6.0 mm', '6/D: 2.0 mm off']);
+});
+
+const opened = (text: string) => {
+  const result = readDxf(new TextEncoder().encode(text));
+  if (!result.ok) throw new Error(result.message);
+  return { ...digest('plan.dxf', '', result.value, defaultLimits), warnings: result.value.account.warnings };
+};
+
+test.each([['the upper floor', upperFloor()], ['the basement', basement()], ['the yard', yard()], ['the sheet', sheet()], ['everything on one layer', groundFloor({ oneLayer: true })], ['revision B', groundFloor({ revision: 'B' })]])('%s: the account adds up to what was drawn, and nothing is left out', (_, { dxf, counts }) => {
+  const { intake: report, warnings } = opened(dxf);
+  expect(Object.fromEntries(report.read.map((row) => [row.kind, row.count]))).toEqual(counts);
+  expect([report.leftOut, warnings]).toEqual([[], []]);
+});
+
+test('the dots of the upper floor are its strays, by their distance from the frame', () => {
+  const { intake: { strays } } = opened(upperFloor().dxf);
+  const places = strays.map(({ box }) => box[0].map((value) => value / 1000)).sort((a, b) => a[0] - b[0]);
+  expect(places).toEqual([...upperStrays].sort((a, b) => a[0] - b[0]));
+});
+
+test('the yard keeps its millimetres at survey coordinates', () => {
+  const { drawing: survey, primitives: p } = opened(yard().dxf);
+  const layer = survey.layers.findIndex(({ name }) => name === 'C-BLDG');
+  const path = [...p.layer.keys()].find((i) => p.layer[i] === layer)!;
+  const corners: [number, number][] = [[-0.15, -0.15], [32.7, -0.15], [32.7, 17.25], [-0.15, 17.25]];
+  corners.map(onSurvey).forEach(([x, y], i) => {
+    // What is kept about the local origin survives 32 bits: the board shows it to the millimetre.
+    expect(Math.fround(p.xy[2 * (p.start[path] + i)]) + p.origin[0]).toBeCloseTo(x, 3);
+    expect(Math.fround(p.xy[2 * (p.start[path] + i) + 1]) + p.origin[1]).toBeCloseTo(y, 3);
+  });
+});
+
+test('everything on one layer is one layer, and draws the same', () => {
+  const { drawing: one, primitives: p } = opened(groundFloor({ oneLayer: true }).dxf);
+  expect(one.layers.map(({ name }) => name)).toEqual(['0']);
+  expect(p.xy.length).toBe(primitives.xy.length);
 });

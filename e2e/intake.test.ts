@@ -4,7 +4,7 @@ import { basement } from '../demo/basement';
 import { groundFloor } from '../demo/ground';
 import { sheet, sheetTitles } from '../demo/sheet';
 import { upperFloor } from '../demo/upper';
-import { yard } from '../demo/yard';
+import { onSurvey, yard } from '../demo/yard';
 import { dxf, groups, line } from '@/core/drawing/testing/dxf';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { ProjectState } from '@/core/model/state';
@@ -238,6 +238,51 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   await page.getByRole('button', { name: 'Bring the change in' }).click();
   await page.getByText('Since revision 2').waitFor();
   expect((await drawingsOf(project))[0].revision).toBe(3);
+  await context.close();
+});
+
+test('the other stories: a basement in centimetres, a yard at survey coordinates, everything on one layer; and all of it in space', async () => {
+  const { page, context } = await stage.person();
+  const project = await newProject(stage, page, 'Stories');
+  await bringIn(page, fileNamed('marram-basement.dxf', basement().dxf));
+  await page.getByText('header unit centimetres').waitFor();
+  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-yard.dxf', yard().dxf));
+  await page.getByRole('button', { name: /^marram-yard/ }).click();
+  await page.getByRole('tab', { name: 'By layer' }).click();
+  await page.getByRole('table', { name: 'Read by layer' }).getByText('C-FENCE').waitFor();
+  // At five million metres from zero a fence post of 60 mm still shows its own size: a click at its edge finds the circle.
+  await part(page, 'Display');
+  await page.getByRole('button', { name: /^Set aside marram-basement/ }).click();
+  await page.getByRole('button', { name: 'Show all (Home)' }).click();
+  await page.waitForTimeout(800);
+  const [post] = [onSurvey([-58, 30])];
+  const at = await boardMap(page);
+  await page.mouse.move(...at(...post));
+  for (let i = 0; i < 7; i += 1) { await page.mouse.wheel(0, -400); await page.waitForTimeout(40); }
+  await page.waitForTimeout(800);
+  const near = await boardMap(page);
+  await page.mouse.click(...near(post[0] + 0.06, post[1]));
+  await page.getByText('CIRCLE on layer C-FENCE').waitFor();
+  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
+  await page.getByRole('button', { name: /^marram-one-layer/ }).click();
+  await part(page, 'Report');
+  await page.getByText(/1 layer,/).waitFor();
+  // The stack shows every drawing that hangs on a level, unless it is taken out of it.
+  await page.getByRole('button', { name: 'All levels in space' }).click();
+  const stack = page.getByRole('application', { name: /^Stack of all levels/ });
+  await stack.waitFor();
+  const seen = async () => { await page.mouse.move(300, 790); await page.waitForTimeout(600); return picture(page); };
+  const all = await seen();
+  await stack.focus();
+  await page.keyboard.press('ArrowRight');
+  const turned = await seen();
+  expect(turned).not.toBe(all);
+  await part(page, 'Display');
+  const before = await seen();
+  await page.getByLabel('Part of the stack seen in space').click();
+  await page.waitForTimeout(400);
+  expect(await seen()).not.toBe(before);
+  expect(Object.values((await stateOf(project)).display).some((row) => !row.stacked)).toBe(true);
   await context.close();
 });
 

@@ -51,6 +51,12 @@ test('a unit that is not certain is said, not hidden: chosen stays null', async 
   expect(unit.cues.map((cue) => cue.cue)).toEqual(['header unit', 'overall extent']);
 });
 
+test('a recipe in the settings cleans what is read, and the report still tells all of the file', async () => {
+  expect(await convert([file, '--out', join(folder, 'r'), '--settings', settings({ unit: 'mm', recipe: [{ step: { kind: 'leaveOutLayers', patterns: ['A-COLS'] } }] })])).toBe(0);
+  expect(json<ModelFile>('r', 'model.json').columns).toEqual([]);
+  expect(json<IntakeFile>('r', 'intake.json').layers.find((layer) => layer.name === 'A-COLS')!.entities).toBe(json<IntakeFile>('a', 'intake.json').layers.find((layer) => layer.name === 'A-COLS')!.entities);
+});
+
 test('roles by rules: the first that matches wins, its pattern is the reason', async () => {
   expect(await convert([file, '--out', join(folder, 'c'), '--settings', settings({ unit: 'mm', roles: { 'A-COLS': 'column', 'A-G*': 'ignore', '*': 'label' } })])).toBe(0);
   const model = json<ModelFile>('c', 'model.json');

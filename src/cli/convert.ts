@@ -14,7 +14,8 @@ import { read, toleranceFor } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { fail, ok, type Result } from '@/core/result';
 import { roleByRules } from '@/core/sorting/roles';
-import { unitNames, lengthUnits } from '@/core/units/length';
+import { applyRecipe } from '@/core/underlay/recipe/apply';
+import { lengthUnits, metresPer, unitNames } from '@/core/units/length';
 import { parseSettings, type Settings } from './settings';
 
 const usage = `Usage: ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
@@ -91,7 +92,8 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
     intake.unit.chosen = settings.unit === 'auto' ? unit.chosen : settings.unit;
     const placement = asDrawn(taken);
     first ??= placement;
-    const scene = new Scene(drawing, primitives, placement, intake.layers.map((layer) => layer.role));
+    const cleaned = applyRecipe({ drawing, raw: primitives, metresPerUnit: metresPer[taken] }, settings.recipe).primitives;
+    const scene = new Scene(drawing, cleaned, placement, intake.layers.map((layer) => layer.role));
     const { candidates } = read(scene, elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])), toleranceFor(taken));
     for (const candidate of candidates) {
       number += 1;

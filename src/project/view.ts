@@ -14,6 +14,8 @@ interface View {
   drawingId: string | null;
   levelId: string | null;
   benchFolded: boolean;
+  /** Whether the board shows all levels over one another in space. */
+  stacked: boolean;
   /** Which part of the Intake bench is open. */
   intakePart: IntakePart;
   /** Layers shown alone, by the drawing's id. */
@@ -22,7 +24,7 @@ interface View {
   set(part: Partial<Omit<View, 'set'>>): void;
 }
 
-const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, intakePart: 'report' as IntakePart, isolated: {}, camera: null };
+const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, stacked: false, intakePart: 'report' as IntakePart, isolated: {}, camera: null };
 
 export const useView = create<View>()(persist((set) => ({ project: '', ...fresh, set: (part) => set(part) }), { name: 'zircon-view', skipHydration: true, partialize: ({ set: _set, ...rest }) => rest }));
 

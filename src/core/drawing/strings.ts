@@ -14,8 +14,15 @@ export function plainText(raw: string): string {
   return unescapeUnicode(text);
 }
 
-const unescapeUnicode = (text: string) =>
-  text.includes('\\U+') ? text.replace(/\\U\+([0-9A-Fa-f]{4})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))) : text;
+const unescapeUnicode = (text: string) => {
+  const unicode = text.includes('\\U+') ? text.replace(/\\U\+([0-9A-Fa-f]{4})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))) : text;
+  return unicode.includes('\\M+') ? unicode.replace(/\\M\+([1-5])([0-9A-Fa-f]{4})/g, (_, page: string, hex: string) => doubleByte(Number(page), parseInt(hex, 16))) : unicode;
+};
+
+/** Encodings of the escapes \M+1 to \M+5. */
+const doubleByteEncodings = ['shift_jis', 'big5', 'euc-kr', 'euc-kr', 'gbk'];
+
+const doubleByte = (page: number, code: number): string => new TextDecoder(doubleByteEncodings[page - 1]).decode(Uint8Array.of(code >> 8, code & 255));
 
 /**
  * The words of a multi-line text without its formatting: braces, font, height and colour switches go,

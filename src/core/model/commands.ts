@@ -123,7 +123,7 @@ export function addLevel(state: ProjectState, id: string): Edit {
 }
 
 /** How a drawing is shown. */
-export const displayOf = (state: ProjectState, drawingId: string): DisplayRow => state.display[drawingId] ?? { id: drawingId, ...plainDisplay };
+export const displayOf = (state: ProjectState, drawingId: string): DisplayRow => ({ ...plainDisplay, ...state.display[drawingId], id: drawingId });
 
 /** The clean-up steps of a drawing. */
 export const recipeOf = (state: ProjectState, drawingId: string): Recipe => state.recipe[drawingId]?.steps ?? [];

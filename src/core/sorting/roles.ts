@@ -1,3 +1,5 @@
+import { matches } from '@/core/pattern';
+
 /** What a layer means. */
 export const roles = ['grid', 'column', 'beam', 'wall', 'door', 'window', 'slab', 'slabOpening', 'zone', 'outdoor', 'label', 'ignore'] as const;
 export type Role = (typeof roles)[number];
@@ -14,9 +16,4 @@ export const roleNames: Record<Role, string> = {
 export function roleByRules(layer: string, rules: Record<string, Role>): { role: Role; pattern: string } | null {
   for (const [pattern, role] of Object.entries(rules)) if (matches(pattern, layer)) return { role, pattern };
   return null;
-}
-
-export function matches(pattern: string, name: string): boolean {
-  const source = pattern.split('*').map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&')).join('.*');
-  return new RegExp(`^${source}$`, 'i').test(name);
 }

@@ -1,4 +1,5 @@
-import { matches, roleByRules } from './roles';
+import { matches } from '@/core/pattern';
+import { roleByRules } from './roles';
 import { suggestRole } from './suggest';
 
 test.each([

@@ -18,9 +18,11 @@ export const displaySchema = v.strictObject({
   held: v.boolean(),
   /** On which levels it is seen: where it hangs, or everywhere. */
   levels: v.picklist(['own', 'all']),
+  /** Whether it is part of the stack seen in space. */
+  stacked: v.boolean(),
   lineTypes: v.boolean(),
   lineWeights: v.boolean(),
 });
 export type Display = v.InferOutput<typeof displaySchema>;
 
-export const plainDisplay: Display = { colours: 'drawn', layerColours: {}, fade: 0, above: false, held: false, levels: 'own', lineTypes: false, lineWeights: false };
+export const plainDisplay: Display = { colours: 'drawn', layerColours: {}, fade: 0, above: false, held: false, levels: 'own', stacked: true, lineTypes: false, lineWeights: false };

@@ -27,8 +27,8 @@ const modeWords: Record<ColourMode, string> = { drawn: 'as drawn, made readable'
 export function DisplayPart({ drawing, underlay }: { drawing: DrawingRow; underlay: Underlay | null }) {
   const { state, commit } = useProject();
   const display = displayOf(state, drawing.id);
-  const [fade, setFade] = useFade(display.fade, (value) => change({ fade: value }, `faded by ${Math.round(value * 100)} %`));
   const change = (part: Partial<DisplayRow>, words: string) => void commit((now) => ({ label: `${drawing.name}: ${words}`, changes: [put('display', { ...displayOf(now, drawing.id), ...part })] }));
+  const [fade, setFade] = useFade(display.fade, (value) => change({ fade: value }, `faded by ${Math.round(value * 100)} %`));
   const turn = (label: string, on: boolean, part: (on: boolean) => Partial<DisplayRow>, words: [string, string]) => (
     <FormControlLabel control={<Switch size="small" checked={on} onChange={(_, next) => change(part(next), words[next ? 1 : 0])} />} label={label} sx={{ m: 0, minHeight: 28, gap: 0.75, '& .MuiFormControlLabel-label': { fontSize: 13 } }} />
   );
@@ -50,6 +50,7 @@ export function DisplayPart({ drawing, underlay }: { drawing: DrawingRow; underl
           {turn('Over the model', display.above, (above) => ({ above }), ['under the model', 'over the model'])}
           {turn('Held: cannot be clicked or moved, still there to snap to', display.held, (held) => ({ held }), ['released', 'held'])}
           {turn('Seen on all levels, not only on its own', display.levels === 'all', (all) => ({ levels: all ? 'all' : 'own' }), ['seen on its level', 'seen on all levels'])}
+          {turn('Part of the stack seen in space', display.stacked, (stacked) => ({ stacked }), ['not in the stack', 'in the stack'])}
           {turn('Line types', display.lineTypes, (lineTypes) => ({ lineTypes }), ['without line types', 'with line types'])}
           {turn('Line weights', display.lineWeights, (lineWeights) => ({ lineWeights }), ['without line weights', 'with line weights'])}
         </Box>

@@ -9,6 +9,7 @@ import { addLevel } from '@/core/model/commands';
 import { put, remove } from '@/core/model/edits';
 import { BoardView } from '@/board/BoardView';
 import { hearCursor, useBoard } from '@/board/boardStore';
+import { StackView } from '@/board/stack/StackView';
 import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
 import { useReadings } from '@/project/readings';
 import { drawingInHand } from '@/project/useDrawing';
@@ -29,7 +30,7 @@ import { TopBar } from '@/ui/shell/TopBar';
 import { Icon } from '@/ui/widgets/Icon';
 import { Gone } from './Gone';
 import { useActions } from './useActions';
-import { useBoardScene } from './useBoardScene';
+import { useBoardScene, useStackScene } from './useBoardScene';
 import { railStations } from './railStations';
 
 const benches: Record<StationName, () => React.ReactNode> = { intake: IntakeBench, datum: DatumBench, sorting: SortingBench, reading: ReadingBench, handover: HandoverBench };
@@ -60,6 +61,7 @@ function Desk() {
   const levels = orderedLevels(state);
   const present = levels.find((level) => level.id === view.levelId) ?? levels.find((level) => Math.abs(level.elevation) < 1e-6) ?? levels[0];
   const { scene, opening } = useBoardScene(present?.id ?? null);
+  const stack = useStackScene(view.stacked);
   const actions = useActions();
   const readings = useReadings((readingStore) => readingStore.readings);
   const lookAt = useBoard((board) => board.lookAt);
@@ -114,6 +116,8 @@ function Desk() {
                   lineClicked: (line) => { if (view.station !== 'intake') return; useSelection.getState().select(line); if (line) view.set({ drawingId: line.drawingId, intakePart: 'display' }); },
                 }}
               />
+              {stack && <StackView scene={stack} />}
+              <Tooltip title={view.stacked ? 'Back to the plan' : 'All levels in space'}><IconButton aria-label="All levels in space" aria-pressed={view.stacked} onClick={() => view.set({ stacked: !view.stacked })} sx={{ position: 'absolute', right: 10, top: 10, background: view.stacked ? 'var(--mui-palette-zf-zirconSoft)' : 'var(--mui-palette-zf-panel)', border: '1px solid var(--mui-palette-divider)' }}><Icon name="stack" /></IconButton></Tooltip>
               {view.benchFolded && <Tooltip title="Unfold the bench"><IconButton aria-label="Unfold the bench" onClick={() => view.set({ benchFolded: false })} sx={{ position: 'absolute', left: 8, top: 8, background: 'var(--mui-palette-zf-panel)', border: '1px solid var(--mui-palette-divider)' }}><Icon name="unfold" /></IconButton></Tooltip>}
             </Box>
           </Panel>

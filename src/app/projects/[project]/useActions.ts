@@ -24,6 +24,8 @@ export function useActions(): Action[] {
     const actions: Action[] = [
       ...stationNames.map((station): Action => ({ group: 'Station', words: station[0].toUpperCase() + station.slice(1), run: () => setView({ station, benchFolded: false }) })),
       { group: 'Board', words: 'Show all', run: () => lookAt('all') },
+      { group: 'Board', words: 'Show all levels in space', run: () => setView({ stacked: true }) },
+      { group: 'Board', words: 'Show the plan', run: () => setView({ stacked: false }) },
       { group: 'Board', words: 'Measure a distance', run: () => { setView({ station: 'datum', benchFolded: false }); setTool({ kind: 'measure' }); } },
       { group: 'Program', words: dark ? 'Light colours' : 'Dark colours', run: toggle },
       ...(history.undo === null ? [] : [{ group: 'Program', words: `Undo ${history.undo}`, run: () => void store.undo() }]),

@@ -10,7 +10,7 @@ export interface Cluster {
 }
 
 /** Content further apart than this share of the main content's larger side is not one thing. */
-const apart = 1 / 60;
+const apart = 1 / 40;
 /** One side is followed through at most this many cells. */
 const longest = 4000;
 

@@ -1,7 +1,7 @@
 import { contains } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import type { Drawing } from '@/core/drawing/drawing';
-import { matches } from '@/core/sorting/roles';
+import { matches } from '@/core/pattern';
 import type { Primitives } from '../primitives';
 import { takeOut, type StepResult } from './edit';
 import { entityGroups, type EntityGroup } from './steps';
