@@ -12,7 +12,7 @@ type Reader = (typeof readers)[number];
 
 /** Reads a file with one reader in a process of its own: time warm, peak memory of the whole process. */
 function measure(reader: Reader, file: string): Measure | { failed: string } {
-  const done = spawnSync(process.execPath, ['--expose-gc', '--max-old-space-size=12000', '--import', 'tsx', join(root, 'bench/readOne.ts'), reader, file], { encoding: 'utf8', cwd: root, maxBuffer: 1 << 26 });
+  const done = spawnSync(process.execPath, ['--max-old-space-size=12000', '--import', 'tsx', join(root, 'bench/readOne.ts'), reader, file], { encoding: 'utf8', cwd: root, maxBuffer: 1 << 26 });
   const line = done.stdout.trim().split('\n').pop() ?? '';
   try { return JSON.parse(line) as Measure; } catch { return { failed: (done.stderr || line).trim().split('\n').pop() ?? 'no answer' }; }
 }

@@ -28,7 +28,8 @@ const random = seeded(7);
 const queries = Array.from({ length: 3000 }, () => {
   const v = Math.floor(random() * (primitives.xy.length / 2));
   const at: [number, number] = [primitives.xy[2 * v] + (random() - 0.5) * 200, primitives.xy[2 * v + 1] + (random() - 0.5) * 200];
-  return timed(() => snapsNear(primitives, index, names, at, 150, () => true))[1] * 1000;
+  // The best of three: what the collector of garbage does in between is not the query's.
+  return Math.min(...[0, 1, 2].map(() => timed(() => snapsNear(primitives, index, names, at, 150, () => true))[1] * 1000));
 }).slice(500).sort((a, b) => a - b);
 const recipe = [{ kind: 'strays' }, { kind: 'duplicates', tolerance: 0.001 }, { kind: 'straighten', angle: 0.3 }, { kind: 'closeGaps', tolerance: 0.01 }] as const;
 const [, cleaned] = timed(() => applyRecipe({ drawing, raw: primitives, metresPerUnit: 0.001 }, recipe.map((step, i) => ({ id: String(i), on: true, step }))));

@@ -16,11 +16,11 @@ export function basement(): Plan {
   draft.section(1);
   for (const x of across.slice(0, 4)) {
     draft.line('A-GRID', [x, -2.4], [x, up[2] + 2.4]);
-    draft.insert('A-GRID', 'GRID-BUBBLE', [x, -3], { attribute: { tag: 'LABEL', text: String(across.indexOf(x) + 1), height: 0.5 }, scale: [100, 100] });
+    draft.insert('A-GRID', 'GRID-BUBBLE', [x, -3], { attribute: { tag: 'LABEL', text: String(across.indexOf(x) + 1), height: 0.5 } });
   }
   for (const [i, y] of up.slice(0, 3).entries()) {
     draft.line('A-GRID', [-2.4, y], [across[3] + 2.4, y]);
-    draft.insert('A-GRID', 'GRID-BUBBLE', [-3, y], { attribute: { tag: 'LABEL', text: 'ABC'[i], height: 0.5 }, scale: [100, 100] });
+    draft.insert('A-GRID', 'GRID-BUBBLE', [-3, y], { attribute: { tag: 'LABEL', text: 'ABC'[i], height: 0.5 } });
   }
   draft.section(2);
   for (const x of across.slice(0, 4)) for (const y of up.slice(0, 3)) draft.rectangle('A-COLS', [x - 0.2, y - 0.2], [x + 0.2, y + 0.2]);

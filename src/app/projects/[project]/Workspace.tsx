@@ -71,7 +71,7 @@ function Desk() {
   useEffect(() => { useUnderlays.getState().open(store.id, state, drawings); });
   useEffect(() => { if (view.levelId === null && present) view.set({ levelId: present.id }); });
   // The drawing in hand stays in hand when another comes in.
-  useEffect(() => { const inHand = drawingInHand(drawings, view.drawingId, view.levelId); if (inHand && inHand.id !== view.drawingId) view.set({ drawingId: inHand.id }); });
+  useEffect(() => { const inHand = drawingInHand(drawings, view.drawingId, present?.id ?? null); if (inHand && inHand.id !== view.drawingId) view.set({ drawingId: inHand.id }); });
   // Reading goes on at its own bench only; what it found stays.
   useEffect(() => {
     if (view.station !== 'reading') return;

@@ -1,3 +1,4 @@
+import { PointGrid } from '@/core/geometry/pointGrid';
 import { lineCrossing, type Point } from '@/core/geometry/vector';
 import { PathFlag, pathCount, type Primitives } from '../primitives';
 import { loosened, untouched, type StepResult } from './edit';
@@ -34,30 +35,21 @@ export function closeGaps(p: Primitives, tolerance: number): StepResult & { gaps
 
 function onePass(p: Primitives, ends: readonly End[], tolerance: number, touched: Set<number>): number {
   const same = tolerance * 1e-6;
-  const grid = new Map<string, number[]>();
-  const cell = (value: number) => Math.floor(value / tolerance);
+  const grid = new PointGrid(tolerance, ends.length);
   const at = ({ vertex }: End): Point => [p.xy[2 * vertex], p.xy[2 * vertex + 1]];
-  ends.forEach((end, i) => {
-    const [x, y] = at(end);
-    const key = `${p.layer[end.path]}/${cell(x)}/${cell(y)}`;
-    const here = grid.get(key);
-    if (here) here.push(i); else grid.set(key, [i]);
-  });
+  ends.forEach((end, i) => grid.add(i, p.xy[2 * end.vertex], p.xy[2 * end.vertex + 1]));
   const met = new Uint8Array(ends.length);
   const pairs: { a: number; b: number; gap: number }[] = [];
   ends.forEach((end, i) => {
     const [x, y] = at(end);
-    for (let dx = -1; dx <= 1; dx += 1) {
-      for (let dy = -1; dy <= 1; dy += 1) {
-        for (const j of grid.get(`${p.layer[end.path]}/${cell(x) + dx}/${cell(y) + dy}`) ?? []) {
-          if (j === i) continue;
-          const [ox, oy] = at(ends[j]);
-          const gap = Math.hypot(ox - x, oy - y);
-          if (gap <= same) met[i] = 1;
-          else if (i < j && gap <= tolerance && !(ends[j].path === end.path && gap > 0.25 * lengthOf(p, end.path))) pairs.push({ a: i, b: j, gap });
-        }
-      }
-    }
+    const layer = p.layer[end.path];
+    grid.near(x, y, (j) => {
+      const other = ends[j];
+      if (j === i || p.layer[other.path] !== layer) return;
+      const gap = Math.hypot(p.xy[2 * other.vertex] - x, p.xy[2 * other.vertex + 1] - y);
+      if (gap <= same) met[i] = 1;
+      else if (i < j && gap <= tolerance && !(other.path === end.path && gap > 0.25 * lengthOf(p, end.path))) pairs.push({ a: i, b: j, gap });
+    });
   });
   pairs.sort((p1, p2) => p1.gap - p2.gap);
   let closed = 0;

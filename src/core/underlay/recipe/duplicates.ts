@@ -1,3 +1,4 @@
+import { PointGrid } from '@/core/geometry/pointGrid';
 import { PathFlag, pathCount, type Primitives } from '../primitives';
 import { loosened, withoutPaths, type StepResult } from './edit';
 
@@ -17,21 +18,16 @@ export function mergeDuplicates(p: Primitives, tolerance: number): StepResult {
 
 /** Paths whose vertices all lie on those of an earlier path of the same layer, in either direction. */
 function doubledPaths(p: Primitives, tolerance: number): number[] {
-  const cell = Math.max(4 * tolerance, 1e-12);
-  const seen = new Map<string, number[]>();
+  const grid = new PointGrid(Math.max(4 * tolerance, 1e-12), pathCount(p));
   const doubled: number[] = [];
   for (let path = 0; path < pathCount(p); path += 1) {
     const [first, end] = [p.start[path], p.start[path + 1]];
     let [x, y] = [0, 0];
     for (let v = first; v < end; v += 1) { x += p.xy[2 * v]; y += p.xy[2 * v + 1]; }
     const n = end - first;
-    const [cx, cy] = [Math.round(x / n / cell), Math.round(y / n / cell)];
-    const key = (dx: number, dy: number) => `${p.layer[path]}/${n}/${cx + dx}/${cy + dy}`;
     let twin = false;
-    for (let dx = -1; dx <= 1 && !twin; dx += 1) for (let dy = -1; dy <= 1 && !twin; dy += 1) twin = (seen.get(key(dx, dy)) ?? []).some((other) => samePath(p, other, path, tolerance));
-    if (twin) { doubled.push(path); continue; }
-    const here = seen.get(key(0, 0));
-    if (here) here.push(path); else seen.set(key(0, 0), [path]);
+    grid.near(x / n, y / n, (other) => { twin = twin || (p.layer[other] === p.layer[path] && p.start[other + 1] - p.start[other] === n && samePath(p, other, path, tolerance)); });
+    if (twin) doubled.push(path); else grid.add(path, x / n, y / n);
   }
   return doubled;
 }
