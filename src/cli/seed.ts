@@ -49,9 +49,10 @@ export async function seedDemo(): Promise<void> {
     const state = await loadState(tx, project);
     const first = await tx.selectFrom('revisions').select(['file_id', 'file_name']).where('drawing_id', '=', ground).where('number', '=', 1).executeTakeFirstOrThrow();
     const changes = [
-      // Revision B is there to go on to; the yard lies where the survey has the building; the drawing on one layer is the ground floor once more.
+      // Revision B is there to go on to; the yard lies where the survey has the building; it and the drawing on one layer, which is the ground floor once more, wait beside.
       put('drawing', { ...state.drawing[ground], revision: 1, fileId: first.file_id, fileName: first.file_name }),
       put('drawing', { ...state.drawing[oneLayer], setAside: true }),
+      put('drawing', { ...state.drawing[site], setAside: true }),
       put('placement', { ...state.placement[site], unit: 'm', confirmed: true, origin: survey.zero, turning: (-survey.turn * Math.PI) / 180 }),
       put('display', { id: site, ...plainDisplay, fade: 0.4, held: true }),
     ];

@@ -28,6 +28,16 @@ const options: ThemeOptions = {
     MuiIconButton: { styleOverrides: { root: { borderRadius: 5, color: 'var(--mui-palette-text-primary)', width: 32, height: 32 } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 }, styleOverrides: { tooltip: { fontSize: 12, background: 'var(--mui-palette-zf-ink)', color: 'var(--mui-palette-zf-board)' } } },
     MuiOutlinedInput: { styleOverrides: { root: { fontSize: 13 }, input: { paddingBlock: 6 }, notchedOutline: { borderColor: 'var(--mui-palette-divider)' } } },
+    // A switch is a rail with a small cut stone on it.
+    MuiSwitch: {
+      styleOverrides: {
+        root: { width: 36, height: 20, padding: '7px 6px' },
+        switchBase: { padding: 5, '&.Mui-checked': { transform: 'translateX(16px)', color: 'var(--mui-palette-primary-main)' }, '&.Mui-checked + .MuiSwitch-track': { opacity: 1, backgroundColor: 'var(--mui-palette-zf-zirconSoft)' } },
+        thumb: { width: 10, height: 10, borderRadius: 1, transform: 'rotate(45deg)', boxShadow: 'none', backgroundColor: 'currentColor', border: '1px solid var(--mui-palette-zf-ink2)' },
+        track: { opacity: 1, borderRadius: 3, backgroundColor: 'var(--mui-palette-divider)' },
+      },
+    },
+    MuiSlider: { styleOverrides: { thumb: { width: 11, height: 11, borderRadius: 1, '&::before': { boxShadow: 'none' } }, rail: { opacity: 1, backgroundColor: 'var(--mui-palette-divider)' }, track: { border: 0 } } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiDialog: { styleOverrides: { paper: { border: '1px solid var(--mui-palette-divider)' } } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 30 } } },

@@ -11,6 +11,9 @@ export interface Cluster {
 
 /** Content further apart than this share of the main content's larger side is not one thing. */
 const apart = 1 / 40;
+const far = 2 ** 24;
+const keyOf = (cx: number, cy: number): number => cx * 2 ** 26 + cy;
+
 /** One side is followed through at most this many cells. */
 const longest = 4000;
 
@@ -24,19 +27,21 @@ export function findClusters(p: Primitives): Cluster[] {
   if (main === null) return [];
   const size = Math.max(main[1][0] - main[0][0], main[1][1] - main[0][1]);
   const cell = size > 0 ? size * apart : 1;
-  const cells = new Map<string, number>();
+  // Beyond some ten million cells nothing needs to be told apart any more.
+  const cellOf = (value: number) => Math.min(far, Math.max(-far, Math.floor(value / cell)));
+  const cells = new Map<number, number>();
   const parent: number[] = [];
   const find = (i: number): number => { let root = i; while (parent[root] !== root) root = parent[root]; while (parent[i] !== root) [parent[i], i] = [root, parent[i]]; return root; };
   const join = (a: number, b: number) => { parent[find(a)] = find(b); };
   const at = (x: number, y: number): number => {
-    const [cx, cy] = [Math.floor(x / cell), Math.floor(y / cell)];
-    const key = `${cx},${cy}`;
+    const [cx, cy] = [cellOf(x), cellOf(y)];
+    const key = keyOf(cx, cy);
     let index = cells.get(key);
     if (index !== undefined) return index;
     index = parent.length;
     parent.push(index);
     cells.set(key, index);
-    for (let dx = -1; dx <= 1; dx += 1) for (let dy = -1; dy <= 1; dy += 1) { const near = cells.get(`${cx + dx},${cy + dy}`); if (near !== undefined && near !== index) join(near, index); }
+    for (let dx = -1; dx <= 1; dx += 1) for (let dy = -1; dy <= 1; dy += 1) { const near = cells.get(keyOf(cx + dx, cy + dy)); if (near !== undefined && near !== index) join(near, index); }
     return index;
   };
   const cellOfPath = new Int32Array(pathCount(p)).fill(-1);
