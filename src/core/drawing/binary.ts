@@ -56,11 +56,12 @@ export class BinaryScanner implements Scanner {
       if (bytes.length < sentinel + 4 && !last) { this.rest = bytes.slice(); return true; }
       this.begun = true;
       at = sentinel;
+      this.used = sentinel;
       this.wide = bytes[sentinel + 1] === 0;
     }
     const from = at;
     at = this.scan(bytes, at, last);
-    this.used += at - from + (from > 0 ? sentinel : 0);
+    this.used += at - from;
     this.rest = bytes.slice(at);
     return !this.tooLong && this.rest.length <= this.maxValue + 64;
   }
