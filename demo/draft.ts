@@ -167,13 +167,13 @@ export class Draft {
   }
 
   /** A linear dimension, its picture in a block of its own as drawing programs keep it. */
-  dimension(layer: string, a: XY, b: XY, line: XY): void {
+  dimension(layer: string, a: XY, b: XY, line: XY, written?: string): void {
     const name = `*D${(this.counts.DIMENSION ?? 0) + 1}`;
     const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
     const shift: XY = [line[0] - a[0], line[1] - a[1]];
     this.block(name, () => {
       this.line(layer, [a[0] + shift[0], a[1] + shift[1]], [b[0] + shift[0], b[1] + shift[1]]);
-      this.mtext(layer, [(a[0] + b[0]) / 2 + shift[0], (a[1] + b[1]) / 2 + shift[1] + 0.15], 0.18, String(Math.round(length * 1000)));
+      this.mtext(layer, [(a[0] + b[0]) / 2 + shift[0], (a[1] + b[1]) / 2 + shift[1] + 0.15], 0.18, written ?? String(Math.round(length * 1000)));
     });
     this.begin('DIMENSION', layer, 'AcDbDimension');
     this.g(2, name);

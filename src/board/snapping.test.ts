@@ -1,3 +1,4 @@
+import { judgeUnit } from '@/core/datum/evidence/judge';
 import { placementTransform, type Placement } from '@/core/datum/placement';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
 import { plainDisplay, type Display } from '@/core/underlay/display';
@@ -12,7 +13,7 @@ function boardDrawing(id: string, entities: string, placement: Placement, displa
   const { drawing } = readText(dxf({ entities }));
   const primitives = flatten(drawing);
   const layers = drawing.layers.map(({ name }) => ({ name, hidden: false, empty: false }));
-  const underlay: Underlay = { fileId: id, basis: '', layers, blocks: [], primitives, index: openIndex(buildIndex(primitives)), segments: buildSegments(primitives), insUnits: null, counts: {} };
+  const underlay: Underlay = { fileId: id, basis: '', layers, blocks: [], primitives, index: openIndex(buildIndex(primitives)), segments: buildSegments(primitives), unit: judgeUnit(drawing, primitives), counts: {} };
   return { id, name: id, underlay, placement, transform: placementTransform(placement, primitives.origin), hidden: Uint8Array.from(layers, ({ name }) => (hide.includes(name) ? 1 : 0)), display: { ...plainDisplay, ...display } };
 }
 

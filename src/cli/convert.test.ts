@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gridLines } from '../../demo/building';
+import { dxf, line } from '@/core/drawing/testing/dxf';
 import { groundFloor } from '../../demo/ground';
 import { readDxf } from '@/core/drawing/reader';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
@@ -42,13 +43,23 @@ test('a drawing becomes model.json, intake.json and model.dxf with the numbers o
   expect(intake.read.find((row) => row.kind === 'HATCH')).toEqual({ kind: 'HATCH', count: 7, primitives: 7 });
 });
 
+test('a header that says metres is overruled by what is drawn, cue by cue', async () => {
+  expect(await convert([file, '--out', join(folder, 'auto')])).toBe(0);
+  const { unit } = json<IntakeFile>('auto', 'intake.json');
+  expect(unit).toMatchObject({ header: 'm', chosen: 'mm' });
+  expect(unit.cues.filter((cue) => cue.favours === 'mm').length).toBeGreaterThanOrEqual(5);
+  expect(unit.cues[0]).toMatchObject({ cue: 'header unit', observations: 1, favours: 'm' });
+});
+
 test('a unit that is not certain is said, not hidden: chosen stays null', async () => {
-  expect(await convert([file, '--out', join(folder, 'b')])).toBe(0);
-  expect(said[0]).toMatch(/the unit is not certain; millimetres were taken/);
+  const bare = join(folder, 'bare.dxf');
+  writeFileSync(bare, dxf({ entities: line(0, 0, 100, 0) + line(0, 0, 0, 50) }));
+  expect(await convert([bare, '--out', join(folder, 'b')])).toBe(0);
+  expect(said[0]).toMatch(/the unit is not certain; \w+ were taken/);
   const { unit } = json<IntakeFile>('b', 'intake.json');
   expect(unit.chosen).toBeNull();
-  expect(unit.confidence).toBeLessThan(0.8);
-  expect(unit.cues.map((cue) => cue.cue)).toEqual(['header unit', 'overall extent']);
+  expect(unit.confidence).toBeLessThan(0.9);
+  expect(unit.cues.map((cue) => cue.cue)).toEqual(['overall extent']);
 });
 
 test('a recipe in the settings cleans what is read, and the report still tells all of the file', async () => {

@@ -2,6 +2,7 @@
 import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import { readerVersion } from '@/core/drawing/packDrawing';
+import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { Placement } from '@/core/datum/placement';
 import type { GridLine } from '@/core/model/elements';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
@@ -27,7 +28,7 @@ export interface Underlay {
   primitives: Primitives;
   index: PieceIndex;
   segments: SegmentStore;
-  insUnits: number | null;
+  unit: UnitVerdict;
   counts: Record<string, StepCount>;
 }
 
@@ -66,8 +67,8 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
     put(drawingId, { basis, opening: true, underlay: before, problem: null });
     const still = () => get().entries[drawingId]?.basis === basis;
     try {
-      const { layers, blocks, primitives, index, segments, header, counts } = await remote().open(order);
-      if (still()) put(drawingId, { basis, opening: false, problem: null, underlay: { fileId, basis, layers, blocks, primitives, index: openIndex(index), segments, insUnits: header.insUnits, counts } });
+      const { layers, blocks, primitives, index, segments, unit, counts } = await remote().open(order);
+      if (still()) put(drawingId, { basis, opening: false, problem: null, underlay: { fileId, basis, layers, blocks, primitives, index: openIndex(index), segments, unit, counts } });
     } catch (error) { if (still()) put(drawingId, { basis, opening: false, underlay: null, problem: (error as Error).message }); }
   };
   return {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'kysely';
-import type { UnitVerdict } from '@/core/datum/unitEvidence';
+import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { roleId } from '@/core/model/commands';
 import { put, type Change } from '@/core/model/edits';

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { UnitVerdict } from '@/core/datum/unitEvidence';
+import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { fileChunks } from './files';
 import { settings } from './settings';

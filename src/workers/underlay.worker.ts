@@ -1,4 +1,5 @@
 import { expose, transfer } from 'comlink';
+import { judgeUnit, type UnitVerdict } from '@/core/datum/evidence/judge';
 import type { Placement } from '@/core/datum/placement';
 import type { Drawing } from '@/core/drawing/drawing';
 import { unpackDrawing } from '@/core/drawing/packDrawing';
@@ -26,7 +27,8 @@ export interface UnderlayData {
   primitives: Primitives;
   index: PieceIndexData;
   segments: SegmentStore;
-  header: Drawing['header'];
+  /** What the file's own content, before any clean-up, says about its unit. */
+  unit: UnitVerdict;
   /** What each step of the recipe touched, by its id. */
   counts: Record<string, StepCount>;
 }
@@ -43,7 +45,7 @@ export interface FoundPlan { box: Box; paths: number; lines: Float32Array }
 /** What a revision changed, with pictures of it in the coordinates of each drawing. */
 export interface RevisionPicture { layers: LayerChange[]; total: RevisionReport['total']; origin: [number, number]; came: Float32Array; went: Float32Array }
 
-interface OpenFile { drawing: Drawing; raw: Primitives }
+interface OpenFile { drawing: Drawing; raw: Primitives; unit: UnitVerdict }
 
 const files = new Map<string, Promise<OpenFile>>();
 const drawings = new Map<string, { kitchen: Kitchen; recipe: Recipe; primitives: Primitives }>();
@@ -63,7 +65,8 @@ async function fetchFile(url: string): Promise<OpenFile> {
   const response = await fetch(url);
   if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? `The drawing could not be fetched (status ${response.status}).`);
   const drawing = unpackDrawing(new Uint8Array(await response.arrayBuffer()));
-  return { drawing, raw: flatten(drawing) };
+  const raw = flatten(drawing);
+  return { drawing, raw, unit: judgeUnit(drawing, raw) };
 }
 
 function openDrawing(drawingId: string) {
@@ -82,7 +85,7 @@ function before(drawingId: string, step: number | null): { kitchen: Kitchen; pri
 const api = {
   /** Fetches, flattens and cleans a drawing. */
   async open({ drawingId, fileId, url, recipe, unit, dashed }: Order): Promise<UnderlayData> {
-    const { drawing, raw } = await fileOf(fileId, url);
+    const { drawing, raw, unit: verdict } = await fileOf(fileId, url);
     const kitchen: Kitchen = { drawing, raw, metresPerUnit: metresPer[unit] };
     const { primitives, counts } = applyRecipe(kitchen, recipe);
     drawings.set(drawingId, { kitchen, recipe, primitives });
@@ -91,7 +94,7 @@ const api = {
     const [empty, unused] = [new Set(emptyLayers(drawing)), new Set(unusedBlocks(drawing))];
     const data: UnderlayData = {
       layers: drawing.layers.map(({ name, off, frozen }, i) => ({ name, hidden: off || frozen, empty: empty.has(i) })),
-      blocks: drawing.blocks.map(({ name }, i) => ({ name, unused: unused.has(i) })), primitives, index, segments, header: drawing.header, counts,
+      blocks: drawing.blocks.map(({ name }, i) => ({ name, unused: unused.has(i) })), primitives, index, segments, unit: verdict, counts,
     };
     return transfer(data, [index.tree, index.vertex.buffer, index.path.buffer, index.centreOf.buffer, segments.xy.buffer, segments.layer.buffer, segments.colour.buffer] as Transferable[]);
   },

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { apply } from '@/core/geometry/transform';
 import { asDrawn, betweenPlacements, place, placementTransform, unplace, type Placement } from './placement';
-import { judgeUnit } from './unitEvidence';
 
 test('a point is shifted, scaled, turned and set on the target', () => {
   const p: Placement = { unit: 'mm', origin: [1000, 2000], target: [5, 5], turning: Math.PI / 2 };
@@ -28,19 +27,4 @@ test('what stood by one placement is carried to the other', () => {
   const to: Placement = { unit: 'mm', origin: [10, 20], target: [0, 0], turning: 0 };
   const [x, y] = apply(betweenPlacements(from, to), place(from, [4010, 20]));
   expect([x, y].map((v) => Number(v.toFixed(9)))).toEqual([4, 0]);
-});
-
-test('a header that fits the size is believed, one that makes the plan 70 km is not', () => {
-  const fits = judgeUnit(4, 48_000);
-  expect(fits).toMatchObject({ header: 'mm', chosen: 'mm' });
-  expect(fits.confidence).toBeGreaterThan(0.8);
-  const wrong = judgeUnit(6, 70_000);
-  expect(wrong.chosen).not.toBe('m');
-  expect(wrong.probabilities.m).toBeLessThan(0.01);
-  expect(Object.values(wrong.probabilities).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
-});
-
-test('without header and content nothing is decided', () => {
-  expect(judgeUnit(null, null)).toMatchObject({ chosen: null, cues: [] });
-  expect(judgeUnit(null, null).confidence).toBeCloseTo(0.2, 12);
 });

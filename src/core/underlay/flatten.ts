@@ -9,7 +9,8 @@ import { defaultLimits, type ReadLimits } from '@/core/drawing/limits';
 import { splineAt, type SplineData } from '@/core/drawing/splineLayout';
 import { resolveColour } from './colours';
 import { dimensionPicture } from './dimensionPicture';
-import { mainContent } from './mainContent';
+import { cutEndless, type EndlessLine } from './endless';
+import { inOneDirection, type EdgePart } from './hatchEdges';
 import { Paths, type PathOwner } from './paths';
 import { Pens } from './pens';
 import { ink, PathFlag, type Chain, type Primitives, type TextPrimitive } from './primitives';
@@ -65,7 +66,7 @@ class Flattener {
   private chains: Chain[] = [{ block: -1, parent: -1 }];
   private chainOf = new Map<number, number>();
   private pens: Pens;
-  private endless: { line: [Point, Point]; both: boolean; owner: PathOwner }[] = [];
+  private endless: EndlessLine[] = [];
 
   constructor(private drawing: Drawing, private limits: ReadLimits, private sagitta: number | null) {
     this.origin = this.localOrigin();
@@ -76,7 +77,13 @@ class Flattener {
     const { drawing } = this;
     const transform: Transform = [1, 0, 0, 1, -this.origin[0], -this.origin[1]];
     this.block(drawing.model, { transform, space: null, layer: 0, frozen: -1, colour: ink, pen: 0, kind: -1, chain: 0, top: -1, depth: 0, plain: true });
-    this.cutEndless();
+    if (this.endless.length > 0) {
+      for (const { from, to, owner } of cutEndless(this.endless, this.paths.xy.array.subarray(0, this.paths.xy.length))) {
+        this.paths.begin(owner, 0);
+        for (const p of [from, to]) this.paths.vertex(...p, 0);
+        this.counts[owner.kind] = (this.counts[owner.kind] ?? 0) + 1;
+      }
+    }
     return { origin: this.origin, ...this.paths.finish(), texts: this.texts, chains: this.chains, pens: this.pens.list, counts: this.counts, missingBlocks: this.missingBlocks, limits: this.stopped };
   }
 
@@ -386,55 +393,12 @@ class Flattener {
     }
     return index;
   }
-
-  /** Draws endless lines and rays as far as the main content reaches, and a tenth beyond. */
-  private cutEndless(): void {
-    if (this.endless.length === 0) return;
-    const main = mainContent({ xy: this.paths.xy.array.subarray(0, this.paths.xy.length), origin: [0, 0] });
-    const reach = main ? Math.max(main[1][0] - main[0][0], main[1][1] - main[0][1]) * 0.1 : 0;
-    for (const { line: [p, q], both, owner } of this.endless) {
-      const [[x1, y1], [x2, y2]] = main ?? [[p[0] - 1000, p[1] - 1000], [p[0] + 1000, p[1] + 1000]];
-      const d: Point = [q[0] - p[0], q[1] - p[1]];
-      let [from, to] = [both ? -Infinity : 0, Infinity];
-      for (const axis of [0, 1] as const) {
-        const [low, high] = axis === 0 ? [x1 - reach, x2 + reach] : [y1 - reach, y2 + reach];
-        if (d[axis] === 0) { if (p[axis] < low || p[axis] > high) to = -Infinity; continue; }
-        const [a, b] = [(low - p[axis]) / d[axis], (high - p[axis]) / d[axis]];
-        from = Math.max(from, Math.min(a, b));
-        to = Math.min(to, Math.max(a, b));
-      }
-      if (!(from < to)) continue;
-      this.paths.begin(owner, 0);
-      for (const t of [from, to]) this.paths.vertex(p[0] + d[0] * t, p[1] + d[1] * t, 0);
-      this.counts[owner.kind] = (this.counts[owner.kind] ?? 0) + 1;
-    }
-  }
 }
 
 /** A map of the plane that also scales heights and lifts. */
 const upright = (t: Transform, scale: number, z: number): Space => spaceOf(t).map((value, i) => (i === 10 ? scale : i === 11 ? z : value));
 
 const extent = (points: readonly Point[], axis: 0 | 1): number => points.reduce((most, p) => Math.max(most, p[axis]), -Infinity) - points.reduce((least, p) => Math.min(least, p[axis]), Infinity);
-
-/** An edge of a hatch as it is seen; `bulge` bends it where it has two points. */
-interface EdgePart { points: Point[]; bulge: number }
-
-/** The edges of a loop all run on, where writers gave some of them backwards. */
-function inOneDirection(parts: EdgePart[]): EdgePart[] {
-  const back = ({ points, bulge }: EdgePart): EdgePart => ({ points: [...points].reverse(), bulge: bulge === 0 ? 0 : -bulge });
-  const ends = ({ points }: EdgePart): [Point, Point] => [points[0], points[points.length - 1]];
-  const out: EdgePart[] = [];
-  for (const part of parts) {
-    const before = out[out.length - 1];
-    if (before === undefined) { out.push(part); continue; }
-    const [[a, b], [c, d]] = [ends(before), ends(part)];
-    // The first edge is turned to meet the second; each later one to go on where the one before ends.
-    if (out.length === 1 && Math.min(distance(a, c), distance(a, d)) + 1e-6 * distance(a, b) < Math.min(distance(b, c), distance(b, d))) out[0] = back(before);
-    const end = ends(out[out.length - 1])[1];
-    out.push(distance(end, d) < distance(end, c) ? back(part) : part);
-  }
-  return out;
-}
 
 /** The counter-clockwise turn from one angle to another, in (0, 2 pi]. */
 function sweepOf(start: number, end: number): number {

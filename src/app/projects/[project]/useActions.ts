@@ -1,14 +1,15 @@
 'use client';
 import { useMemo } from 'react';
-import { acceptCandidates, showLayers } from '@/core/model/commands';
-import { put } from '@/core/model/edits';
+import { acceptCandidates, displayOf, showLayers } from '@/core/model/commands';
+import { put, type Change } from '@/core/model/edits';
 import type { GridLine } from '@/core/model/elements';
+import type { ProjectState } from '@/core/model/state';
 import { gridCrossings } from '@/core/reading/grid/crossings';
 import { displayUnits, unitNames } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
 import { useReadings, verdictOf } from '@/project/readings';
-import { stationNames, useView } from '@/project/view';
+import { intakeParts, stationNames, useView } from '@/project/view';
 import type { Action } from '@/ui/shell/FindOrDo';
 import { useScheme } from '@/ui/widgets/useScheme';
 
@@ -36,7 +37,15 @@ export function useActions(): Action[] {
       })),
       ...orderedLevels(state).map((level): Action => ({ group: 'Level', words: level.name, run: () => setView({ levelId: level.id }) })),
     ];
+    for (const part of intakeParts) actions.push({ group: 'Intake', words: `Open ${part}`, run: () => setView({ station: 'intake', benchFolded: false, intakePart: part }) });
     for (const drawing of activeDrawings(state)) {
+      const { held } = displayOf(state, drawing.id);
+      const change = (label: string, make: (now: ProjectState) => Change) => () => void commit((now) => ({ label, changes: [make(now)] }));
+      actions.push(
+        { group: 'Drawing', words: `Take ${drawing.name} in hand`, run: () => setView({ drawingId: drawing.id, ...(drawing.levelId ? { levelId: drawing.levelId } : {}) }) },
+        { group: 'Drawing', words: `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`, run: change(`${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`, (now) => put('drawing', { ...now.drawing[drawing.id], setAside: !drawing.setAside })) },
+        { group: 'Drawing', words: `${held ? 'Release' : 'Hold'} ${drawing.name}`, run: change(`${drawing.name}: ${held ? 'released' : 'held'}`, (now) => put('display', { ...displayOf(now, drawing.id), held: !held })) },
+      );
       for (const kind of ['grid', 'column'] as const) {
         const open = (readings[drawing.id]?.result?.candidates ?? []).filter((candidate) => candidate.kind === kind && verdictOf(state, drawing.id, candidate.key) === 'open');
         if (open.length > 0) actions.push({ group: 'Reading', words: `Accept all ${kind === 'grid' ? 'grid lines' : 'columns'} of ${drawing.name} (${open.length})`, run: () => void commit((now) => acceptCandidates(now, drawing, open, () => crypto.randomUUID())) });

@@ -1,11 +1,10 @@
-import { judgeUnit, type UnitVerdict } from '@/core/datum/unitEvidence';
+import { judgeUnit, type UnitVerdict } from '@/core/datum/evidence/judge';
 import type { ReadLimits } from '@/core/drawing/limits';
 import type { Reading } from '@/core/drawing/reader';
 import type { Drawing } from '@/core/drawing/drawing';
 import { suggestRole } from '@/core/sorting/suggest';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
-import { mainContent } from '@/core/underlay/mainContent';
 import type { Primitives } from '@/core/underlay/primitives';
 import { writeIntake, type IntakeFile } from './writeIntake';
 
@@ -19,9 +18,7 @@ export interface Digest { drawing: Drawing; primitives: Primitives; unit: UnitVe
 export function digest(file: string, sha256: string, reading: Reading, limits: ReadLimits, roleOf: (layer: string) => { role: Role | null; why: string[] } = byName): Digest {
   const { drawing, account } = reading;
   const primitives = flatten(drawing, { limits });
-  const main = mainContent(primitives);
-  const span = main && Math.max(main[1][0] - main[0][0], main[1][1] - main[0][1]);
-  const unit = judgeUnit(drawing.header.insUnits, span);
+  const unit = judgeUnit(drawing, primitives);
   return { drawing, primitives, unit, intake: writeIntake({ file, sha256, drawing, account, primitives, unit, roleOf }) };
 }
 

@@ -1,6 +1,6 @@
 import { reasonOf, type Account, type Reference } from '@/core/drawing/account';
 import { Kind, kindNames, type Drawing } from '@/core/drawing/drawing';
-import type { UnitVerdict } from '@/core/datum/unitEvidence';
+import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { Role } from '@/core/sorting/roles';
 import { findClusters, sortClusters } from '@/core/underlay/recipe/clusters';
 import { mainContent, type Box } from '@/core/underlay/mainContent';
