@@ -187,7 +187,7 @@ test('how a drawing is shown is set, seen and kept: colours, fade, place, levels
   await page.getByRole('button', { name: /^Level 1,/ }).click();
   await untilLines(page, (lines) => lines === 22);
   await page.getByRole('navigation', { name: 'Course' }).getByText('Datum', { exact: true }).click();
-  await page.getByLabel('millimetres').check();
+  await page.getByRole('radio', { name: 'millimetres' }).check();
   await page.getByRole('button', { name: 'Take millimetres' }).click();
   await page.getByText(/lines is held and was not moved. Release it at Intake/).waitFor();
   await context.close();

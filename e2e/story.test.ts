@@ -37,7 +37,7 @@ test('a drawing is brought in, and every entity of it is accounted for', async (
 test('the unit is put right, and a known size measured between two snapped points shows it', async () => {
   await station(page, 'Datum');
   await page.getByText('The header says metres.').waitFor();
-  await page.getByLabel('millimetres').check();
+  await page.getByRole('radio', { name: 'millimetres' }).check();
   await page.getByRole('button', { name: 'Take millimetres' }).click();
   await page.getByText('millimetres confirmed').waitFor();
   await page.getByRole('button', { name: 'Measure', exact: true }).click();

@@ -9,6 +9,7 @@ import { BenchHead, Part } from '@/ui/widgets/Heading';
 import { NoDrawing } from '@/ui/widgets/NoDrawing';
 import { MeasurePart } from './MeasurePart';
 import { OriginPart } from './OriginPart';
+import { RegistrationPart } from './RegistrationPart';
 import { UnitPart } from './UnitPart';
 import { useReplace } from './useReplace';
 
@@ -24,6 +25,7 @@ export function DatumBench() {
       <BenchHead title="Datum" about={<DrawingChoice drawingId={drawing.id} />} />
       <UnitPart drawing={drawing} placement={placement} underlay={underlay} replace={replace} />
       <OriginPart drawing={drawing} placement={placement} replace={replace} />
+      <RegistrationPart key={drawing.id} drawing={drawing} placement={placement} replace={replace} />
       <MeasurePart placement={placement} />
       <Part title="Level">
         <Select

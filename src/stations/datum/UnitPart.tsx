@@ -44,7 +44,7 @@ function Units({ verdict, chosen, choose }: { verdict: UnitVerdict; chosen: Leng
         const probability = verdict.probabilities[unit];
         return (
           <Box key={unit} component="label" sx={{ display: 'grid', gridTemplateColumns: '18px 92px 1fr 48px', alignItems: 'center', gap: 1, py: 0.25, px: 0.75, cursor: 'pointer', borderBottom: '1px solid var(--mui-palette-divider)', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
-            <input type="radio" name="unit" checked={here} onChange={() => choose(unit)} style={{ accentColor: 'var(--mui-palette-zf-zircon)', margin: 0 }} />
+            <input type="radio" name="unit" aria-label={unitNames[unit]} checked={here} onChange={() => choose(unit)} style={{ accentColor: 'var(--mui-palette-zf-zircon)', margin: 0 }} />
             <span>{unitNames[unit]}</span>
             <svg width="100%" height={10} aria-hidden><rect width={`${Math.max(0.4, probability * 100)}%`} height={10} fill={unit === verdict.header && unit !== verdict.chosen ? 'var(--mui-palette-zf-amber)' : 'var(--mui-palette-zf-zircon)'} /></svg>
             <Box component="span" className="mono" sx={{ fontSize: 12, textAlign: 'right' }} aria-label={`probability ${probability.toFixed(3)}`}>{probability.toFixed(3)}</Box>
