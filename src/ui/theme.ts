@@ -31,10 +31,12 @@ const options: ThemeOptions = {
     // A switch is a rail with a small cut stone on it.
     MuiSwitch: {
       styleOverrides: {
-        root: { width: 36, height: 20, padding: '7px 6px' },
-        switchBase: { padding: 5, '&.Mui-checked': { transform: 'translateX(16px)', color: 'var(--mui-palette-primary-main)' }, '&.Mui-checked + .MuiSwitch-track': { opacity: 1, backgroundColor: 'var(--mui-palette-zf-zirconSoft)' } },
-        thumb: { width: 10, height: 10, borderRadius: 1, transform: 'rotate(45deg)', boxShadow: 'none', backgroundColor: 'currentColor', border: '1px solid var(--mui-palette-zf-ink2)' },
-        track: { opacity: 1, borderRadius: 3, backgroundColor: 'var(--mui-palette-divider)' },
+        root: {
+          width: 34, height: 20, padding: '7px 6px',
+          '& .MuiSwitch-switchBase': { padding: 5, color: 'var(--mui-palette-zf-panel)', '&.Mui-checked': { transform: 'translateX(14px)', color: 'var(--mui-palette-primary-main)' }, '&.Mui-checked + .MuiSwitch-track': { opacity: 1, backgroundColor: 'var(--mui-palette-zf-zirconSoft)' } },
+          '& .MuiSwitch-thumb': { width: 9, height: 9, borderRadius: 1, transform: 'rotate(45deg)', boxShadow: 'none', backgroundColor: 'currentColor', border: '1px solid var(--mui-palette-zf-ink2)', boxSizing: 'border-box' },
+          '& .MuiSwitch-track': { opacity: 1, borderRadius: 3, backgroundColor: 'var(--mui-palette-divider)' },
+        },
       },
     },
     MuiSlider: { styleOverrides: { thumb: { width: 11, height: 11, borderRadius: 1, '&::before': { boxShadow: 'none' } }, rail: { opacity: 1, backgroundColor: 'var(--mui-palette-divider)' }, track: { border: 0 } } },
