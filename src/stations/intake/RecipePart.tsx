@@ -16,7 +16,8 @@ import { suggestSteps, type Suggestion, type Underlay } from '@/project/underlay
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
 import { RecipeShelf } from './RecipeShelf';
-import { stepDetail, StepForm } from './StepForm';
+import { stepDetail } from './stepDetail';
+import { StepForm } from './StepForm';
 import { usePreview } from './usePreview';
 
 const bringIntoView = (element: HTMLElement | null) => element?.scrollIntoView({ block: 'nearest' });

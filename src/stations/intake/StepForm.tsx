@@ -14,6 +14,7 @@ import { entityGroupNames, entityGroups, type Step } from '@/core/underlay/recip
 import { parseLength, type DisplayUnit } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import type { Underlay } from '@/project/underlays';
+import { smallLength } from './stepDetail';
 
 interface Fields<S extends Step> { step: S; change: (step: S) => void }
 
@@ -85,28 +86,9 @@ function Length({ label, metres, unit, change }: { label: string; metres: number
   return <TextField size="small" label={label} value={text} error={problem !== null} helperText={problem} onChange={(event) => { setText(event.target.value); const next = parseLength(event.target.value, unit); if (next.ok && next.value > 0 && next.value <= 1000) change(next.value); }} sx={{ maxWidth: 220 }} />;
 }
 
-/** A tolerance is small: in metric projects it is given in millimetres, whatever the project shows. */
-export const smallLength = (metres: number, unit: DisplayUnit): string => (unit === 'in' || unit === 'ft' || unit === 'ft-in' ? `${Number((metres / 0.0254).toPrecision(3))}"` : `${Number((metres * 1000).toPrecision(4))} mm`);
-
 function Degrees({ label, value, change }: { label: string; value: number; change: (value: number) => void }) {
   const [text, setText] = useState(String(value));
   const given = Number(text.replace(',', '.').replace(/\u00b0$/, ''));
   const good = given > 0 && given <= 45;
   return <TextField size="small" label={label} value={text} error={!good} helperText={good ? null : 'An angle of more than 0 and at most 45 degrees.'} onChange={(event) => { setText(event.target.value); const next = Number(event.target.value.replace(',', '.').replace(/\u00b0$/, '')); if (next > 0 && next <= 45) change(next); }} sx={{ maxWidth: 160 }} />;
-}
-
-/** What a step's values say, for its line in the recipe. */
-export function stepDetail(step: Step, unit: DisplayUnit): string {
-  switch (step.kind) {
-    case 'leaveOutKinds': return step.groups.map((group) => entityGroups[group].words).join(', ');
-    case 'leaveOutLayers':
-    case 'leaveOutBlocks': return step.patterns.join(', ');
-    case 'region': return `${step.keep === 'inside' ? 'keep' : 'drop'} inside ${step.polygon.length} corners`;
-    case 'duplicates': return `within ${smallLength(step.tolerance, unit)}`;
-    case 'closeGaps': return `up to ${smallLength(step.tolerance, unit)}`;
-    case 'straighten': return `within ${step.angle}\u00b0`;
-    case 'chopArcs': return step.by === 'angle' ? `every ${step.value}\u00b0` : `within ${smallLength(step.value, unit)}`;
-    case 'curves': return `within ${smallLength(step.sagitta, unit)}`;
-    default: return '';
-  }
 }
