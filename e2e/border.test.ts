@@ -108,3 +108,18 @@ test('limits on entities are settings of the server, told with the number found'
     expect(message).toMatch(/a\.dxf: The file holds more than 100 entities, the limit set for reading/);
   } finally { await small.close(); }
 });
+
+test('what an older reader made is made again when it is asked for: the report as well as the columns', async () => {
+  const id = await project('Older');
+  await send(id, 'a.dxf', groundFloor().dxf);
+  const [drawing] = Object.values((await stateOf(id)).state.drawing);
+  const address = `/api/projects/${id}/files/${drawing.fileId}`;
+  const before = (await ask(stage, `${address}/intake.json`)).body;
+  await stage.sql("update file_reports set reader_version = 1, intake = '{}'::jsonb where file_id = $1", [drawing.fileId]);
+  expect((await ask(stage, `${address}/intake.json`)).body).toEqual(before);
+  await stage.sql('update file_reports set reader_version = 1 where file_id = $1', [drawing.fileId]);
+  const columns = await fetch(`${stage.address}${address}/columns?reader=2`);
+  expect([columns.status, (await columns.arrayBuffer()).byteLength > 10_000]).toEqual([200, true]);
+  const csv = await (await fetch(`${stage.address}${address}/intake.csv`)).text();
+  expect(csv.split('\r\n')[0]).toBe('what,kind,layer,block,entities,primitives,reason,remedy');
+});

@@ -85,11 +85,12 @@ export async function columnsOf(project: string, file: string): Promise<Readable
   });
 }
 
-export async function intakeOf(project: string, file: string): Promise<IntakeFile> {
+/** The intake report of a file, or null where an older reader made it. */
+export async function intakeOf(project: string, file: string): Promise<IntakeFile | null> {
   await expectInProject(project, file);
-  const row = await database().selectFrom('file_reports').select('intake').where('file_id', '=', file).executeTakeFirst();
+  const row = await database().selectFrom('file_reports').select(['intake', 'reader_version']).where('file_id', '=', file).executeTakeFirst();
   if (!row) throw notFound('The intake report of this drawing');
-  return row.intake;
+  return row.reader_version === readerVersion ? row.intake : null;
 }
 
 /** Deletes files that nothing shows any more. */

@@ -1,5 +1,6 @@
 import { database } from './database/connection';
-import { storeDerived } from './files';
+import type { IntakeFile } from '@/core/handover/intake/writeIntake';
+import { columnsOf, intakeOf, storeDerived } from './files';
 import { notFound, Problem } from './problem';
 import { readInThread } from './readInThread';
 
@@ -11,3 +12,17 @@ export async function rebuildDerived(fileId: string): Promise<void> {
   if ('failed' in answer) throw new Problem(422, answer.failed);
   await database().transaction().execute((tx) => storeDerived(tx, file.id, answer.columns, answer.intake));
 }
+
+/** What a file was read to, read again where an older reader made it. */
+async function current<T>(file: string, load: () => Promise<T | null>): Promise<T> {
+  const found = await load();
+  if (found !== null) return found;
+  await rebuildDerived(file);
+  const again = await load();
+  if (again === null) throw notFound('What was read of this drawing');
+  return again;
+}
+
+export const currentIntake = (project: string, file: string): Promise<IntakeFile> => current(file, () => intakeOf(project, file));
+
+export const currentColumns = (project: string, file: string): Promise<ReadableStream<Uint8Array>> => current(file, () => columnsOf(project, file));
