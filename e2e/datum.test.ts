@@ -69,3 +69,23 @@ test('grids without common labels are refused with a sentence that says what to 
   await page.getByText(/0 grid lines have the same label in both drawings.*Check the role of the grid layers/).waitFor();
   expect(problems).toEqual([]);
 });
+
+test('the search box holds a drawing, opens its recipe, and shows the levels in space, all by keyboard', async () => {
+  const act = async (words: string) => { await page.keyboard.press('Control+;'); await page.keyboard.type(words); await page.keyboard.press('Enter'); await page.waitForTimeout(500); };
+  await act('Hold marram-upper');
+  const upper = Object.values((await state()).drawing).find(({ name }) => name === 'marram-upper')!;
+  expect((await state()).display[upper.id].held).toBe(true);
+  await act('Release marram-upper');
+  expect((await state()).display[upper.id].held).toBe(false);
+  await act('Open recipe');
+  await page.getByRole('tab', { name: 'Recipe', selected: true }).waitFor();
+  await act('Set aside marram-upper');
+  expect((await state()).drawing[upper.id].setAside).toBe(true);
+  await act('Bring back marram-upper');
+  await act('Show all levels in space');
+  await page.getByRole('application', { name: /^Stack of all levels/ }).waitFor();
+  await act('Show the plan');
+  await page.getByRole('application', { name: /^Stack of all levels/ }).waitFor({ state: 'detached' });
+  expect((await state()).drawing[upper.id].setAside).toBe(false);
+  expect(problems).toEqual([]);
+});
