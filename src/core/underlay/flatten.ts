@@ -58,7 +58,6 @@ class Flattener {
   private paths = new Paths();
   private texts: TextPrimitive[] = [];
   private counts: Record<number, number> = {};
-  private missingBlocks = 0;
   private stopped = { nesting: 0, recursion: 0, primitives: false };
   private open = new Set<number>();
   private visited = 0;
@@ -84,7 +83,7 @@ class Flattener {
         this.counts[owner.kind] = (this.counts[owner.kind] ?? 0) + 1;
       }
     }
-    return { origin: this.origin, ...this.paths.finish(), texts: this.texts, chains: this.chains, pens: this.pens.list, counts: this.counts, missingBlocks: this.missingBlocks, limits: this.stopped };
+    return { origin: this.origin, ...this.paths.finish(), texts: this.texts, chains: this.chains, pens: this.pens.list, counts: this.counts, limits: this.stopped };
   }
 
   /** A whole point amid the model space: the median of its entities' first points, which strays do not move. */
@@ -354,7 +353,8 @@ class Flattener {
       if (picture.text) this.writeText({ ...picture.text, widthFactor: 1, across: 1, up: 2 }, picture.text.text, owner, around);
       return;
     }
-    if (block < 0) { this.missingBlocks += 1; return; }
+    // The reader has accounted for inserts whose block is not in the file.
+    if (block < 0) return;
     if (this.open.has(block)) { this.stopped.recursion += 1; return; }
     if (around.depth >= this.limits.nesting) { this.stopped.nesting += 1; return; }
     if (drawing.blocks[block].count === 0) return;

@@ -34,8 +34,6 @@ export interface Primitives {
   pens: Pen[];
   /** Flattened primitives by kind of the entity drawn; for inserts in the model space, all that their blocks gave. */
   counts: Record<number, number>;
-  /** Inserts that name a block which is not in the file. */
-  missingBlocks: number;
   /** What flattening had to stop at. */
   limits: { nesting: number; recursion: number; primitives: boolean };
 }

@@ -23,7 +23,8 @@ export async function readDrawing(intakeId: string): Promise<void> {
       await tellIntake(db, intake.project_id, intakeId);
     });
     if ('failed' in answer) {
-      await db.updateTable('intakes').set({ state: 'failed', message: `${intake.file_name}: ${answer.failed}`, file_id: null }).where('id', '=', intakeId).execute();
+      // A file whose intake was cancelled meanwhile has lost its bytes and may look damaged; the cancelling stands.
+      await db.updateTable('intakes').set({ state: 'failed', message: `${intake.file_name}: ${answer.failed}`, file_id: null }).where('id', '=', intakeId).where('state', '=', 'reading').execute();
       await sweepFiles(db);
     } else {
       await db.transaction().execute(async (tx) => {

@@ -146,13 +146,12 @@ function unsaidWarnings({ warnings, warningCounts }: Account): IntakeFile['warni
   });
 }
 
-function flattenWarnings({ limits, missingBlocks }: Primitives): IntakeFile['warnings'] {
+function flattenWarnings({ limits }: Primitives): IntakeFile['warnings'] {
   const warnings: IntakeFile['warnings'] = [];
   const add = (code: string, message: string) => warnings.push({ code, message, line: 0, handle: '' });
   if (limits.recursion > 0) add('recursion', `${limits.recursion} inserts lead a block back into itself; they were not followed. Ask for the drawing to be cleaned.`);
   if (limits.nesting > 0) add('nesting', `${limits.nesting} inserts lie deeper than blocks may nest; they were not followed.`);
   if (limits.primitives) add('primitives', 'The drawing flattens to more primitives than the limit allows; the rest is not shown. Cut it into parts, or raise ZIRCON_MAX_PRIMITIVES.');
-  if (missingBlocks > 0) add('missingBlocks', `${missingBlocks} inserts name a block that is not in the file; nothing is shown for them.`);
   return warnings;
 }
 
