@@ -13,13 +13,14 @@ const features = ['grid', 'columns', 'walls', 'doors', 'dimensions', 'loose numb
  * A small plan as offices draw them, in a unit, with a header that says something or nothing. Sizes are round in the unit's own system
  * and vary as buildings do; what the plan holds varies too.
  * @param header the unit that the header names, or null
+ * @param scale true sizes per drawn size, with a note of it where it is not 1
  */
-export function unitPlan(unit: LengthUnit, header: LengthUnit | null, seed: number): string {
+export function unitPlan(unit: LengthUnit, header: LengthUnit | null, seed: number, scale = 1): string {
   const random = seeded(seed * 7919 + 17);
   const between = (low: number, high: number) => low + random() * (high - low);
   const imperial = unit === 'in' || unit === 'ft';
   const round = (metres: number, metric: number, inches: number) => (imperial ? Math.max(1, Math.round(metres / (inches * 0.0254))) * inches * 0.0254 : Math.max(1, Math.round(metres / metric)) * metric);
-  const draft = new Draft(1 / metresPer[unit], header === null ? 0 : headerCodeOf[header], layers);
+  const draft = new Draft(1 / metresPer[unit] / scale, header === null ? 0 : headerCodeOf[header], layers);
   const shuffled = [...features].sort(() => random() - 0.5);
   const has = new Set<string>(shuffled.slice(0, 3 + Math.floor(random() * 6)));
   const [nx, ny] = [2 + Math.floor(random() * 5), 1 + Math.floor(random() * 3)];
@@ -60,6 +61,7 @@ export function unitPlan(unit: LengthUnit, header: LengthUnit | null, seed: numb
       for (let i = 0; i < 12; i += 1) draft.line('A-STAIR', [right + 3 + i * going, 0], [right + 3 + i * going, 1.2]);
     }
     if (has.has('rooms')) for (let i = 0; i < nx; i += 1) draft.text('A-ROOM', [(xs[i] + xs[i + 1]) / 2, top / 2], between(0.14, 0.4), ['Store', 'Lab', 'Office', 'Mess', 'Plant', 'Hall'][i % 6]);
+    if (scale !== 1) draft.text('A-ROOM', [right / 2, -5], 0.4, `Plan 1:${scale}`);
     // Furniture, which is no column and no wall.
     for (let i = 0; i < 4; i += 1) { const [x, y] = [between(0.5, right - 1.5), between(0.5, top - 1)]; draft.rectangle('A-FURN', [x, y], [x + between(0.5, 1.8), y + between(0.4, 0.9)]); }
   });

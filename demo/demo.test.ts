@@ -1,6 +1,7 @@
 import { columns, gridArcs, gridLines } from './building';
 import { basement } from './basement';
 import { groundFloor } from './ground';
+import { crossSection } from './section';
 import { sheet } from './sheet';
 import { upperFloor, upperStrays } from './upper';
 import { onSurvey, yard } from './yard';
@@ -59,7 +60,7 @@ const opened = (text: string) => {
   return { ...digest('plan.dxf', '', result.value, defaultLimits), warnings: result.value.account.warnings };
 };
 
-test.each([['the upper floor', upperFloor()], ['the basement', basement()], ['the yard', yard()], ['the sheet', sheet()], ['everything on one layer', groundFloor({ oneLayer: true })], ['revision B', groundFloor({ revision: 'B' })]])('%s: the account adds up to what was drawn, and nothing is left out', (_, { dxf, counts }) => {
+test.each([['the upper floor', upperFloor()], ['the basement', basement()], ['the yard', yard()], ['the sheet', sheet()], ['the cross-section', crossSection()], ['everything on one layer', groundFloor({ oneLayer: true })], ['revision B', groundFloor({ revision: 'B' })]])('%s: the account adds up to what was drawn, and nothing is left out', (_, { dxf, counts }) => {
   const { intake: report, warnings } = opened(dxf);
   expect(Object.fromEntries(report.read.map((row) => [row.kind, row.count]))).toEqual(counts);
   expect([report.leftOut, warnings]).toEqual([[], []]);

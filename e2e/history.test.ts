@@ -1,5 +1,6 @@
 import { applyChanges, type Change } from '@/core/model/edits';
 import type { ProjectState } from '@/core/model/state';
+import { plainLevel } from '@/core/model/levels';
 import { ask, openStage, type Stage } from './harness';
 
 let stage: Stage;
@@ -15,7 +16,7 @@ async function project(): Promise<string> {
 const load = async (id: string) => (await ask<Answer>(stage, `/api/projects/${id}/state`)).body;
 const edit = (id: string, seen: number, label: string, changes: Change[]) => ask<Answer>(stage, `/api/projects/${id}/edits`, { seen, clientId: crypto.randomUUID(), edit: { label, changes } });
 const step = (id: string, seen: number, way: 'undo' | 'redo') => ask<Answer>(stage, `/api/projects/${id}/${way}`, { seen, clientId: crypto.randomUUID() });
-const level = (id: string, name: string, elevation: number): Change => ({ table: 'level', id, row: { id, name, elevation, height: 3 } });
+const level = (id: string, name: string, elevation: number): Change => ({ table: 'level', id, row: { ...plainLevel, id, name, elevation, height: 3 } });
 
 /** A small generator of numbers, the same at every run. */
 function numbers(seed: number) {

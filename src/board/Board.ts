@@ -2,14 +2,14 @@ import { apply, determinant, type Transform } from '@/core/geometry/transform';
 import type { Point } from '@/core/geometry/vector';
 import { formatLength } from '@/core/units/length';
 import { mainContent } from '@/core/underlay/mainContent';
-import { reportCursor, useBoard } from './boardStore';
+import { reportCursor, useBoard, type PickedLine } from './boardStore';
 import { fit, pan, toProject, toScreen, viewBox, zoomAt, type Camera, type Size } from './camera';
 import { anchorOf, drawModel } from './drawModel';
 import { UnderlayPicture, type PictureSource } from './picture';
 import type { BoardDrawing, BoardScene } from './scene';
-import { holdsNear, lineAt } from './snapping';
+import { gridHolds, holdsNear, lineAt, straightAt } from './snapping';
 import { colourKey, underlayColour } from './underlayColour';
-import { clickCorner, clickPoint, closeOutline, drawTool, dropCorner, gripOf, leaveTool, wantsPoints, type Grip } from './tools';
+import { clickCorner, clickLine, clickPoint, drawTool, dropCorner, finishTool, gripOf, leaveTool, wantsLine, wantsPoints, type Grip } from './tools';
 
 export interface BoardEvents {
   cameraChanged(camera: Camera): void;
@@ -138,7 +138,7 @@ export class Board {
     const pen = { context: this.context, camera: this.camera, size: this.size, scene: this.scene };
     const moving = performance.now() - this.movedAt < 120;
     const held = drawModel(pen, moving);
-    drawTool(pen, this.grip, this.cursor);
+    drawTool(pen, this.grip, this.cursor, this.lineUnderCursor());
     this.drawScaleBar();
     this.drawLattice();
     if (more || held) this.redraw();
@@ -161,7 +161,7 @@ export class Board {
     context.font = '11px "Overpass Mono", monospace';
     context.textAlign = 'left';
     context.textBaseline = 'bottom';
-    context.fillText(formatLength(metres, scene.unit, scene.unit === 'm' ? Math.max(0, -Math.floor(Math.log10(metres))) : undefined), x + 4, y - 3);
+    context.fillText(formatLength(metres, scene.unit, scene.unit.unit === 'm' ? Math.max(0, -Math.floor(Math.log10(metres))) : undefined), x + 4, y - 3);
   }
 
   /** Moves the dots of the ground with the view; their spacing stays between 24 and 120 pixels. */
@@ -239,6 +239,7 @@ export class Board {
     if (gesture.kind !== 'pressing' || !this.camera || event.button !== 0) return;
     this.cursor = this.local(event);
     this.seek();
+    if (wantsLine()) { clickLine(this.lineUnderCursor()); return; }
     if (wantsPoints()) {
       const held = gripOf(this.grip);
       if (useBoard.getState().tool.kind === 'outline') clickCorner(held?.point ?? toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
@@ -247,7 +248,10 @@ export class Board {
     }
     const candidate = this.candidateAt(this.cursor);
     this.events.candidateClicked(candidate, event.ctrlKey || event.metaKey || event.shiftKey);
-    if (candidate === null) this.events.lineClicked(lineAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel));
+    if (candidate === null) {
+      const line = lineAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
+      this.events.lineClicked(line && { drawingId: line.drawingId, path: line.path });
+    }
   }
 
   private key(event: KeyboardEvent): void {
@@ -258,7 +262,7 @@ export class Board {
     else if (event.key === '-') this.zoomBy(1 / 1.4);
     else if (event.key === 'Home') this.look('all');
     else if (event.key === 'Escape' && leaveTool()) this.redraw();
-    else if (event.key === 'Enter' && closeOutline()) this.redraw();
+    else if (event.key === 'Enter' && finishTool()) this.redraw();
     else if (event.key === 'Backspace' && dropCorner()) this.redraw();
     else if (event.key.toLowerCase() === 'n' && wantsPoints() && this.grip.holds.length > 1) {
       this.grip = { ...this.grip, chosen: (this.grip.chosen + 1) % this.grip.holds.length };
@@ -272,12 +276,17 @@ export class Board {
   private seek(): void {
     if (this.camera === null || this.cursor === null) return;
     const at = toProject(this.camera, this.size, this.cursor);
-    const holds = wantsPoints() && this.gesture.kind !== 'dragging' ? holdsNear(this.scene.drawings, at, this.camera.metresPerPixel) : [];
+    const holds = wantsPoints() && this.gesture.kind !== 'dragging' ? [...(this.scene.heights === null ? gridHolds(this.scene.elements, at, this.camera.metresPerPixel) : []), ...holdsNear(this.scene.drawings, at, this.camera.metresPerPixel)] : [];
     const same = gripOf(this.grip);
     const kept = same === null ? -1 : holds.findIndex((hold) => hold.words === same.words && hold.point[0] === same.point[0] && hold.point[1] === same.point[1]);
     this.grip = { holds, chosen: Math.max(0, kept > 0 && this.grip.chosen > 0 ? kept : 0) };
     this.report();
-    if (wantsPoints()) this.redraw();
+    if (wantsPoints() || wantsLine()) this.redraw();
+  }
+
+  /** The straight line under the cursor, while the tool of the moment looks for one. */
+  private lineUnderCursor(): PickedLine | null {
+    return wantsLine() && this.cursor !== null && this.camera !== null && this.gesture.kind !== 'dragging' ? straightAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel) : null;
   }
 
   private report(): void {

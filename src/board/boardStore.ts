@@ -1,19 +1,25 @@
 'use client';
 import { create } from 'zustand';
+import type { MeasureMode } from '@/core/datum/measure';
 import type { Point } from '@/core/geometry/vector';
 
-/** A point that was picked: in the project and in the drawing it was found on. */
+/** A point that was picked: in the project and in the drawing it was found on; the id is empty where it is one of the model's. */
 export interface Picked { point: Point; drawingId: string; drawingPoint: Point; words: string }
+
+/** A straight line that was picked, in the project and in its drawing. */
+export interface PickedLine { from: Point; to: Point; drawingId: string; drawn: [Point, Point]; words: string }
 
 /** What a click on the board means. */
 export type Tool =
   | { kind: 'look' }
   | { kind: 'pick'; prompt: string; take: (picked: Picked) => void }
-  | { kind: 'measure' }
+  | { kind: 'pickLine'; prompt: string; take: (line: PickedLine) => void }
+  | { kind: 'measure'; mode: MeasureMode }
   /** Corners clicked one by one, held on to or free; `take` gets them in the project. */
   | { kind: 'outline'; prompt: string; take: (corners: Point[]) => void };
 
-export interface Measured { from: Picked; to: Picked | null }
+/** The points measured so far; another click after the last begins anew. */
+export interface Measured { mode: MeasureMode; points: Picked[]; done: boolean }
 
 interface BoardStore {
   tool: Tool;

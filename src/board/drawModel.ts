@@ -1,11 +1,13 @@
 import { placementTransform } from '@/core/datum/placement';
-import { apply, turnDirection } from '@/core/geometry/transform';
+import { apply, determinant, turnDirection } from '@/core/geometry/transform';
 import { direction, radians, type Point } from '@/core/geometry/vector';
 import { columnOutline, type Column, type GridLine } from '@/core/model/elements';
 import type { Candidate } from '@/core/reading/candidate';
 import { fonts, type Tokens } from '@/ui/tokens';
 import { toScreen, viewBox, type Camera, type Size } from './camera';
-import type { BoardDrawing, BoardScene } from './scene';
+import type { LevelRow } from '@/core/model/state';
+import { formatLength } from '@/core/units/length';
+import type { BoardDrawing, BoardScene, Trace } from './scene';
 import { underlayColour } from './underlayColour';
 
 /** Texts smaller than this on screen are not worth their letters, in pixels. */
@@ -30,8 +32,10 @@ export function drawModel(pen: Pen, moving: boolean): boolean {
   for (const element of scene.elements) if (element.kind === 'column') drawColumn(pen, element.shape, null);
   for (const drawing of scene.drawings) if (drawing.display.above) held = drawTexts(pen, drawing, moving) || held;
   if (pointed) ringPointed(pen, pointed);
+  for (const trace of scene.traces) drawTrace(pen, trace);
+  if (scene.heights !== null) drawHeights(pen, scene.heights);
   drawOverlay(pen);
-  drawZero(pen);
+  if (scene.heights === null) drawZero(pen);
   return held;
 }
 
@@ -87,7 +91,8 @@ function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing,
     context.save();
     context.translate(x, y);
     context.rotate(-turnDirection(t, text.angle));
-    context.scale(text.mirrored ? -text.widthFactor : text.widthFactor, 1);
+    // The angle is that of the base line; mirrored letters stand on its other side.
+    context.scale(text.widthFactor, text.mirrored === (determinant(t) < 0) ? 1 : -1);
     // A letter's height is its capital's; the face's capitals are 0.72 of its size.
     context.font = `${(height / 0.72).toFixed(2)}px ${fonts.text}`;
     context.globalAlpha = 1 - drawing.display.fade;
@@ -222,21 +227,67 @@ function ringPointed({ context, camera, size, scene }: Pen, candidate: Candidate
   context.stroke();
 }
 
-/** The project's zero: a small upright cross with its word. */
+/** The line that a section stands on, with its name; short strokes at the ends point the way it looks. */
+function drawTrace({ context, camera, size, scene }: Pen, { name, from, to }: Trace): void {
+  const [[x1, y1], [x2, y2]] = [toScreen(camera, size, from), toScreen(camera, size, to)];
+  const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+  const [nx, ny] = [((y2 - y1) / length) * 12, (-(x2 - x1) / length) * 12];
+  context.setLineDash([18, 5, 3, 5]);
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 1.5;
+  context.beginPath();
+  context.moveTo(x1, y1);
+  context.lineTo(x2, y2);
+  context.stroke();
+  context.setLineDash([]);
+  context.lineWidth = 3;
+  context.beginPath();
+  for (const [x, y] of [[x1, y1], [x2, y2]]) { context.moveTo(x, y); context.lineTo(x + nx, y + ny); }
+  context.stroke();
+  context.font = `600 11px ${fonts.text}`;
+  context.fillStyle = scene.tokens.zircon;
+  context.textAlign = 'left';
+  context.textBaseline = 'bottom';
+  context.fillText(name, x2 + 6, y2 - 4);
+}
+
+/** The project's levels over a section seen face on. */
+function drawHeights({ context, camera, size, scene }: Pen, levels: readonly LevelRow[]): void {
+  context.lineWidth = 1.25;
+  context.font = `600 11px ${fonts.text}`;
+  context.textAlign = 'left';
+  context.textBaseline = 'bottom';
+  for (const { name, elevation } of levels) {
+    const y = toScreen(camera, size, [0, elevation])[1];
+    context.strokeStyle = scene.tokens.zircon;
+    context.setLineDash([10, 6]);
+    context.beginPath();
+    context.moveTo(0, y);
+    context.lineTo(size.width, y);
+    context.stroke();
+    context.fillStyle = scene.tokens.zircon;
+    context.fillText(`${name} ${formatLength(elevation, scene.unit)}`, 12, y - 3);
+  }
+  context.setLineDash([]);
+}
+
+/** The project's zero, or that of the axes worked along: a small cross along them with its word. */
 function drawZero({ context, camera, size, scene }: Pen): void {
-  const [x, y] = toScreen(camera, size, [0, 0]);
+  const { axes } = scene;
+  const [x, y] = toScreen(camera, size, axes?.origin ?? [0, 0]);
   if (x < -20 || y < -20 || x > size.width + 20 || y > size.height + 20) return;
+  const arm = axes === null ? 8 : 28;
+  const [c, s] = direction(axes?.angle ?? 0);
   context.setLineDash([]);
   context.strokeStyle = scene.tokens.zircon;
   context.lineWidth = 1.5;
   context.beginPath();
-  context.moveTo(x - 8, y); context.lineTo(x + 8, y);
-  context.moveTo(x, y - 8); context.lineTo(x, y + 8);
+  context.moveTo(x - 8 * c, y + 8 * s); context.lineTo(x + arm * c, y - arm * s);
+  context.moveTo(x + 8 * s, y + 8 * c); context.lineTo(x - arm * s, y - arm * c);
   context.stroke();
   context.font = `10px ${fonts.figures}`;
   context.fillStyle = scene.tokens.zircon;
   context.textAlign = 'left';
   context.textBaseline = 'top';
-  context.fillText('zero', x + 5, y + 4);
+  context.fillText(axes?.name ?? 'zero', x + 5, y + 4);
 }
-

@@ -5,7 +5,10 @@ import type { Candidate } from '@/core/reading/candidate';
 import type { Display } from '@/core/underlay/display';
 import type { Overlay } from '@/project/overlay';
 import type { Underlay } from '@/project/underlays';
-import type { DisplayUnit } from '@/core/units/length';
+import type { LevelRow } from '@/core/model/state';
+import type { WorkingAxes } from '@/core/datum/survey';
+import type { LengthStyle } from '@/core/units/length';
+import type { Point } from '@/core/geometry/vector';
 import type { Tokens } from '@/ui/tokens';
 
 /** A drawing as the board shows it. */
@@ -21,11 +24,14 @@ export interface BoardDrawing {
   display: Display;
 }
 
+/** A section or an elevation in the plan: the line it stands on. */
+export interface Trace { name: string; from: Point; to: Point }
+
 /** Everything the board shows; handed over as a whole whenever something of it changes. */
 export interface BoardScene {
   tokens: Tokens;
   dark: boolean;
-  unit: DisplayUnit;
+  unit: LengthStyle;
   drawings: BoardDrawing[];
   elements: ElementRow[];
   /** Candidates that nobody has decided on. */
@@ -34,4 +40,9 @@ export interface BoardScene {
   chosen: ReadonlySet<string>;
   /** What a bench shows over a drawing for a moment. */
   overlay: Overlay | null;
+  traces: Trace[];
+  /** The levels of the project where an upright drawing is seen face on; null in a plan. */
+  heights: LevelRow[] | null;
+  /** The axes worked along, or null for the project's. */
+  axes: WorkingAxes | null;
 }

@@ -1,6 +1,6 @@
 import type { Point } from '@/core/geometry/vector';
 import { useBoard } from './boardStore';
-import { clickCorner, clickPoint, closeOutline, dropCorner, leaveTool, wantsPoints } from './tools';
+import { clickCorner, clickLine, clickPoint, closeOutline, dropCorner, finishTool, leaveTool, wantsLine, wantsPoints } from './tools';
 
 const board = () => useBoard.getState();
 const picked = (x: number, y: number) => ({ point: [x, y] as Point, drawingId: 'd', drawingPoint: [x, y] as Point, words: 'end of line' });
@@ -55,12 +55,36 @@ test('a picked point goes to whom it was for, once', () => {
 });
 
 test('measuring takes two points, the third begins anew, and Escape drops an open one', () => {
-  board().setTool({ kind: 'measure' });
+  board().setTool({ kind: 'measure', mode: 'distance' });
   clickPoint(picked(0, 0));
   clickPoint(picked(3, 4));
-  expect(board().measured).toMatchObject({ from: { point: [0, 0] }, to: { point: [3, 4] } });
+  expect(board().measured).toMatchObject({ points: [{ point: [0, 0] }, { point: [3, 4] }], done: true });
   clickPoint(picked(7, 7));
-  expect(board().measured).toMatchObject({ from: { point: [7, 7] }, to: null });
+  expect(board().measured).toMatchObject({ points: [{ point: [7, 7] }], done: false });
   leaveTool();
   expect([board().measured, board().tool.kind]).toEqual([null, 'measure']);
+});
+
+test('a run takes any number of points until Enter; the last one can be taken back; an angle ends with its third', () => {
+  board().setTool({ kind: 'measure', mode: 'run' });
+  clickPoint(picked(0, 0));
+  expect(finishTool()).toBe(false);
+  for (const x of [5, 9, 12]) clickPoint(picked(x, 0));
+  expect(dropCorner()).toBe(true);
+  expect(finishTool()).toBe(true);
+  expect([board().measured?.points.map(({ point }) => point[0]), board().measured?.done]).toEqual([[0, 5, 9], true]);
+  board().setTool({ kind: 'measure', mode: 'angle' });
+  for (const x of [1, 0, 4]) clickPoint(picked(x, x));
+  expect(board().measured?.done).toBe(true);
+});
+
+test('a picked line goes to whom it was for, once, and a click on none waits', () => {
+  const taken: string[] = [];
+  board().setTool({ kind: 'pickLine', prompt: 'axis', take: ({ words }) => taken.push(words) });
+  expect([wantsLine(), wantsPoints()]).toEqual([true, false]);
+  clickLine(null);
+  const line = { from: [0, 0] as Point, to: [1, 0] as Point, drawingId: 'd', drawn: [[0, 0], [1, 0]] as [Point, Point], words: 'line on A' };
+  clickLine(line);
+  clickLine(line);
+  expect([taken, wantsLine()]).toEqual([['line on A'], false]);
 });

@@ -1,6 +1,8 @@
 import type { Point } from '@/core/geometry/vector';
-import { formatLength } from '@/core/units/length';
-import { useBoard, type Picked } from './boardStore';
+import { fewestPoints, measure, pointsOf } from '@/core/datum/measure';
+import { formatAngle } from '@/core/units/angle';
+import { formatArea, formatLength } from '@/core/units/length';
+import { useBoard, type Measured, type Picked, type PickedLine } from './boardStore';
 import { toProject, toScreen } from './camera';
 import type { Held } from './snapping';
 import type { Pen } from './drawModel';
@@ -12,7 +14,10 @@ export interface Grip { holds: Held[]; chosen: number }
 export const gripOf = (grip: Grip): Held | null => grip.holds[grip.chosen] ?? null;
 
 /** Whether the tool of the moment looks for points. */
-export const wantsPoints = (): boolean => useBoard.getState().tool.kind !== 'look';
+export const wantsPoints = (): boolean => !['look', 'pickLine'].includes(useBoard.getState().tool.kind);
+
+/** Whether it looks for a straight line. */
+export const wantsLine = (): boolean => useBoard.getState().tool.kind === 'pickLine';
 
 /** Takes a click with a point to hold on to. */
 export function clickPoint(held: Picked): void {
@@ -21,9 +26,30 @@ export function clickPoint(held: Picked): void {
     setTool({ kind: 'look' });
     tool.take(held);
   } else if (tool.kind === 'measure') {
-    setMeasured(measured === null || measured.to !== null ? { from: held, to: null } : { ...measured, to: held });
+    const { mode } = tool;
+    const points = measured === null || measured.done ? [held] : [...measured.points, held];
+    setMeasured({ mode, points, done: points.length >= pointsOf[mode] });
   }
 }
+
+/** Takes a click on a straight line. */
+export function clickLine(line: PickedLine | null): void {
+  const { tool, setTool } = useBoard.getState();
+  if (tool.kind !== 'pickLine' || line === null) return;
+  setTool({ kind: 'look' });
+  tool.take(line);
+}
+
+/** Ends a run or an area. @returns whether there was one with enough points */
+function endMeasure(): boolean {
+  const { tool, measured, setMeasured } = useBoard.getState();
+  if (tool.kind !== 'measure' || measured === null || measured.done || measured.points.length < fewestPoints[measured.mode]) return false;
+  setMeasured({ ...measured, done: true });
+  return true;
+}
+
+/** What Enter does: it ends what takes any number of points. */
+export const finishTool = (): boolean => closeOutline() || endMeasure();
 
 /** How near to the first corner a click closes an outline, in pixels. */
 const closingReach = 9;
@@ -46,9 +72,13 @@ export function closeOutline(): boolean {
   return true;
 }
 
-/** Takes the last corner back. */
+/** Takes the last corner or measured point back. */
 export function dropCorner(): boolean {
-  const { tool, corners, setCorners } = useBoard.getState();
+  const { tool, corners, setCorners, measured, setMeasured } = useBoard.getState();
+  if (tool.kind === 'measure' && measured !== null && !measured.done) {
+    setMeasured(measured.points.length > 1 ? { ...measured, points: measured.points.slice(0, -1) } : null);
+    return true;
+  }
   if (tool.kind !== 'outline' || corners.length === 0) return false;
   setCorners(corners.slice(0, -1));
   return true;
@@ -78,39 +108,39 @@ function drawCorners(pen: Pen, next: Point | null): void {
 export function leaveTool(): boolean {
   const { tool, measured, corners, setTool, setMeasured } = useBoard.getState();
   if (tool.kind === 'look' && measured === null) return false;
-  if (tool.kind === 'measure' && measured !== null && measured.to === null) setMeasured(null);
+  if (tool.kind === 'measure' && measured !== null && !measured.done) setMeasured(null);
   else if (tool.kind === 'outline' && corners.length > 0) useBoard.getState().setCorners([]);
   else { setTool({ kind: 'look' }); setMeasured(null); }
   return true;
 }
 
-/** Draws the measured distance and the chip that says what the cursor holds on to. */
-export function drawTool(pen: Pen, grip: Grip, cursor: Point | null): void {
+/** Draws what is measured or outlined, and the chip that says what the cursor holds on to. */
+export function drawTool(pen: Pen, grip: Grip, cursor: Point | null, line: PickedLine | null): void {
   const { context, camera, size, scene } = pen;
   const { tool, measured, corners } = useBoard.getState();
   const held = gripOf(grip);
-  if (measured !== null) {
-    const to = measured.to?.point ?? held?.point ?? null;
-    const a = toScreen(camera, size, measured.from.point);
-    if (to !== null) {
-      const b = toScreen(camera, size, to);
-      context.setLineDash([]);
-      context.strokeStyle = scene.tokens.zircon;
-      context.lineWidth = 1.75;
-      context.beginPath();
-      context.moveTo(...a);
-      context.lineTo(...b);
-      context.stroke();
-      for (const end of [a, b]) dot(pen, end);
-      const metres = Math.hypot(to[0] - measured.from.point[0], to[1] - measured.from.point[1]);
-      chip(pen, [(a[0] + b[0]) / 2 + 8, (a[1] + b[1]) / 2 + 8], formatLength(metres, scene.unit), '');
-    } else dot(pen, a);
-  }
+  if (measured !== null) drawMeasured(pen, measured, held?.point ?? null);
   if (tool.kind === 'outline') drawCorners(pen, held?.point ?? (cursor === null ? null : toProject(camera, size, cursor)));
   if (tool.kind === 'look' || cursor === null) return;
-  if (tool.kind === 'outline' && held === null) { chip(pen, [cursor[0] + 16, cursor[1] + 16], tool.prompt, corners.length < 2 ? 'click corners' : 'Enter closes it'); return; }
+  const beside: Point = [cursor[0] + 16, cursor[1] + 16];
+  if (tool.kind === 'outline' && held === null) { chip(pen, beside, tool.prompt, corners.length < 2 ? 'click corners' : 'Enter closes it'); return; }
+  if (tool.kind === 'pickLine') {
+    if (line !== null) {
+      context.setLineDash([]);
+      context.strokeStyle = scene.tokens.zircon;
+      context.lineWidth = 3;
+      context.beginPath();
+      context.moveTo(...toScreen(camera, size, line.from));
+      context.lineTo(...toScreen(camera, size, line.to));
+      context.stroke();
+    }
+    chip(pen, beside, line?.words ?? tool.prompt, line === null ? 'no straight line here' : '');
+    return;
+  }
   if (held === null) {
-    chip(pen, [cursor[0] + 16, cursor[1] + 16], tool.kind === 'pick' ? tool.prompt : measured && !measured.to ? 'second point' : 'first point', 'nothing to hold on to here');
+    const open = measured !== null && !measured.done ? measured.points.length : 0;
+    const wanted = tool.kind === 'pick' ? tool.prompt : tool.kind === 'measure' && tool.mode === 'angle' && open === 1 ? 'corner' : `${['first', 'second', 'third'][open] ?? 'next'} point`;
+    chip(pen, beside, wanted, 'nothing to hold on to here');
     return;
   }
   const at = toScreen(camera, size, held.point);
@@ -121,6 +151,34 @@ export function drawTool(pen: Pen, grip: Grip, cursor: Point | null): void {
   context.lineWidth = 2;
   context.stroke();
   chip(pen, [at[0] + 16, at[1] + 16], held.words, grip.holds.length > 1 ? `${grip.chosen + 1} of ${grip.holds.length}, N: next` : '');
+}
+
+/** The measured line with the length of each of its parts, or the measured area; the open end follows the cursor. */
+function drawMeasured(pen: Pen, { mode, points, done }: Measured, next: Point | null): void {
+  const { context, camera, size, scene } = pen;
+  const all = points.map(({ point }) => point);
+  if (!done && next !== null) all.push(next);
+  const at = all.map((p) => toScreen(camera, size, p));
+  context.setLineDash([]);
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 1.75;
+  context.beginPath();
+  at.forEach(([x, y], i) => { if (i === 0) context.moveTo(x, y); else context.lineTo(x, y); });
+  if (mode === 'area') {
+    context.closePath();
+    context.fillStyle = scene.tokens.zircon;
+    context.globalAlpha = 0.12;
+    context.fill();
+    context.globalAlpha = 1;
+  }
+  context.stroke();
+  for (const p of at) dot(pen, p);
+  const found = measure(mode, all, scene.axes);
+  if (found === null) return;
+  const label = ([x, y]: Point, words: string) => chip(pen, [x + 8, y + 8], words, '');
+  if (found.mode === 'angle') label(at[1], formatAngle(found.angle));
+  else if (found.mode === 'area') label([at.reduce((sum, p) => sum + p[0], 0) / at.length, at.reduce((sum, p) => sum + p[1], 0) / at.length], formatArea(found.area, scene.unit));
+  else for (let i = 1; i < at.length; i += 1) label([(at[i - 1][0] + at[i][0]) / 2, (at[i - 1][1] + at[i][1]) / 2], formatLength(found.mode === 'run' ? found.spacings[i - 1] : found.length, scene.unit));
 }
 
 function dot({ context, scene }: Pen, [x, y]: Point): void {

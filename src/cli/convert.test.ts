@@ -30,7 +30,7 @@ test('a drawing becomes model.json, intake.json and model.dxf with the numbers o
   const code = await convert([file, '--out', join(folder, 'a'), '--settings', settings({ unit: 'mm', level: { name: 'Ground', elevation: 0.5, height: 3.9 } })]);
   expect([code, said]).toEqual([0, [`20 grid lines, 45 columns written to ${join(folder, 'a')}`]]);
   const model = json<ModelFile>('a', 'model.json');
-  expect(model.levels).toEqual([{ id: 'L1', name: 'Ground', elevation: 0.5, height: 3.9 }]);
+  expect(model.levels).toEqual([{ id: 'L1', name: 'Ground', elevation: 0.5, height: 3.9, kind: 'floor', structuralTop: 0.5, slabThickness: 0 }]);
   const b = gridLines().find((line) => line.label === 'B')!;
   expect(model.grids.find((line) => line.label === 'B')).toMatchObject({ kind: 'line', start: b.start, end: b.end.map((value) => Number(value.toFixed(6))), source: { drawing: 'ground.dxf' } });
   expect(model.columns.every((column) => column.level === 'L1')).toBe(true);

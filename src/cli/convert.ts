@@ -3,19 +3,20 @@ import { createReadStream } from 'node:fs';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { asDrawn, type Placement } from '@/core/datum/placement';
+import { asDrawn, metresPerDrawn, type Placement } from '@/core/datum/placement';
 import { defaultLimits } from '@/core/drawing/limits';
 import { DxfReader } from '@/core/drawing/reader';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { digest, type Digest } from '@/core/handover/intake/digest';
 import { writeModel } from '@/core/handover/model/writeModel';
 import type { ElementRow } from '@/core/model/elements';
+import { plainLevel } from '@/core/model/levels';
 import { read, toleranceFor } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { fail, ok, type Result } from '@/core/result';
 import { roleByRules } from '@/core/sorting/roles';
 import { applyRecipe } from '@/core/underlay/recipe/apply';
-import { lengthUnits, metresPer, unitNames } from '@/core/units/length';
+import { lengthUnits, unitNames } from '@/core/units/length';
 import { parseSettings, type Settings } from './settings';
 
 const usage = `Usage: ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
@@ -90,9 +91,9 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
     const taken = settings.unit === 'auto' ? unit.chosen ?? likeliest : settings.unit;
     if (settings.unit === 'auto' && unit.chosen === null) warnings.push(`${name}: the unit is not certain; ${unitNames[taken]} were taken (probability ${unit.confidence.toFixed(2)}). State "unit" in the settings.`);
     intake.unit.chosen = settings.unit === 'auto' ? unit.chosen : settings.unit;
-    const placement = asDrawn(taken);
+    const placement = asDrawn(taken, settings.unit === 'auto' ? unit.scale : 1);
     first ??= placement;
-    const cleaned = applyRecipe({ drawing, raw: primitives, metresPerUnit: metresPer[taken] }, settings.recipe).primitives;
+    const cleaned = applyRecipe({ drawing, raw: primitives, metresPerUnit: metresPerDrawn(placement) }, settings.recipe).primitives;
     const scene = new Scene(drawing, cleaned, placement, intake.layers.map((layer) => layer.role));
     const { candidates } = read(scene, elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])), toleranceFor(taken));
     for (const candidate of candidates) {
@@ -101,6 +102,6 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
       elements.push({ ...common, kind: candidate.kind, shape: candidate.element } as ElementRow);
     }
   }
-  const model = writeModel({ levels: [{ id: 'L1', ...settings.level }], elements, drawingName: (name) => name });
+  const model = writeModel({ levels: [{ ...plainLevel, id: 'L1', ...settings.level }], elements, drawingName: (name) => name });
   return { model, dxf: writeElementsDxf(elements, first!), warnings };
 }

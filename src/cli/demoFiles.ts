@@ -1,5 +1,6 @@
 import { basement } from '../../demo/basement';
 import { groundFloor } from '../../demo/ground';
+import { crossSection } from '../../demo/section';
 import { upperFloor } from '../../demo/upper';
 import { yard } from '../../demo/yard';
 
@@ -11,4 +12,5 @@ export const demoFiles = {
   'marram-upper.dxf': () => upperFloor().dxf,
   'marram-basement.dxf': () => basement().dxf,
   'marram-yard.dxf': () => yard().dxf,
+  'marram-section.dxf': () => crossSection().dxf,
 };

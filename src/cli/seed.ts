@@ -1,10 +1,15 @@
+import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
+import { across, up, wing } from '../../demo/building';
+import { sectionPlace } from '../../demo/section';
 import { survey } from '../../demo/yard';
 import { defaultLimits } from '@/core/drawing/limits';
 import { packDrawing } from '@/core/drawing/packDrawing';
 import { readDxf } from '@/core/drawing/reader';
 import { digest } from '@/core/handover/intake/digest';
 import { put } from '@/core/model/edits';
+import { plainLevel } from '@/core/model/levels';
+import type { LevelRow } from '@/core/model/state';
 import { plainDisplay } from '@/core/underlay/display';
 import { bringIn, bringInRevision } from '@/server/bringIn';
 import { database } from '@/server/database/connection';
@@ -18,9 +23,9 @@ type DemoFile = keyof typeof demoFiles;
 
 export const demoName = 'Marram Point Field Station';
 
-const levels = [
-  { name: 'Basement', elevation: -3.15, height: 3.15 }, { name: 'Ground', elevation: 0, height: 3.9 },
-  { name: 'Upper', elevation: 3.9, height: 3.6 }, { name: 'Roof', elevation: 7.5, height: 1.1 },
+const levels: Omit<LevelRow, 'id'>[] = [
+  { ...plainLevel, name: 'Basement', elevation: -3.15, height: 3.15, kind: 'foundation' }, { ...plainLevel, name: 'Ground', elevation: 0, height: 3.9, kind: 'ground' },
+  { ...plainLevel, name: 'Upper', elevation: 3.9, height: 3.6 }, { ...plainLevel, name: 'Roof', elevation: 7.5, height: 1.1, kind: 'roof' },
 ];
 
 /** Loads the demo project into a database that holds no project. */
@@ -44,6 +49,7 @@ export async function seedDemo(): Promise<void> {
     await take('marram-upper.dxf', 'Upper');
     await take('marram-basement.dxf', 'Basement');
     const [site, oneLayer] = [await take('marram-yard.dxf', 'Ground'), await take('marram-ground-one-layer.dxf', 'Ground')];
+    const section = await take('marram-section.dxf', 'Ground');
     const later = await read('marram-ground-B.dxf');
     await bringInRevision(tx, project, ground, later.file, later.intake);
     const state = await loadState(tx, project);
@@ -54,6 +60,13 @@ export async function seedDemo(): Promise<void> {
       put('drawing', { ...state.drawing[oneLayer], setAside: true }),
       put('drawing', { ...state.drawing[site], setAside: true }),
       put('placement', { ...state.placement[site], unit: 'm', confirmed: true, origin: survey.zero, turning: (-survey.turn * Math.PI) / 180 }),
+      // The section is cut along grid line 2, from A to D.
+      put('drawing', { ...state.drawing[section], levelId: null }),
+      put('placement', { ...state.placement[section], confirmed: true, origin: [sectionPlace[0] * 1000, sectionPlace[1] * 1000], target: [across[1], up[0]], turning: Math.PI / 2, upright: 0 }),
+      put('project', {
+        ...state.project[project], survey: { easting: survey.zero[0], northing: survey.zero[1], elevation: 4.2, north: (survey.turn * Math.PI) / 180 },
+        axes: [{ id: randomUUID(), name: 'Wing', origin: wing.corner, angle: (wing.turn * Math.PI) / 180 }],
+      }),
       put('display', { id: site, ...plainDisplay, fade: 0.4, held: true }),
     ];
     await applyEdit(project, null, { label: 'Demo', changes }, undefined, tx);

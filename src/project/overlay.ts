@@ -5,7 +5,13 @@ import { create } from 'zustand';
 export interface OverlayPart { lines: Float32Array; tone: 'look' | 'wrong' | 'evidence' }
 export interface Overlay { drawingId: string; origin: [number, number]; parts: OverlayPart[] }
 
-interface OverlayStore { overlay: Overlay | null; show(overlay: Overlay | null): void }
+interface OverlayStore {
+  overlay: Overlay | null;
+  show(overlay: Overlay | null): void;
+  /** Drawings of other levels that a bench wants to be seen too. */
+  guests: readonly string[];
+  invite(guests: readonly string[]): void;
+}
 
 /** What a bench shows on the board for a moment. */
-export const useOverlay = create<OverlayStore>()((set) => ({ overlay: null, show: (overlay) => set({ overlay }) }));
+export const useOverlay = create<OverlayStore>()((set) => ({ overlay: null, show: (overlay) => set({ overlay }), guests: [], invite: (guests) => set({ guests }) }));

@@ -1,9 +1,10 @@
 import { emptyState, type LevelRow, type ProjectState } from '@/core/model/state';
 import { put } from '@/core/model/edits';
+import { plainLevel } from '@/core/model/levels';
 import { useProject } from './store';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const level = (n: number, name: string): LevelRow => ({ id: uuid(n), name, elevation: n, height: 3 });
+const level = (n: number, name: string): LevelRow => ({ ...plainLevel, id: uuid(n), name, elevation: n, height: 3 });
 const history = (version: number) => ({ version, undo: version > 0 ? 'x' : null, redo: null, savedAt: null });
 
 type Sent = { path: string; body: { seen: number; clientId: string; edit?: { label: string } } | null };

@@ -2,6 +2,7 @@
 import { create } from 'zustand';
 import { applyChanges, type Change, type Edit } from '@/core/model/edits';
 import { emptyState, type ProjectState } from '@/core/model/state';
+import type { DisplayUnit, LengthStyle } from '@/core/units/length';
 import { api, ApiError, Unreachable } from './api';
 
 export interface History { version: number; undo: string | null; redo: string | null; savedAt: string | null }
@@ -153,7 +154,16 @@ export const useProject = create<ProjectStore>()((set, get) => {
 /** The drawings that are part of the project, in the order of their names. */
 export const activeDrawings = (state: ProjectState) => Object.values(state.drawing).filter((drawing) => !drawing.discarded).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
 
-/** The levels from the lowest up. */
-export const orderedLevels = (state: ProjectState) => Object.values(state.level).sort((a, b) => a.elevation - b.elevation);
-
 export const projectRowOf = (store: Pick<ProjectStore, 'state' | 'id'>) => store.state.project[store.id];
+
+/** How the project shows lengths. */
+export const lengthsOf = (store: Pick<ProjectStore, 'state' | 'id'>): LengthStyle => { const row = projectRowOf(store); return styleOf(row?.displayUnit ?? 'm', row?.places ?? null); };
+
+const styles = new Map<string, LengthStyle>();
+
+/** One object for one style, so that what depends on it is not made anew. */
+function styleOf(unit: DisplayUnit, places: number | null): LengthStyle {
+  const key = `${unit} ${places}`;
+  if (!styles.has(key)) styles.set(key, { unit, places });
+  return styles.get(key)!;
+}

@@ -15,8 +15,8 @@ jest.mock('@/core/underlay/pieces', () => ({ openIndex: (data: unknown) => data 
 Object.assign(globalThis, { Worker: class { postMessage() { /* Nothing is sent. */ } }, location: { origin: 'http://here' } });
 
 const id = '00000000-0000-4000-8000-000000000001';
-const drawing: DrawingRow = { id, name: 'plan', fileId: 'file-1', fileName: 'plan.dxf', revision: 1, levelId: null, discarded: false, setAside: false };
-const placed: ProjectState = { ...emptyState, drawing: { [id]: drawing }, placement: { [id]: { id, unit: 'mm', confirmed: false, origin: [0, 0], target: [0, 0], turning: 0 } } };
+const drawing: DrawingRow = { id, name: 'plan', fileId: 'file-1', fileName: 'plan.dxf', revision: 1, levelId: null, alsoOn: [], discarded: false, setAside: false };
+const placed: ProjectState = { ...emptyState, drawing: { [id]: drawing }, placement: { [id]: { id, unit: 'mm', confirmed: false, origin: [0, 0], target: [0, 0], turning: 0, scale: 1, mirrored: false, upright: null } } };
 
 test('an underlay is made anew when its file, recipe, unit or line types change, and only then; the one before stays till then', async () => {
   // The worker's address is that of a module, which a test has none of.
@@ -27,7 +27,7 @@ test('an underlay is made anew when its file, recipe, unit or line types change,
   open(placed);
   open(placed);
   expect(orders).toHaveLength(1);
-  expect(orders[0].order).toMatchObject({ drawingId: id, fileId: 'file-1', unit: 'mm', recipe: [], dashed: false, url: expect.stringContaining('http://here/api/projects/p/files/file-1/columns') });
+  expect(orders[0].order).toMatchObject({ drawingId: id, fileId: 'file-1', metresPerUnit: 0.001, recipe: [], dashed: false, url: expect.stringContaining('http://here/api/projects/p/files/file-1/columns') });
   expect(shown()).toBeNull();
   await orders[0].answer(true);
   expect(shown()!.layers[0].name).toBe('file-1');

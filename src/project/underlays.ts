@@ -3,7 +3,12 @@ import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import { readerVersion } from '@/core/drawing/packDrawing';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
-import type { Placement } from '@/core/datum/placement';
+import type { DimensionCheck } from '@/core/datum/dimensionCheck';
+import type { MirrorVerdict } from '@/core/datum/evidence/mirrorWise';
+import type { MixedBlock } from '@/core/datum/evidence/mixedBlocks';
+import { metresPerDrawn, type Placement } from '@/core/datum/placement';
+import type { SectionHeights } from '@/core/datum/sectionHeights';
+import type { Result } from '@/core/result';
 import type { GridLine } from '@/core/model/elements';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
 import type { ReadingResult } from '@/core/reading/read';
@@ -29,6 +34,7 @@ export interface Underlay {
   index: PieceIndex;
   segments: SegmentStore;
   unit: UnitVerdict;
+  mirror: MirrorVerdict;
   counts: Record<string, StepCount>;
 }
 
@@ -67,8 +73,8 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
     put(drawingId, { basis, opening: true, underlay: before, problem: null });
     const still = () => get().entries[drawingId]?.basis === basis;
     try {
-      const { layers, blocks, primitives, index, segments, unit, counts } = await remote().open(order);
-      if (still()) put(drawingId, { basis, opening: false, problem: null, underlay: { fileId, basis, layers, blocks, primitives, index: openIndex(index), segments, unit, counts } });
+      const { layers, blocks, primitives, index, segments, unit, mirror, counts } = await remote().open(order);
+      if (still()) put(drawingId, { basis, opening: false, problem: null, underlay: { fileId, basis, layers, blocks, primitives, index: openIndex(index), segments, unit, mirror, counts } });
     } catch (error) { if (still()) put(drawingId, { basis, opening: false, underlay: null, problem: (error as Error).message }); }
   };
   return {
@@ -83,9 +89,10 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
         if (!placement) continue;
         const fileId = get().looked[drawing.id] ?? drawing.fileId;
         const recipe = state.recipe[drawing.id]?.steps ?? [];
+        const metresPerUnit = metresPerDrawn(placement);
         const dashed = state.display[drawing.id]?.lineTypes ?? false;
-        const basis = JSON.stringify([fileId, recipe, placement.unit, dashed]);
-        if (get().entries[drawing.id]?.basis !== basis) void openOne({ drawingId: drawing.id, fileId, url: columnsAddress(project, fileId), recipe, unit: placement.unit, dashed }, basis);
+        const basis = JSON.stringify([fileId, recipe, metresPerUnit, dashed]);
+        if (get().entries[drawing.id]?.basis !== basis) void openOne({ drawingId: drawing.id, fileId, url: columnsAddress(project, fileId), recipe, metresPerUnit, dashed }, basis);
       }
     },
     retry(drawingId) { set({ entries: Object.fromEntries(Object.entries(get().entries).filter(([id]) => id !== drawingId)) }); },
@@ -100,6 +107,15 @@ export const readInWorker = (drawingId: string, placement: Placement, roles: (Ro
 
 /** What a step would touch. @param at its place in the recipe, or null for one that is to come last */
 export const previewStep = (drawingId: string, step: Step, at: number | null): Promise<Preview> => remote().preview(drawingId, step, at);
+
+/** Blocks whose content is of another unit than the drawing. */
+export const mixedIn = (drawingId: string): Promise<MixedBlock[]> => remote().mixed(drawingId);
+
+/** All dimensions of a drawing against what they span. */
+export const dimensionsOf = (drawingId: string): Promise<DimensionCheck> => remote().dimensions(drawingId);
+
+/** Storey heights of a section or an elevation. */
+export const heightsIn = (drawingId: string): Promise<Result<SectionHeights>> => remote().section(drawingId);
 
 export const suggestSteps = (drawingId: string): Promise<Suggestion[]> => remote().suggest(drawingId);
 

@@ -5,6 +5,8 @@ import { persist } from 'zustand/middleware';
 export const stationNames = ['intake', 'datum', 'sorting', 'reading', 'handover'] as const;
 export const intakeParts = ['report', 'recipe', 'plans', 'display', 'revisions'] as const;
 export type IntakePart = (typeof intakeParts)[number];
+export const datumParts = ['unit', 'place', 'fit', 'levels', 'measure', 'project'] as const;
+export type DatumPart = (typeof datumParts)[number];
 export type StationName = (typeof stationNames)[number];
 
 /** What one person looks at; kept in the browser, per project, across reloads. */
@@ -18,13 +20,18 @@ interface View {
   stacked: boolean;
   /** Which part of the Intake bench is open. */
   intakePart: IntakePart;
+  datumPart: DatumPart;
+  /** The upright drawing that is seen face on, in place of the plan. */
+  faceOn: string | null;
+  /** The working axes that this person works along, by their id. */
+  axesId: string | null;
   /** Layers shown alone, by the drawing's id. */
   isolated: Record<string, string[]>;
   camera: { x: number; y: number; metresPerPixel: number } | null;
   set(part: Partial<Omit<View, 'set'>>): void;
 }
 
-const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, stacked: false, intakePart: 'report' as IntakePart, isolated: {}, camera: null };
+const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, stacked: false, intakePart: 'report' as IntakePart, datumPart: 'unit' as DatumPart, faceOn: null, axesId: null, isolated: {}, camera: null };
 
 export const useView = create<View>()(persist((set) => ({ project: '', ...fresh, set: (part) => set(part) }), { name: 'zircon-view', skipHydration: true, partialize: ({ set: _set, ...rest }) => rest }));
 

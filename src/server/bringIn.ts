@@ -15,8 +15,8 @@ export async function bringIn(tx: Transaction<Database>, project: string, file: 
   const name = file.name.replace(/\.dxf$/i, '').slice(0, 120) || 'Drawing';
   const level = file.levelId === null ? undefined : await tx.selectFrom('levels').select('id').where('id', '=', file.levelId).where('project_id', '=', project).executeTakeFirst();
   const changes: Change[] = [
-    put('drawing', { id, name, fileId: file.id, fileName: file.name, revision: 1, levelId: level?.id ?? null, discarded: false, setAside: false }),
-    put('placement', { id, unit: likeliest(unit), confirmed: false, origin: [0, 0], target: [0, 0], turning: 0 }),
+    put('drawing', { id, name, fileId: file.id, fileName: file.name, revision: 1, levelId: level?.id ?? null, alsoOn: [], discarded: false, setAside: false }),
+    put('placement', { id, confirmed: false, unit: likeliest(unit), scale: unit.scale, origin: [0, 0], target: [0, 0], turning: 0, mirrored: false, upright: null }),
     ...intake.layers.map((layer) => put('role', { id: roleId(id, layer.name), drawingId: id, layer: layer.name, role: layer.role, suggested: true, shown: true })),
   ];
   await applyEdit(project, null, { label: `Bring in ${file.name}`, changes }, undefined, tx);

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { sql, type Transaction } from 'kysely';
-import type { Change, Edit } from '@/core/model/edits';
+import * as v from 'valibot';
+import { changesSchema, type Change, type Edit } from '@/core/model/edits';
 import { tableNames, type TableName } from '@/core/model/state';
 import { database, type Db } from './database/connection';
 import type { Database } from './database/schema';
@@ -106,9 +107,10 @@ export async function stepHistory(project: string, way: 'undo' | 'redo', seen: n
     if (top === null) throw new Problem(409, way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.', { version: head.version });
     const target = await tx.selectFrom('edits').selectAll().where('project_id', '=', project).where('seq', '=', top).executeTakeFirstOrThrow();
     const seq = head.version + 1;
-    const inverse = await applyRows(tx, project, target.inverse);
+    const changes = v.parse(changesSchema, target.inverse);
+    const inverse = await applyRows(tx, project, changes);
     const label = way === 'undo' ? `Undo: ${target.label}` : target.label.replace(/^Undo: /, 'Redo: ');
-    const entry: LogEntry = { clientId, label, changes: target.inverse, inverse, undoes: top, previousUndo: target.previous_undo, previousRedo: head.redo_top };
+    const entry: LogEntry = { clientId, label, changes, inverse, undoes: top, previousUndo: target.previous_undo, previousRedo: head.redo_top };
     if (way === 'undo') await append(tx, project, seq, entry, target.previous_undo, seq);
     // A redo takes back an undo; what that one had taken back is again what undo takes next.
     else await append(tx, project, seq, entry, target.undoes, target.previous_redo);

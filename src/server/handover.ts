@@ -1,7 +1,8 @@
-import type { Placement } from '@/core/datum/placement';
+import { surveyPlacement } from '@/core/datum/survey';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { writeModel } from '@/core/handover/model/writeModel';
 import type { ElementRow } from '@/core/model/elements';
+import { elementsAt } from '@/core/model/levels';
 import { database } from './database/connection';
 import { notFound, Problem } from './problem';
 import { loadState } from './rows';
@@ -19,17 +20,28 @@ async function load(project: string) {
 /** model.json of a project. */
 export async function modelFile(project: string): Promise<{ name: string; content: string }> {
   const { state, name, elements } = await load(project);
-  const model = writeModel({ levels: Object.values(state.level), elements, drawingName: (id) => state.drawing[id]?.fileName ?? id });
+  const model = writeModel({ levels: Object.values(state.level), elements, survey: state.project[project].survey, drawingName: (id) => state.drawing[id]?.fileName ?? id });
   return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };
 }
 
 /** The elements as a DXF that overlays a drawing of the project. */
 export async function elementsDxf(project: string, drawingId: string): Promise<{ name: string; content: string }> {
-  const { state, elements } = await load(project);
+  const { state } = await load(project);
   const [drawing, placement] = [state.drawing[drawingId], state.placement[drawingId]];
   if (!drawing || !placement) throw notFound('This drawing');
   // Elements of other levels do not overlay this plan.
-  const here = elements.filter((element) => element.levelId === null || element.levelId === drawing.levelId);
+  const here = ordered(elementsAt(state, drawing.levelId));
   if (here.length === 0) throw new Problem(409, 'There is no element to hand over yet. Accept candidates at Reading first.');
-  return { name: `${drawing.name} model.dxf`, content: writeElementsDxf(here, placement as Placement) };
+  return { name: `${drawing.name} model.dxf`, content: writeElementsDxf(here, placement) };
+}
+
+/** The elements of a level as a DXF in metres at survey coordinates. */
+export async function surveyDxf(project: string, levelId: string): Promise<{ name: string; content: string }> {
+  const { state, name } = await load(project);
+  const [level, { survey }] = [state.level[levelId], state.project[project]];
+  if (!level) throw notFound('This level');
+  if (survey === null) throw new Problem(409, 'Where the project lies in the survey is not known. Give easting, northing and north at Datum, under Project, first.');
+  const here = ordered(elementsAt(state, levelId));
+  if (here.length === 0) throw new Problem(409, 'There is no element to hand over yet. Accept candidates at Reading first.');
+  return { name: `${name} ${level.name} survey.dxf`, content: writeElementsDxf(here, surveyPlacement(survey)) };
 }

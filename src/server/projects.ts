@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import { plainLevel } from '@/core/model/levels';
 import type { Change } from '@/core/model/edits';
 import { put } from '@/core/model/edits';
 import { tableNames, type LevelRow, type ProjectState } from '@/core/model/state';
@@ -8,7 +9,7 @@ import { database } from './database/connection';
 import { applyEdit } from './edits';
 import { sweepFiles } from './files';
 import { notFound, Problem } from './problem';
-import { loadState } from './rows';
+import { levelValues, loadState } from './rows';
 
 /** A project in the list. */
 export interface ProjectCard { id: string; name: string; updatedAt: string; deletedAt: string | null; drawings: number; elements: number; levels: number }
@@ -24,11 +25,11 @@ export async function listProjects(): Promise<ProjectCard[]> {
 }
 
 /** A new project with its levels; one ground level where none are given. */
-export async function createProject(name: string, displayUnit: DisplayUnit = 'm', levels?: Omit<LevelRow, 'id'>[]): Promise<string> {
+export async function createProject(name: string, displayUnit: DisplayUnit = 'm', levels: Omit<LevelRow, 'id'>[] = [{ ...plainLevel, name: 'Ground', elevation: 0, height: 3, kind: 'ground' }]): Promise<string> {
   const id = randomUUID();
   await database().transaction().execute(async (tx) => {
-    await tx.insertInto('projects').values({ id, name, display_unit: displayUnit, undo_top: null, redo_top: null, deleted_at: null }).execute();
-    await tx.insertInto('levels').values((levels ?? [{ name: 'Ground', elevation: 0, height: 3 }]).map((level) => ({ id: randomUUID(), project_id: id, ...level }))).execute();
+    await tx.insertInto('projects').values({ id, name, display_unit: displayUnit, survey: null, places: null, undo_top: null, redo_top: null, deleted_at: null }).execute();
+    await tx.insertInto('levels').values(levels.map((level) => levelValues({ id: randomUUID(), ...level }, id))).execute();
   });
   return id;
 }
@@ -39,7 +40,7 @@ export async function duplicateProject(id: string): Promise<string> {
   await database().transaction().execute(async (tx) => {
     const project = await tx.selectFrom('projects').selectAll().where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
     if (!project) throw notFound('This project');
-    await tx.insertInto('projects').values({ id: copy, name: `${project.name.slice(0, 113)} (copy)`, display_unit: project.display_unit, undo_top: null, redo_top: null, deleted_at: null }).execute();
+    await tx.insertInto('projects').values({ id: copy, name: `${project.name.slice(0, 113)} (copy)`, display_unit: project.display_unit, places: project.places, angles: project.angles, survey: project.survey === null ? null : JSON.stringify(project.survey), axes: JSON.stringify(project.axes), undo_top: null, redo_top: null, deleted_at: null }).execute();
     const changes = copiedRows(await loadState(tx, id));
     if (changes.length > 0) await applyEdit(copy, null, { label: `Copy of ${project.name}`, changes }, undefined, tx);
     // The copy begins here: its first step is not one to take back.

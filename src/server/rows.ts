@@ -1,6 +1,6 @@
 import { sql, type Kysely, type Selectable, type Transaction } from 'kysely';
 import type { ElementRow } from '@/core/model/elements';
-import { emptyState, type ProjectState, type Rows as StateRows, type TableName } from '@/core/model/state';
+import { emptyState, type LevelRow, type ProjectState, type Rows as StateRows, type TableName } from '@/core/model/state';
 import type { Db } from './database/connection';
 import type { Database } from './database/schema';
 import { Problem } from './problem';
@@ -18,47 +18,68 @@ const split = (id: string): [string, string] => [id.slice(0, 36), id.slice(37)];
 
 const project: TableAccess<'project'> = {
   async load(db, id) {
-    const rows = await db.selectFrom('projects').select(['id', 'name', 'display_unit']).where('id', '=', id).execute();
-    return rows.map((row) => ({ id: row.id, name: row.name, displayUnit: row.display_unit }));
+    const rows = await db.selectFrom('projects').select(['id', 'name', 'display_unit', 'places', 'angles', 'survey', 'axes']).where('id', '=', id).execute();
+    return rows.map(({ display_unit: displayUnit, ...row }) => ({ ...row, displayUnit }));
   },
   async put(tx, id, [row]) {
     if (row.id !== id) throw foreign();
-    await tx.updateTable('projects').set({ name: row.name, display_unit: row.displayUnit }).where('id', '=', id).execute();
+    await tx.updateTable('projects').set({ name: row.name, display_unit: row.displayUnit, places: row.places, angles: row.angles, survey: row.survey === null ? null : JSON.stringify(row.survey), axes: JSON.stringify(row.axes) }).where('id', '=', id).execute();
   },
   async remove() { throw new Problem(400, 'A project cannot be taken away by an edit; delete it from the project list.'); },
 };
 
+/** A level as the table has it. */
+export const levelValues = ({ buildUp, ...row }: LevelRow, projectId: string) => ({ ...row, build_up: buildUp, project_id: projectId });
+
 const level: TableAccess<'level'> = {
   async load(db, projectId, ids) {
     const rows = await db.selectFrom('levels').selectAll().where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('id', 'in', ids!)).execute();
-    return rows.map(({ id, name, elevation, height }) => ({ id, name, elevation, height }));
+    return rows.map(({ project_id: _, build_up: buildUp, ...row }) => ({ ...row, buildUp }));
   },
   async put(tx, projectId, rows) {
-    const done = await tx.insertInto('levels').values(rows.map((row) => ({ ...row, project_id: projectId })))
-      .onConflict((c) => c.column('id').doUpdateSet((eb) => ({ name: eb.ref('excluded.name'), elevation: eb.ref('excluded.elevation'), height: eb.ref('excluded.height') })).where('levels.project_id', '=', projectId)).returning('id').execute();
+    await expectLevels(tx, projectId, rows.flatMap(({ repeats }) => (repeats === null || rows.some(({ id }) => id === repeats) ? [] : [repeats])));
+    const done = await tx.insertInto('levels').values(rows.map((row) => levelValues(row, projectId)))
+      .onConflict((c) => c.column('id').doUpdateSet((eb) => ({
+        name: eb.ref('excluded.name'), elevation: eb.ref('excluded.elevation'), height: eb.ref('excluded.height'), kind: eb.ref('excluded.kind'), build_up: eb.ref('excluded.build_up'), slab: eb.ref('excluded.slab'), repeats: eb.ref('excluded.repeats'),
+      })).where('levels.project_id', '=', projectId)).returning('id').execute();
     expectAll(done, rows);
   },
   async remove(tx, projectId, ids) { await tx.deleteFrom('levels').where('project_id', '=', projectId).where('id', 'in', ids).execute(); },
 };
 
+/** Levels that rows name have to be of the project. */
+async function expectLevels(tx: Tx, projectId: string, ids: (string | null)[]): Promise<void> {
+  const wanted = [...new Set(ids.filter((id): id is string => id !== null))];
+  if (wanted.length === 0) return;
+  expectAll(await tx.selectFrom('levels').select('id').where('project_id', '=', projectId).where('id', 'in', wanted).execute(), wanted);
+}
+
 const drawing: TableAccess<'drawing'> = {
   async load(db, projectId, ids) {
     const rows = await db.selectFrom('drawings').innerJoin('revisions', (j) => j.onRef('revisions.drawing_id', '=', 'drawings.id').onRef('revisions.number', '=', 'drawings.revision'))
       .select(['drawings.id', 'name', 'revision', 'level_id', 'discarded', 'set_aside', 'file_id', 'file_name'])
+      .select(sql<string[]>`array(select l.level_id from drawing_levels l where l.drawing_id = drawings.id order by l.level_id)`.as('also_on'))
       .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('drawings.id', 'in', ids!)).execute();
-    return rows.map((row) => ({ id: row.id, name: row.name, fileId: row.file_id, fileName: row.file_name, revision: row.revision, levelId: row.level_id, discarded: row.discarded, setAside: row.set_aside }));
+    return rows.map((row) => ({ id: row.id, name: row.name, fileId: row.file_id, fileName: row.file_name, revision: row.revision, levelId: row.level_id, alsoOn: row.also_on, discarded: row.discarded, setAside: row.set_aside }));
   },
   async put(tx, projectId, rows) {
+    await expectLevels(tx, projectId, rows.flatMap((row) => [row.levelId, ...row.alsoOn]));
     for (const row of rows) {
       const done = await tx.insertInto('drawings').values({ id: row.id, project_id: projectId, name: row.name, revision: row.revision, level_id: row.levelId, discarded: row.discarded, set_aside: row.setAside })
         .onConflict((c) => c.column('id').doUpdateSet({ name: row.name, revision: row.revision, level_id: row.levelId, discarded: row.discarded, set_aside: row.setAside }).where('drawings.project_id', '=', projectId)).returning('id').execute();
       expectAll(done, [row]);
+      await tx.deleteFrom('drawing_levels').where('drawing_id', '=', row.id).execute();
+      const alsoOn = [...new Set(row.alsoOn)];
+      if (alsoOn.length > 0) await tx.insertInto('drawing_levels').values(alsoOn.map((levelId) => ({ drawing_id: row.id, level_id: levelId }))).execute();
       // Which file a revision shows is said once, when it comes in.
       await tx.insertInto('revisions').values({ drawing_id: row.id, number: row.revision, file_id: row.fileId, file_name: row.fileName }).onConflict((c) => c.columns(['drawing_id', 'number']).doNothing()).execute();
     }
   },
   // Its file and its revisions stay, so that what took it away can be taken back.
-  async remove(tx, projectId, ids) { await tx.updateTable('drawings').set({ discarded: true }).where('project_id', '=', projectId).where('id', 'in', ids).execute(); },
+  async remove(tx, projectId, ids) {
+    await tx.updateTable('drawings').set({ discarded: true }).where('project_id', '=', projectId).where('id', 'in', ids).execute();
+    await tx.deleteFrom('drawing_levels').where('drawing_id', 'in', ids).execute();
+  },
 };
 
 /** Rows that hang on a drawing: the drawing has to be of the project. */
@@ -72,12 +93,12 @@ const placement: TableAccess<'placement'> = {
   async load(db, projectId, ids) {
     const rows = await db.selectFrom('placements').innerJoin('drawings', 'drawings.id', 'placements.drawing_id').selectAll('placements')
       .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('drawing_id', 'in', ids!)).execute();
-    return rows.map((row) => ({ id: row.drawing_id, unit: row.unit, confirmed: row.confirmed, origin: [row.origin_x, row.origin_y], target: [row.target_x, row.target_y], turning: row.turning }));
+    return rows.map((row) => ({ id: row.drawing_id, unit: row.unit, scale: row.scale, confirmed: row.confirmed, origin: [row.origin_x, row.origin_y], target: [row.target_x, row.target_y], turning: row.turning, mirrored: row.mirrored, upright: row.upright }));
   },
   async put(tx, projectId, rows) {
     await expectDrawings(tx, projectId, rows.map((row) => row.id));
     for (const row of rows) {
-      const values = { unit: row.unit, confirmed: row.confirmed, origin_x: row.origin[0], origin_y: row.origin[1], target_x: row.target[0], target_y: row.target[1], turning: row.turning };
+      const values = { unit: row.unit, scale: row.scale, confirmed: row.confirmed, origin_x: row.origin[0], origin_y: row.origin[1], target_x: row.target[0], target_y: row.target[1], turning: row.turning, mirrored: row.mirrored, upright: row.upright };
       await tx.insertInto('placements').values({ drawing_id: row.id, ...values }).onConflict((c) => c.column('drawing_id').doUpdateSet(values)).execute();
     }
   },

@@ -1,5 +1,6 @@
 import { groundFloor, revisionB } from '../../demo/ground';
 import { gridLines } from '../../demo/building';
+import { crossSection } from '../../demo/section';
 import { sheet, sheetSpots } from '../../demo/sheet';
 import { upperFloor } from '../../demo/upper';
 import { asDrawn } from '@/core/datum/placement';
@@ -12,7 +13,7 @@ import type { Order, UnderlayWorker } from './underlay.worker';
 let api: UnderlayWorker;
 jest.mock('comlink', () => ({ expose: (exposed: UnderlayWorker) => { api = exposed; }, transfer: (value: unknown) => value }));
 
-const served: Record<string, string> = { ground: groundFloor().dxf, later: groundFloor({ revision: 'B' }).dxf, upper: upperFloor().dxf, sheet: sheet().dxf };
+const served: Record<string, string> = { ground: groundFloor().dxf, later: groundFloor({ revision: 'B' }).dxf, upper: upperFloor().dxf, sheet: sheet().dxf, section: crossSection().dxf };
 const fetched: string[] = [];
 
 beforeAll(async () => {
@@ -29,7 +30,7 @@ beforeAll(async () => {
   await import('./underlay.worker');
 });
 
-const order = (file: string, recipe: Recipe = [], more: Partial<Order> = {}): Order => ({ drawingId: `d-${file}`, fileId: file, url: file, recipe, unit: 'mm', dashed: false, ...more });
+const order = (file: string, recipe: Recipe = [], more: Partial<Order> = {}): Order => ({ drawingId: `d-${file}`, fileId: file, url: file, recipe, metresPerUnit: 0.001, dashed: false, ...more });
 
 test('a drawing is opened with what the board needs, its unit judged from the whole file', async () => {
   const data = await api.open(order('ground'));
@@ -113,4 +114,16 @@ test('grid and columns are read from the cleaned drawing: what is left out is no
 
 test('a drawing that is not open is an error of ours, told as one', () => {
   expect(() => api.suggest('never opened')).toThrow('not open in this worker');
+});
+
+test('the worker compares dimensions, reads heights and names what is of another unit', async () => {
+  await api.open(order('ground'));
+  await api.open(order('section'));
+  // The ground floor's nine dimensions are written as they are drawn.
+  expect(api.dimensions('d-ground')).toMatchObject({ total: 9, agree: 9, differ: [], writtenIn: 'mm' });
+  expect(api.mixed('d-ground')).toEqual([]);
+  const heights = api.section('d-section');
+  expect(heights.ok && heights.value.marks.map(({ elevation }) => elevation)).toEqual([-3.15, 0, 3.9, 7.5, 8.6]);
+  const none = api.section('d-ground');
+  expect(none.ok ? none.value.marks : none.message).toEqual(expect.anything());
 });

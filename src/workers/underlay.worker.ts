@@ -4,6 +4,11 @@ import type { Placement } from '@/core/datum/placement';
 import type { Drawing } from '@/core/drawing/drawing';
 import { unpackDrawing } from '@/core/drawing/packDrawing';
 import type { GridLine } from '@/core/model/elements';
+import { checkDimensions, type DimensionCheck } from '@/core/datum/dimensionCheck';
+import { mirrorWise, type MirrorVerdict } from '@/core/datum/evidence/mirrorWise';
+import { mixedBlocks, type MixedBlock } from '@/core/datum/evidence/mixedBlocks';
+import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
+import type { Result } from '@/core/result';
 import { read, toleranceFor, type ReadingResult } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
@@ -18,7 +23,6 @@ import { findPlans } from '@/core/underlay/recipe/clusters';
 import type { Recipe, Step } from '@/core/underlay/recipe/steps';
 import { suggestRecipe, type Suggestion } from '@/core/underlay/recipe/suggest';
 import { buildSegments, type SegmentStore } from '@/core/underlay/segments';
-import { metresPer, type LengthUnit } from '@/core/units/length';
 
 /** What the board needs of a drawing. */
 export interface UnderlayData {
@@ -29,12 +33,14 @@ export interface UnderlayData {
   segments: SegmentStore;
   /** What the file's own content, before any clean-up, says about its unit. */
   unit: UnitVerdict;
+  /** How many of its texts read mirror-wise. */
+  mirror: MirrorVerdict;
   /** What each step of the recipe touched, by its id. */
   counts: Record<string, StepCount>;
 }
 
 /** A drawing to be opened: its file, where that is fetched, and how it is cleaned. */
-export interface Order { drawingId: string; fileId: string; url: string; recipe: Recipe; unit: LengthUnit; dashed: boolean }
+export interface Order { drawingId: string; fileId: string; url: string; recipe: Recipe; metresPerUnit: number; dashed: boolean }
 
 /** Lines that a step would touch, as x1 y1 x2 y2 each about `origin`, and how much. */
 export interface Preview { origin: [number, number]; lines: Float32Array; count: StepCount }
@@ -84,9 +90,9 @@ function before(drawingId: string, step: number | null): { kitchen: Kitchen; pri
 /** Keeps drawings and works on them off the main thread. */
 const api = {
   /** Fetches, flattens and cleans a drawing. */
-  async open({ drawingId, fileId, url, recipe, unit, dashed }: Order): Promise<UnderlayData> {
+  async open({ drawingId, fileId, url, recipe, metresPerUnit, dashed }: Order): Promise<UnderlayData> {
     const { drawing, raw, unit: verdict } = await fileOf(fileId, url);
-    const kitchen: Kitchen = { drawing, raw, metresPerUnit: metresPer[unit] };
+    const kitchen: Kitchen = { drawing, raw, metresPerUnit };
     const { primitives, counts } = applyRecipe(kitchen, recipe);
     drawings.set(drawingId, { kitchen, recipe, primitives });
     const index = buildIndex(primitives);
@@ -94,7 +100,7 @@ const api = {
     const [empty, unused] = [new Set(emptyLayers(drawing)), new Set(unusedBlocks(drawing))];
     const data: UnderlayData = {
       layers: drawing.layers.map(({ name, off, frozen }, i) => ({ name, hidden: off || frozen, empty: empty.has(i) })),
-      blocks: drawing.blocks.map(({ name }, i) => ({ name, unused: unused.has(i) })), primitives, index, segments, unit: verdict, counts,
+      blocks: drawing.blocks.map(({ name }, i) => ({ name, unused: unused.has(i) })), primitives, index, segments, unit: verdict, mirror: mirrorWise(raw), counts,
     };
     return transfer(data, [index.tree, index.vertex.buffer, index.path.buffer, index.centreOf.buffer, segments.xy.buffer, segments.layer.buffer, segments.colour.buffer] as Transferable[]);
   },
@@ -134,6 +140,24 @@ const api = {
     const [dx, dy] = [from.raw.origin[0] - to.raw.origin[0], from.raw.origin[1] - to.raw.origin[1]];
     for (let i = 0; i < went.length; i += 2) { went[i] += dx; went[i + 1] += dy; }
     return transfer({ layers: report.layers, total: report.total, origin: to.raw.origin, came, went }, [came.buffer, went.buffer]);
+  },
+
+  /** Blocks whose content is of another unit. */
+  mixed(drawingId: string): MixedBlock[] {
+    const { kitchen } = openDrawing(drawingId);
+    return mixedBlocks(kitchen.drawing, kitchen.raw, kitchen.metresPerUnit);
+  },
+
+  /** All dimensions against what they span. */
+  dimensions(drawingId: string): DimensionCheck {
+    const { kitchen } = openDrawing(drawingId);
+    return checkDimensions(kitchen.drawing, kitchen.raw, kitchen.metresPerUnit);
+  },
+
+  /** Storey heights of a section. */
+  section(drawingId: string): Result<SectionHeights> {
+    const { kitchen, primitives } = openDrawing(drawingId);
+    return readSection(primitives, kitchen.metresPerUnit);
   },
 
   /** Reads candidates from a drawing opened before. */

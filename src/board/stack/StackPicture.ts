@@ -1,11 +1,15 @@
 import * as THREE from 'three';
 import type { Transform } from '@/core/geometry/transform';
+import { direction, type Point } from '@/core/geometry/vector';
 import type { SegmentStore } from '@/core/underlay/segments';
 import type { Size } from '../camera';
 import { projectionOf, type Orbit } from './orbit';
 
-/** A drawing in the stack: its lines, where they lie in the plan, and at which height. */
-export interface StackSource { id: string; store: SegmentStore; transform: Transform; elevation: number; hidden: Uint8Array; colour: number; strength: number }
+/** Where an upright drawing stands in the plan: the start of its line, and its direction in radians. */
+export interface Standing { at: Point; turning: number }
+
+/** A drawing in the stack: its lines, where they lie in the plan and at which height; or, upright, along their line and at true heights. */
+export interface StackSource { id: string; store: SegmentStore; transform: Transform; elevation: number; stands: Standing | null; hidden: Uint8Array; colour: number; strength: number }
 
 /** Lines of the model in space, as x y z of both ends. */
 export interface StackLines { points: Float32Array; colour: number }
@@ -88,17 +92,17 @@ export class StackPicture {
 }
 
 /** The longest shown lines of a drawing, placed; the store has them by length, the longest first. */
-function placedLines({ store, transform: t, elevation, hidden }: StackSource): Float32Array {
+export function placedLines({ store, transform: t, elevation, stands, hidden }: Pick<StackSource, 'store' | 'transform' | 'elevation' | 'stands' | 'hidden'>): Float32Array {
   const count = Math.min(store.layer.length, mostLines);
   const points = new Float32Array(count * 6);
+  const [c, s] = direction(stands?.turning ?? 0);
   let n = 0;
   for (let i = 0; i < store.layer.length && n < count; i += 1) {
     if (hidden[store.layer[i]] === 1) continue;
     for (let end = 0; end < 2; end += 1) {
       const [x, y] = [store.xy[4 * i + 2 * end], store.xy[4 * i + 2 * end + 1]];
-      points[6 * n + 3 * end] = t[0] * x + t[2] * y + t[4];
-      points[6 * n + 3 * end + 1] = t[1] * x + t[3] * y + t[5];
-      points[6 * n + 3 * end + 2] = elevation;
+      const [u, v] = [t[0] * x + t[2] * y + t[4], t[1] * x + t[3] * y + t[5]];
+      points.set(stands === null ? [u, v, elevation] : [stands.at[0] + c * u, stands.at[1] + s * u, v], 6 * n + 3 * end);
     }
     n += 1;
   }

@@ -9,10 +9,10 @@ import type { Tokens } from '@/ui/tokens';
 import type { Size } from '../camera';
 import type { BoardDrawing } from '../scene';
 import { lookAtBox, nearerBy, orbitBy, slideBy, type Orbit } from './orbit';
-import { StackPicture, type StackLines } from './StackPicture';
+import { StackPicture, type Standing, type StackLines } from './StackPicture';
 
-/** What is stacked: the drawings with the levels they hang on, and the model. */
-export interface StackScene { tokens: Tokens; drawings: (BoardDrawing & { elevation: number })[]; elements: ElementRow[]; levels: LevelRow[] }
+/** What is stacked: the drawings with the heights of the levels they hang on, or where they stand upright, and the model of each level. */
+export interface StackScene { tokens: Tokens; drawings: (BoardDrawing & { heights: number[]; stands: Standing | null })[]; elementsOn: (levelId: string) => ElementRow[]; levels: LevelRow[] }
 
 const rgb = (colour: string): number => parseInt(colour.slice(1), 16);
 
@@ -43,7 +43,7 @@ export function StackView({ scene }: { scene: StackScene }) {
     if (!here) return;
     const { tokens } = scene;
     here.picture.setContent(
-      scene.drawings.map((drawing) => ({ id: drawing.id, store: drawing.underlay.segments, transform: drawing.transform, elevation: drawing.elevation, hidden: drawing.hidden, colour: rgb(tokens.underlay), strength: 1 - drawing.display.fade })),
+      scene.drawings.flatMap((drawing) => drawing.heights.map((elevation) => ({ id: drawing.id, store: drawing.underlay.segments, transform: drawing.transform, elevation, stands: drawing.stands, hidden: drawing.hidden, colour: rgb(tokens.underlay), strength: 1 - drawing.display.fade }))),
       modelLines(scene),
     );
     here.scene = scene;
@@ -79,7 +79,8 @@ export function StackView({ scene }: { scene: StackScene }) {
 /** minX, minY, minZ, maxX, maxY, maxZ of the main content of all drawings, and of the levels' heights. */
 function contentBox({ drawings, levels }: StackScene): [number, number, number, number, number, number] {
   const box: [number, number, number, number, number, number] = [Infinity, Infinity, Math.min(0, ...levels.map(({ elevation }) => elevation)), -Infinity, -Infinity, Math.max(1, ...levels.map(({ elevation, height }) => elevation + height))];
-  for (const { underlay: { primitives }, transform } of drawings) {
+  for (const { underlay: { primitives }, transform, stands } of drawings) {
+    if (stands !== null) continue;
     const main = mainContent(primitives);
     if (!main) continue;
     const [ox, oy] = primitives.origin;
@@ -92,19 +93,20 @@ function contentBox({ drawings, levels }: StackScene): [number, number, number, 
 }
 
 /** Columns as prisms over their level's height, grid lines on each level that has a drawing. */
-function modelLines({ tokens, elements, levels, drawings }: StackScene): StackLines[] {
+function modelLines({ tokens, elementsOn, levels, drawings }: StackScene): StackLines[] {
   const columns: number[] = [];
   const grid: number[] = [];
-  const heights = [...new Set(drawings.map(({ elevation }) => elevation))];
-  for (const element of elements) {
-    if (element.kind === 'grid') {
-      if (element.shape.kind === 'line') for (const z of heights) grid.push(...element.shape.start, z, ...element.shape.end, z);
-      continue;
+  const heights = new Set(drawings.flatMap(({ heights: own, stands }) => (stands === null ? own : [])));
+  for (const { id, elevation: low, height } of levels) {
+    const high = low + height;
+    for (const element of elementsOn(id)) {
+      if (element.kind === 'grid') {
+        if (element.shape.kind === 'line' && heights.has(low)) grid.push(...element.shape.start, low, ...element.shape.end, low);
+        continue;
+      }
+      const outline = columnOutline(element.shape);
+      outline.forEach((p, i) => { const q = outline[(i + 1) % outline.length]; columns.push(...p, low, ...q, low, ...p, high, ...q, high, ...p, low, ...p, high); });
     }
-    const level = levels.find(({ id }) => id === element.levelId);
-    const [low, high] = level ? [level.elevation, level.elevation + level.height] : [0, 3];
-    const outline = columnOutline(element.shape);
-    outline.forEach((p, i) => { const q = outline[(i + 1) % outline.length]; columns.push(...p, low, ...q, low, ...p, high, ...q, high, ...p, low, ...p, high); });
   }
   return [{ points: Float32Array.from(grid), colour: rgb(tokens.grid) }, { points: Float32Array.from(columns), colour: rgb(tokens.column) }].filter(({ points }) => points.length > 0);
 }

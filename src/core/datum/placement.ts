@@ -1,41 +1,55 @@
 import { compose, invert, type Transform } from '@/core/geometry/transform';
-import type { Point } from '@/core/geometry/vector';
+import { direction, type Point } from '@/core/geometry/vector';
 import { metresPer, type LengthUnit } from '@/core/units/length';
 
-/** How a drawing lies in the project: project = turn(drawing - origin) * metres per unit + target. */
+/**
+ * How a drawing lies in the project: project = turn(mirror(drawing - origin)) * metres per unit * scale + target.
+ * A section or an elevation stands upright on the line through the target at the turning: its x runs along the line, its y upwards.
+ */
 export interface Placement {
   unit: LengthUnit;
+  /** True sizes per drawn size: 1 for a drawing at true size, 100 for one drawn as it is plotted at 1:100. */
+  scale: number;
   /** The point of the drawing, in its own units, that stands on the target. */
   origin: Point;
   /** The project point, in metres. */
   target: Point;
   /** Counter-clockwise, in radians. */
   turning: number;
+  /** Whether left and right are exchanged before it is turned, for drawings that show a plan mirror-wise. */
+  mirrored: boolean;
+  /** For a drawing that stands upright the elevation of its origin, metres; null for a plan. */
+  upright: number | null;
 }
 
 /** As drawn: the drawing's own coordinates times its unit. */
-export const asDrawn = (unit: LengthUnit): Placement => ({ unit, origin: [0, 0], target: [0, 0], turning: 0 });
+export const asDrawn = (unit: LengthUnit, scale = 1): Placement => ({ unit, scale, origin: [0, 0], target: [0, 0], turning: 0, mirrored: false, upright: null });
+
+/** True metres in one drawing unit. */
+export const metresPerDrawn = ({ unit, scale }: Pick<Placement, 'unit' | 'scale'>): number => metresPer[unit] * scale;
 
 /** Places a point of the drawing. The origin is taken off first, so that survey coordinates keep their last digits. */
 export function place(p: Placement, [x, y]: Point): Point {
-  const [c, s] = [Math.cos(p.turning), Math.sin(p.turning)];
-  const [dx, dy] = [(x - p.origin[0]) * metresPer[p.unit], (y - p.origin[1]) * metresPer[p.unit]];
+  const [c, s] = direction(p.turning);
+  const k = metresPerDrawn(p);
+  const [dx, dy] = [(x - p.origin[0]) * (p.mirrored ? -k : k), (y - p.origin[1]) * k];
   return [c * dx - s * dy + p.target[0], s * dx + c * dy + p.target[1]];
 }
 
 /** Takes a project point back to the drawing's own coordinates. */
 export function unplace(p: Placement, [x, y]: Point): Point {
-  const [c, s] = [Math.cos(p.turning), Math.sin(p.turning)];
+  const [c, s] = direction(p.turning);
+  const k = metresPerDrawn(p);
   const [dx, dy] = [x - p.target[0], y - p.target[1]];
-  return [(c * dx + s * dy) / metresPer[p.unit] + p.origin[0], (c * dy - s * dx) / metresPer[p.unit] + p.origin[1]];
+  return [(c * dx + s * dy) / (p.mirrored ? -k : k) + p.origin[0], (c * dy - s * dx) / k + p.origin[1]];
 }
 
 /** The map from coordinates about `local` (a point of the drawing, in its units) to the project. */
 export function placementTransform(p: Placement, local: Point): Transform {
-  const k = metresPer[p.unit];
+  const k = metresPerDrawn(p);
   const [c, s] = [Math.cos(p.turning) * k, Math.sin(p.turning) * k];
   const [e, f] = place(p, local);
-  return [c, s, -s, c, e, f];
+  return p.mirrored ? [-c, -s, -s, c, e, f] : [c, s, -s, c, e, f];
 }
 
 /** The map that carries what stood by one placement to where another puts it. */
@@ -44,3 +58,32 @@ export function betweenPlacements(from: Placement, to: Placement): Transform {
   return compose(placementTransform(to, local), invert(placementTransform(from, local)));
 }
 
+/** An upright drawing seen face on: x is the distance along its line from the target, y the elevation. */
+export const faceOn = (p: Placement): Placement => ({ ...p, target: [0, p.upright ?? 0], turning: 0, upright: null });
+
+/** Where a point of an upright drawing is in space: the plan's x and y, and the elevation. */
+export function placeUpright(p: Placement, point: Point): [x: number, y: number, elevation: number] {
+  const [along, elevation] = place(faceOn(p), point);
+  const [c, s] = direction(p.turning);
+  return [p.target[0] + along * c, p.target[1] + along * s, elevation];
+}
+
+/** Puts a point of the drawing on a point of the project; turning and size stay. */
+export const putOn = (p: Placement, drawn: Point, target: Point): Placement => ({ ...p, origin: [drawn[0], drawn[1]], target: [target[0], target[1]] });
+
+/**
+ * Turns a drawing about a point of the project.
+ * @param by radians, counter-clockwise
+ */
+export function turnAbout(p: Placement, about: Point, by: number): Placement {
+  return { ...p, origin: unplace(p, about), target: [about[0], about[1]], turning: Math.atan2(Math.sin(p.turning + by), Math.cos(p.turning + by)) };
+}
+
+/** Exchanges left and right about the upright line through a point of the project. */
+export function mirrorAbout(p: Placement, about: Point): Placement {
+  // Mirroring after a turning is the opposite turning after mirroring.
+  return { ...p, origin: unplace(p, about), target: [about[0], about[1]], turning: Math.atan2(-Math.sin(p.turning), Math.cos(p.turning)), mirrored: !p.mirrored };
+}
+
+/** Gives a drawing another unit or scale; what stood on a point of the project stays there. */
+export const resize = (p: Placement, about: Point, unit: LengthUnit, scale: number): Placement => ({ ...p, origin: unplace(p, about), target: [about[0], about[1]], unit, scale });

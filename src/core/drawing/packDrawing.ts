@@ -5,7 +5,7 @@ import { squeeze, squeezeRising, unsqueeze, unsqueezeRising } from './squeeze';
 const plainColumns = ['kind', 'flags', 'layer', 'style', 'handle', 'stringBytes'] as const;
 
 /** Raised when what is packed, or how it is read from a file, changes: derived columns made before are then made again. */
-export const readerVersion = 2;
+export const readerVersion = 3;
 
 type Meta = Omit<Drawing, (typeof plainColumns)[number] | 'at' | 'numbers' | 'stringAt'>;
 type Packed = Pick<Drawing, (typeof plainColumns)[number]> & { numberTags: Uint8Array; numberBody: Uint8Array; rowSizes: Uint8Array; stringSizes: Uint8Array };

@@ -2,9 +2,10 @@ import { readFileSync } from 'node:fs';
 import Ajv from 'ajv';
 import DxfParser from 'dxf-parser';
 import * as v from 'valibot';
-import { place, type Placement } from '@/core/datum/placement';
+import { asDrawn, place, type Placement } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
 import { columnOutline, type ElementRow } from '@/core/model/elements';
+import { plainLevel } from '@/core/model/levels';
 import { flatten } from '@/core/underlay/flatten';
 import { modelJsonSchema } from '@/cli/schema';
 import { writeElementsDxf } from './dxf/writeElements';
@@ -18,13 +19,14 @@ const elements: ElementRow[] = [
   { id: 'c1', levelId: 'L1', source, kind: 'column', shape: { position: [3, 4], rotation: 17, section: { shape: 'rectangle', width: 0.25, depth: 0.6 }, mark: '' } },
   { id: 'c2', levelId: 'L1', source: null, kind: 'column', shape: { position: [6, 4], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: 'C2' } },
 ];
-const levels = [{ id: 'L1', name: 'Ground', elevation: 0, height: 3.9 }];
+const levels = [{ ...plainLevel, id: 'L1', name: 'Ground', elevation: 0, height: 3.9 }];
 
 /** Survey coordinates, turned, in feet: what hurts. */
 const placements: [string, Placement][] = [
-  ['millimetres as drawn', { unit: 'mm', origin: [0, 0], target: [0, 0], turning: 0 }],
-  ['survey coordinates in metres, turned', { unit: 'm', origin: [4500123.25, 5400456.5], target: [10, 20], turning: 0.3 }],
-  ['feet about a zero of its own', { unit: 'ft', origin: [1200, -30], target: [0, 0], turning: -1.2 }],
+  ['millimetres as drawn', asDrawn('mm')],
+  ['survey coordinates in metres, turned', { ...asDrawn('m'), origin: [4500123.25, 5400456.5], target: [10, 20], turning: 0.3 }],
+  ['mirrored, at a paper scale', { ...asDrawn('mm', 100), origin: [12, 7], target: [3, 4], turning: 0.7, mirrored: true }],
+  ['feet about a zero of its own', { ...asDrawn('ft'), origin: [1200, -30], target: [0, 0], turning: -1.2 }],
 ];
 
 test.each(placements)('the DXF overlays its drawing exactly: %s', (_, placement) => {
@@ -39,7 +41,8 @@ test.each(placements)('the DXF overlays its drawing exactly: %s', (_, placement)
   const expectNear = (found: readonly (readonly [number, number])[], expected: readonly (readonly [number, number])[]) => found.forEach(([x, y], i) => { expect(Math.hypot(x - expected[i][0], y - expected[i][1])).toBeLessThan(1e-8 * Math.max(1, Math.hypot(...placement.origin) / 1e3)); });
   const [line, arc] = onLayer('ZF-GRID');
   expectNear(line, [[0, 0], [0, 20]]);
-  expectNear([arc[0], arc[arc.length - 1]], [[1 + 9 * Math.cos(Math.PI / 18), 2 + 9 * Math.sin(Math.PI / 18)], [1, 11]]);
+  // A mirrored drawing has the arc the other way round.
+  expectNear(placement.mirrored ? [arc[arc.length - 1], arc[0]] : [arc[0], arc[arc.length - 1]], [[1 + 9 * Math.cos(Math.PI / 18), 2 + 9 * Math.sin(Math.PI / 18)], [1, 11]]);
   const [outline, circle] = onLayer('ZF-COLUMN');
   if (elements[2].kind === 'column') expectNear(outline, columnOutline(elements[2].shape));
   expect(Math.hypot(circle[0][0] - circle[1][0], circle[0][1] - circle[1][1])).toBeCloseTo(0.45, 6);
@@ -59,8 +62,18 @@ test('model.json is as its schema says, for the program and for any JSON Schema 
   const validate = new Ajv({ strict: false }).compile(JSON.parse(modelJsonSchema()));
   expect(validate(model)).toBe(true);
   expect(validate({ ...model, version: 2 })).toBe(false);
+  expect(model.levels[0]).toEqual({ id: 'L1', name: 'Ground', elevation: 0, height: 3.9, kind: 'floor', structuralTop: 0, slabThickness: 0 });
   expect(model.columns[0]).toEqual({ id: 'c1', level: 'L1', position: [3, 4], rotation: 17, section: { shape: 'rectangle', width: 0.25, depth: 0.6 }, mark: '', source: { drawing: 'plan.dxf', handles: ['2F'] } });
   expect(model.grids[1]).toMatchObject({ label: 'R\u00fc', kind: 'arc', centre: [1, 2], radius: 9, startAngle: 10, endAngle: 90 });
+});
+
+test('a level that repeats another has its columns too, and the survey goes along in degrees', () => {
+  const tower = [...levels, { ...plainLevel, id: 'L2', name: 'Ground 2', elevation: 3.9, height: 3.9, buildUp: 0.1, slab: 0.25, repeats: 'L1' }];
+  const model = writeModel({ levels: tower, elements, drawingName: () => 'plan.dxf', survey: { easting: 4501230.4, northing: 5402118.75, elevation: 3.2, north: Math.PI / 6 } });
+  expect(model.columns.map(({ id, level }) => [id, level])).toEqual([['c1', 'L1'], ['c1@L2', 'L2'], ['c2', 'L1'], ['c2@L2', 'L2']]);
+  expect(model.levels[1]).toMatchObject({ structuralTop: 3.8, slabThickness: 0.25, repeats: 'L1' });
+  expect(model.survey).toEqual({ easting: 4501230.4, northing: 5402118.75, elevation: 3.2, north: 30 });
+  expect(v.is(modelSchema, model)).toBe(true);
 });
 
 test('the schema in the documents is the one the program checks with', () => {

@@ -1,5 +1,5 @@
-import { betweenPlacements, type Placement } from '@/core/datum/placement';
-import { apply, evenScale, type Transform } from '@/core/geometry/transform';
+import { betweenPlacements } from '@/core/datum/placement';
+import { apply, determinant, evenScale, turnDirection, type Transform } from '@/core/geometry/transform';
 import { degrees, type Point } from '@/core/geometry/vector';
 import type { Candidate } from '@/core/reading/candidate';
 import type { Role } from '@/core/sorting/roles';
@@ -8,7 +8,7 @@ import { plainDisplay } from '@/core/underlay/display';
 import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { put, remove, type Change, type Edit } from './edits';
 import type { ElementRow, GridLine, Section } from './elements';
-import type { DisplayRow, DrawingRow, LevelRow, PlacementRow, ProjectState, RoleRow } from './state';
+import type { DisplayRow, DrawingRow, PlacementRow, ProjectState, RoleRow } from './state';
 
 const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 const nouns: Record<Candidate['kind'], string> = { grid: 'grid line', column: 'column' };
@@ -84,42 +84,38 @@ export function placeDrawing(state: ProjectState, placement: PlacementRow, label
   const before = state.placement[placement.id];
   const changes: Change[] = [put('placement', placement)];
   if (takeElements && before) {
-    const map = betweenPlacements(before as Placement, placement as Placement);
+    const map = betweenPlacements(before, placement);
     for (const element of elementsOf(state, placement.id)) changes.push(put('element', moveElement(element, map) as never));
   }
   return { label, changes };
 }
 
-export const unitLabel = (drawing: DrawingRow, placement: PlacementRow): string => `${drawing.name} is in ${unitNames[placement.unit]}`;
+export const unitLabel = (drawing: DrawingRow, { unit, scale }: PlacementRow): string => `${drawing.name} is in ${unitNames[unit]}${scale === 1 ? '' : ` at 1:${Number(scale.toPrecision(6))}`}`;
 
-/** An element carried by a map that turns, shifts and scales evenly. */
+/** An element carried by a map that turns, shifts, mirrors and scales evenly. */
 export function moveElement(element: ElementRow, map: Transform): ElementRow {
   const factor = evenScale(map);
   if (factor === null) throw new Error('An element can only be carried by a map that keeps angles');
+  const mirrored = determinant(map) < 0;
   const at = (p: Point): Point => apply(map, p);
-  const turn = degrees(Math.atan2(map[1], map[0]));
-  if (element.kind === 'grid') return { ...element, shape: moveGridLine(element.shape, at, turn, factor) };
+  const turned = (angle: number): number => { const turn = degrees(turnDirection(map, 0)); return mirrored ? turn - angle : turn + angle; };
+  if (element.kind === 'grid') return { ...element, shape: moveGridLine(element.shape, at, turned, factor, mirrored) };
   const { position, rotation, section, mark } = element.shape;
-  return { ...element, shape: { position: at(position), rotation: rotation + turn, section: scaleSection(section, factor), mark } };
+  return { ...element, shape: { position: at(position), rotation: turned(rotation), section: scaleSection(section, factor, mirrored), mark } };
 }
 
-function moveGridLine(line: GridLine, at: (p: Point) => Point, turn: number, factor: number): GridLine {
+function moveGridLine(line: GridLine, at: (p: Point) => Point, turned: (angle: number) => number, factor: number, mirrored: boolean): GridLine {
   if (line.kind === 'line') return { ...line, start: at(line.start), end: at(line.end) };
-  return { ...line, centre: at(line.centre), radius: line.radius * factor, startAngle: line.startAngle + turn, endAngle: line.endAngle + turn };
+  // A mirrored arc runs the other way round.
+  const [from, to] = mirrored ? [line.endAngle, line.startAngle] : [line.startAngle, line.endAngle];
+  return { ...line, centre: at(line.centre), radius: line.radius * factor, startAngle: turned(from), endAngle: turned(to) };
 }
 
-function scaleSection(section: Section, factor: number): Section {
+function scaleSection(section: Section, factor: number, mirrored: boolean): Section {
   if (section.shape === 'rectangle') return { ...section, width: section.width * factor, depth: section.depth * factor };
   if (section.shape === 'circle') return { ...section, diameter: section.diameter * factor };
-  return { ...section, outline: section.outline.map(([x, y]): Point => [x * factor, y * factor]) };
-}
-
-/** A fresh level on top of the highest. */
-export function addLevel(state: ProjectState, id: string): Edit {
-  const levels = Object.values(state.level).sort((a, b) => a.elevation - b.elevation);
-  const top = levels[levels.length - 1];
-  const row: LevelRow = { id, name: `Level ${levels.length}`, elevation: top ? Number((top.elevation + top.height).toFixed(6)) : 0, height: top?.height ?? 3 };
-  return { label: `Add ${row.name}`, changes: [put('level', row)] };
+  const outline = section.outline.map(([x, y]): Point => [x * factor, (mirrored ? -y : y) * factor]);
+  return { ...section, outline: mirrored ? outline.reverse() : outline };
 }
 
 /** How a drawing is shown. */

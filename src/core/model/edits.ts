@@ -10,6 +10,9 @@ export interface Edit { label: string; changes: Change[] }
 const changeSchema = v.variant('table', tableNames.map((table) =>
   v.strictObject({ table: v.literal(table), id: v.string(), row: v.nullable(tableSchemas[table] as v.GenericSchema) })) as never) as v.GenericSchema<unknown, Change>;
 
+/** Changes as they are kept in the log, with defaults for what rows got later. */
+export const changesSchema = v.array(changeSchema);
+
 /** An edit from outside: at most 50,000 changes, each row within its limits and under its own id. */
 export const editSchema = v.strictObject({
   label: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),

@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import type { ColumnCandidate } from '@/core/reading/candidate';
-import { acceptCandidates, addLevel, moveElement, placeDrawing, rejectCandidates, reopenCandidates } from './commands';
-import { applyChanges, editSchema, put, remove, type Change } from './edits';
-import type { ElementRow } from './elements';
+import { acceptCandidates, moveElement, placeDrawing, rejectCandidates, reopenCandidates } from './commands';
+import { applyChanges, changesSchema, editSchema, put, remove, type Change } from './edits';
+import { columnOutline, type ElementRow } from './elements';
+import { plainLevel } from './levels';
 import { emptyState, type ProjectState } from './state';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const level = (n: number, elevation: number) => ({ id: uuid(n), name: `L${n}`, elevation, height: 3 });
-const drawing = { id: uuid(50), name: 'plan', fileId: uuid(51), fileName: 'plan.dxf', revision: 1, levelId: uuid(1), discarded: false, setAside: false };
+const level = (n: number, elevation: number) => ({ ...plainLevel, id: uuid(n), name: `L${n}`, elevation, height: 3 });
+const drawing = { id: uuid(50), name: 'plan', fileId: uuid(51), fileName: 'plan.dxf', revision: 1, levelId: uuid(1), alsoOn: [], discarded: false, setAside: false };
 const candidate = (key: string): ColumnCandidate => ({ kind: 'column', key, element: { position: [1, 2], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: '' }, raw: { width: 0.45, depth: 0.45 }, crossing: null, evidence: [], confidence: 0.9, handles: ['A'], doubt: null });
 let next = 100;
 const newId = () => uuid((next += 1));
@@ -37,7 +38,7 @@ test('accepting makes elements with their source, once; rejecting takes them awa
 });
 
 test('elements taken along with their drawing keep their place in it: mm instead of m, about a new zero', () => {
-  const placement = { id: drawing.id, unit: 'm' as const, confirmed: false, origin: [0, 0] as [number, number], target: [0, 0] as [number, number], turning: 0 };
+  const placement = { id: drawing.id, unit: 'm' as const, scale: 1, confirmed: false, origin: [0, 0] as [number, number], target: [0, 0] as [number, number], turning: 0, mirrored: false, upright: null };
   const column: ElementRow = { id: uuid(70), levelId: null, source: { drawing: drawing.id, handles: [] }, kind: 'column', shape: { position: [6000, 3000], rotation: 0, section: { shape: 'rectangle', width: 400, depth: 600 }, mark: '' } };
   const state = with_(emptyState, [put('placement', placement), put('element', column as never)]);
   const next_ = { ...placement, unit: 'mm' as const, origin: [1000, 1000] as [number, number] };
@@ -52,11 +53,12 @@ test('a turned element turns its angles, and an uneven map is refused', () => {
   const turned = moveElement(arc, [0, 1, -1, 0, 0, 0]);
   expect(turned.shape).toMatchObject({ radius: 2, startAngle: 90, endAngle: 180 });
   expect(() => moveElement(arc, [2, 0, 0, 1, 0, 0])).toThrow();
-});
-
-test('a new level stands on the highest', () => {
-  const state = with_(emptyState, [put('level', level(1, 0)), put('level', { ...level(2, 3.9), height: 3.6 })]);
-  expect(addLevel(state, uuid(3)).changes[0].row).toMatchObject({ name: 'Level 2', elevation: 7.5, height: 3.6 });
+  // Mirrored about the y axis the quarter from 0 to 90 degrees becomes the one from 90 to 180, still counter-clockwise.
+  expect(moveElement(arc, [-1, 0, 0, 1, 0, 0]).shape).toMatchObject({ centre: [-1, 0], startAngle: 90, endAngle: 180 });
+  const ell: ElementRow = { id: uuid(72), levelId: null, source: null, kind: 'column', shape: { position: [2, 0], rotation: 30, mark: '', section: { shape: 'polygon', outline: [[0, 0], [2, 0], [0, 1]] } } };
+  const image = moveElement(ell, [-1, 0, 0, 1, 0, 0]);
+  const corners = (row: ElementRow) => (row.kind === 'column' ? columnOutline(row.shape) : []).map(([x, y]) => [Number(x.toFixed(9)) + 0, Number(y.toFixed(9)) + 0]);
+  expect(corners(image).sort()).toEqual(corners(ell).map(([x, y]) => [-x + 0, y]).sort());
 });
 
 test.each([
@@ -65,4 +67,11 @@ test.each([
 ])('an edit with %s is refused at the border', (_, change) => {
   expect(v.is(editSchema, { label: 'x', changes: [change] })).toBe(false);
   expect(v.is(editSchema, { label: 'x', changes: [put('level', level(1, 0))] })).toBe(true);
+});
+
+test('rows logged before levels had kinds and placements scales are read with what they were', () => {
+  const { kind: _, buildUp: __, slab: ___, repeats: ____, ...before } = level(1, 0);
+  expect(v.parse(changesSchema, [{ table: 'level', id: before.id, row: before }])[0].row).toEqual(level(1, 0));
+  const placement = { id: uuid(9), unit: 'mm', confirmed: true, origin: [0, 0], target: [0, 0], turning: 0 };
+  expect(v.parse(changesSchema, [{ table: 'placement', id: uuid(9), row: placement }])[0].row).toEqual({ ...placement, scale: 1, mirrored: false, upright: null });
 });

@@ -5,7 +5,7 @@ import { applyChanges, editSchema, put, type Change } from './edits';
 import { emptyState, type DrawingRow, type ProjectState } from './state';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const drawing = (n: number, name: string): DrawingRow => ({ id: uuid(n), name, fileId: uuid(90), fileName: 'sheet.dxf', revision: 3, levelId: null, discarded: false, setAside: true });
+const drawing = (n: number, name: string): DrawingRow => ({ id: uuid(n), name, fileId: uuid(90), fileName: 'sheet.dxf', revision: 3, levelId: null, alsoOn: [], discarded: false, setAside: true });
 let next = 100;
 const newId = () => uuid((next += 1));
 const apply = (state: ProjectState, changes: Change[]) => applyChanges(state, changes).state;
@@ -14,7 +14,7 @@ const gaps: Recipe[number] = { id: 'g', on: false, step: { kind: 'closeGaps', to
 
 const sheet = drawing(1, 'sheet');
 const start = apply(emptyState, [
-  put('drawing', sheet), put('placement', { id: sheet.id, unit: 'mm', confirmed: true, origin: [5, 6], target: [0, 0], turning: 1 }),
+  put('drawing', sheet), put('placement', { id: sheet.id, unit: 'mm', confirmed: true, origin: [5, 6], target: [0, 0], turning: 1, scale: 1, mirrored: false, upright: null }),
   put('role', { id: roleId(sheet.id, 'A-WALL'), drawingId: sheet.id, layer: 'A-WALL', role: 'wall', suggested: false, shown: false }),
   put('recipe', { id: sheet.id, steps: [gaps] }),
 ]);

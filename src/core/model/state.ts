@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
@@ -6,7 +7,8 @@ import { recipeSchema } from '@/core/underlay/recipe/steps';
 
 /**
  * The rows that make up a project, with their limits: what the database holds, what edits change, what a
- * window shows. Lengths in metres, angles in degrees unless said otherwise.
+ * window shows. Lengths in metres, angles in degrees unless said otherwise. What came later than the first edits has a
+ * default, so that an edit logged before can still be taken back.
  */
 const finite = v.pipe(v.number(), v.finite());
 const coordinate = v.pipe(finite, v.minValue(-1e9), v.maxValue(1e9));
@@ -16,13 +18,44 @@ const id = v.pipe(v.string(), v.minLength(1), v.maxLength(2000));
 const uuid = v.pipe(v.string(), v.uuid());
 const name = v.pipe(v.string(), v.trim(), v.minLength(1, 'A name needs at least one character.'), v.maxLength(120, 'A name has at most 120 characters.'));
 
-export const projectRow = v.strictObject({ id: uuid, name, displayUnit: v.picklist(displayUnits) });
+/** Where the project lies in the survey; angles in radians. */
+const survey = v.strictObject({ easting: finite, northing: finite, elevation: coordinate, north: finite });
 
-export const levelRow = v.strictObject({ id: uuid, name, elevation: coordinate, height: positive });
+/** Axes to work along, such as those of a wing that stands askew; the angle in radians. */
+const workingAxes = v.strictObject({ id: uuid, name, origin: point, angle: finite });
+
+export const projectRow = v.strictObject({
+  id: uuid, name, displayUnit: v.picklist(displayUnits),
+  /** Decimal places of lengths, or the power of two of the smallest fraction of an inch; null is what suits the unit. */
+  places: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(6))), null),
+  angles: v.optional(v.picklist(angleConventions), 'east'),
+  survey: v.optional(v.nullable(survey), null),
+  axes: v.optional(v.pipe(v.array(workingAxes), v.maxLength(100)), []),
+});
+
+export const levelKinds = ['foundation', 'ground', 'floor', 'roof'] as const;
+
+export const levelRow = v.strictObject({
+  id: uuid, name,
+  /** Of the finished floor. */
+  elevation: coordinate,
+  /** To the next level, or of the topmost storey. */
+  height: positive,
+  kind: v.optional(v.picklist(levelKinds), 'floor'),
+  /** Of the floor's finish: the structure's top lies lower than the finished floor by this. */
+  buildUp: v.optional(v.pipe(finite, v.minValue(0), v.maxValue(10)), 0),
+  /** Thickness of the slab below the structure's top; zero where there is none. */
+  slab: v.optional(v.pipe(finite, v.minValue(0), v.maxValue(20)), 0),
+  /** The level that this one repeats, or null where it is its own. */
+  repeats: v.optional(v.nullable(uuid), null),
+});
 
 export const drawingRow = v.strictObject({
   id: uuid, name, fileId: uuid, fileName: v.string(), revision: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  /** The level that elements read from it belong to. */
   levelId: v.nullable(uuid),
+  /** Further levels that it is shown on. */
+  alsoOn: v.optional(v.pipe(v.array(uuid), v.maxLength(300)), []),
   /** Taken out of the project; its file stays, so that this can be undone. */
   discarded: v.boolean(),
   /** Not shown for now, its placement kept. */
@@ -33,6 +66,8 @@ export const placementRow = v.strictObject({
   /** The drawing's. */
   id: uuid,
   unit: v.picklist(lengthUnits),
+  /** True sizes per drawn size: 1 for a drawing at true size. */
+  scale: v.optional(v.pipe(finite, v.minValue(1e-6), v.maxValue(1e6)), 1),
   /** Whether a person has confirmed the unit. */
   confirmed: v.boolean(),
   /** In drawing units. */
@@ -40,6 +75,9 @@ export const placementRow = v.strictObject({
   target: point,
   /** Radians, counter-clockwise. */
   turning: finite,
+  mirrored: v.optional(v.boolean(), false),
+  /** For a drawing that stands upright the elevation of its origin; null for a plan. */
+  upright: v.optional(v.nullable(coordinate), null),
 });
 
 /** The clean-up of a drawing, under the drawing's id. */
@@ -78,7 +116,9 @@ export const tableSchemas = { project: projectRow, level: levelRow, drawing: dra
 
 export type TableName = keyof typeof tableSchemas;
 export type Rows = { [T in TableName]: v.InferOutput<(typeof tableSchemas)[T]> };
+export type ProjectRow = Rows['project'];
 export type LevelRow = Rows['level'];
+export type LevelKind = LevelRow['kind'];
 export type DrawingRow = Rows['drawing'];
 export type PlacementRow = Rows['placement'];
 export type RoleRow = Rows['role'];

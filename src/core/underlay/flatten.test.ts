@@ -1,10 +1,9 @@
-import { block, dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import { block, dxf, groups, insert, line, readText } from '@/core/drawing/testing/dxf';
 import { defaultLimits } from '@/core/drawing/limits';
 import { adaptColour, colourOfIndex } from './colours';
 import { flatten } from './flatten';
 import { ink, PathFlag, pathCount, type Primitives } from './primitives';
 
-const insert = (name: string, x: number, y: number, more: [number, string | number][] = [], layer = '0') => groups([0, 'INSERT'], [8, layer], [2, name], [10, x], [20, y], ...more);
 const vertices = (p: Primitives, path: number) => Array.from({ length: p.start[path + 1] - p.start[path] }, (_, i): [number, number] => [p.xy[2 * (p.start[path] + i)] + p.origin[0], p.xy[2 * (p.start[path] + i) + 1] + p.origin[1]]);
 const expectPoints = (found: number[][], expected: number[][]) => { expect(found.flat().map((v) => Number(v.toFixed(9)) + 0)).toEqual(expected.flat()); };
 

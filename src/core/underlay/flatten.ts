@@ -338,7 +338,7 @@ class Flattener {
     const rise = along === 0 ? 0 : Math.abs(determinant(t)) / along;
     const [px, py] = apply(t, [x, y]);
     this.texts.push({
-      x: px, y: py, height: height * rise, angle: Math.atan2(uy, ux), widthFactor: rise === 0 ? widthFactor : (widthFactor * along) / rise, mirrored: determinant(t) < 0, across, up, text,
+      x: px, y: py, height: height * rise, angle: Math.atan2(uy, ux), widthFactor: Math.abs(rise === 0 ? widthFactor : (widthFactor * along) / rise), mirrored: (determinant(t) < 0) !== (widthFactor < 0), across, up, text,
       layer, colour, kind, chain, entity, top,
     });
   }

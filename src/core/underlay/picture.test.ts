@@ -55,7 +55,7 @@ test('the box of a text: five letters of 0.6 of a height of 2 are 6 wide; turned
   const turned = textBox({ ...text, angle: Math.PI / 2 }).map((p) => p.map((value) => Math.round(value * 1e9) / 1e9 + 0));
   expect(turned).toEqual([[0, 0], [0, 6], [-2, 6], [-2, 0]]);
   expect(centreOfText({ ...text, across: 1, up: 2 })).toEqual([0, 0]);
-  expect(centreOfText({ ...text, mirrored: true })).toEqual([-3, 1]);
+  expect(centreOfText({ ...text, mirrored: true })).toEqual([3, -1]);
   // Two lines of a text whose first line stands on the base line: the second hangs below.
   expect(textBox({ ...text, text: 'ab\ncd' })[0][1]).toBeCloseTo(2 - 2 * 2.6, 12);
 });

@@ -16,8 +16,9 @@ function extentOf(text: TextPrimitive): { x: number; y: number; width: number; h
   return { x: [0, -width / 2, -width][text.across], y, width, height };
 }
 
-function onPlan(text: TextPrimitive, x: number, y: number): Point {
-  const along = text.mirrored ? -x : x;
+function onPlan(text: TextPrimitive, along: number, up: number): Point {
+  // The angle is that of the base line; of a mirrored text the letters stand on its other side.
+  const y = text.mirrored ? -up : up;
   const [c, s] = [Math.cos(text.angle), Math.sin(text.angle)];
   return [text.x + c * along - s * y, text.y + s * along + c * y];
 }

@@ -15,6 +15,15 @@ export const unitNames: Record<DisplayUnit, string> = {
   mm: 'millimetres', cm: 'centimetres', m: 'metres', in: 'inches', ft: 'feet', 'ft-in': 'feet and inches',
 };
 
+/** How lengths are shown: in which unit, and how finely. */
+export interface LengthStyle {
+  unit: DisplayUnit;
+  /** Decimal places, or for feet and inches the power of two of the smallest fraction (4 is sixteenths); null is what suits the unit. */
+  places: number | null;
+}
+
+const styleFrom = (shown: DisplayUnit | LengthStyle): LengthStyle => (typeof shown === 'string' ? { unit: shown, places: null } : shown);
+
 const words: Record<string, LengthUnit> = {
   mm: 'mm', millimetre: 'mm', millimetres: 'mm', millimeter: 'mm', millimeters: 'mm',
   cm: 'cm', centimetre: 'cm', centimetres: 'cm', centimeter: 'cm', centimeters: 'cm',
@@ -40,10 +49,11 @@ const term = /^\s*(?:(?:(\d+)[\s-]+)?(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+
 /**
  * Reads a typed length such as `3.75 m`, `450mm`, `12' 6 1/2"`, `-0,5` or `7/8 in`.
  * @param text what the person typed
- * @param unit the unit of a bare number
+ * @param shown the unit of a bare number
  * @returns metres
  */
-export function parseLength(text: string, unit: DisplayUnit): Result<number> {
+export function parseLength(text: string, shown: DisplayUnit | LengthStyle): Result<number> {
+  const { unit } = styleFrom(shown);
   const bad = (why: string) => fail(`"${text.trim()}" is not a length: ${why}. Type a number with an optional unit, for example 3.75 m or 12' 6 1/2".`);
   let rest = text.trim();
   if (rest === '') return bad('nothing was typed');
@@ -69,18 +79,27 @@ export function parseLength(text: string, unit: DisplayUnit): Result<number> {
   return Number.isFinite(metres) ? ok(negative ? -metres : metres) : bad('it is too large');
 }
 
-const decimals: Record<LengthUnit, number> = { mm: 0, cm: 1, m: 3, in: 2, ft: 3 };
+/** Places that go down to about a millimetre; sixteenths of an inch. */
+export const usualPlaces: Record<DisplayUnit, number> = { mm: 0, cm: 1, m: 3, in: 2, ft: 3, 'ft-in': 4 };
 
 /**
  * Writes a length for people, with its unit.
  * @param metres the length
- * @param unit how to show it
- * @param places decimal places; the default of the unit goes down to about a millimetre
+ * @param shown how to show it
+ * @param places decimal places where they are to be others than the style's
  */
-export function formatLength(metres: number, unit: DisplayUnit, places?: number): string {
+export function formatLength(metres: number, shown: DisplayUnit | LengthStyle, places?: number): string {
   if (!Number.isFinite(metres)) return '\u2013';
-  if (unit === 'ft-in') return feetAndInches(metres);
-  return `${formatNumber(metres / metresPer[unit], places ?? decimals[unit])} ${unit}`;
+  const { unit, places: asked } = styleFrom(shown);
+  const fine = places ?? asked ?? usualPlaces[unit];
+  if (unit === 'ft-in') return feetAndInches(metres, 2 ** fine);
+  return `${formatNumber(metres / metresPer[unit], fine)} ${unit}`;
+}
+
+/** Writes an area for people: square metres of a metric style, square feet of an imperial one. */
+export function formatArea(squareMetres: number, shown: DisplayUnit | LengthStyle): string {
+  const { unit } = styleFrom(shown);
+  return unit === 'in' || unit === 'ft' || unit === 'ft-in' ? `${formatNumber(squareMetres / metresPer.ft ** 2, 1)} ft\u00b2` : `${formatNumber(squareMetres, 2)} m\u00b2`;
 }
 
 /** Writes a number with a fixed count of decimals, narrow no-break spaces between thousands and a true minus sign. */
@@ -91,14 +110,14 @@ export function formatNumber(value: number, places: number): string {
   return sign + (fraction === undefined ? grouped : `${grouped}.${fraction}`);
 }
 
-/** Feet and inches to the nearest sixteenth, for example 12' 6 1/2". */
-function feetAndInches(metres: number): string {
-  const sixteenths = Math.round(Math.abs(metres) / metresPer.in * 16);
-  const feet = Math.floor(sixteenths / 192);
-  const inches = Math.floor((sixteenths % 192) / 16);
-  let [numerator, denominator] = [sixteenths % 16, 16];
+/** Feet and inches to the nearest fraction, for example 12' 6 1/2". */
+function feetAndInches(metres: number, parts: number): string {
+  const count = Math.round(Math.abs(metres) / metresPer.in * parts);
+  const feet = Math.floor(count / (12 * parts));
+  const inches = Math.floor((count % (12 * parts)) / parts);
+  let [numerator, denominator] = [count % parts, parts];
   while (numerator > 0 && numerator % 2 === 0) [numerator, denominator] = [numerator / 2, denominator / 2];
   const fraction = numerator === 0 ? '' : ` ${numerator}/${denominator}`;
-  const sign = metres < 0 && sixteenths > 0 ? '\u2212' : '';
+  const sign = metres < 0 && count > 0 ? '\u2212' : '';
   return `${sign}${feet}' ${inches}${fraction}"`;
 }

@@ -2,6 +2,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
 import type { ElementRow } from '@/core/model/elements';
+import type { LevelKind, ProjectRow } from '@/core/model/state';
 import type { Role } from '@/core/sorting/roles';
 import type { Recipe } from '@/core/underlay/recipe/steps';
 import type { DisplayUnit, LengthUnit } from '@/core/units/length';
@@ -13,6 +14,10 @@ interface ProjectTable {
   id: string;
   name: string;
   display_unit: DisplayUnit;
+  places: number | null;
+  angles: Generated<ProjectRow['angles']>;
+  survey: JSONColumnType<NonNullable<ProjectRow['survey']>> | null;
+  axes: ColumnType<ProjectRow['axes'], string | undefined, string>;
   version: Generated<number>;
   undo_top: number | null;
   redo_top: number | null;
@@ -21,7 +26,8 @@ interface ProjectTable {
   updated_at: Timestamp;
 }
 
-interface LevelTable { id: string; project_id: string; name: string; elevation: number; height: number }
+interface LevelTable { id: string; project_id: string; name: string; elevation: number; height: number; kind: LevelKind; build_up: number; slab: number; repeats: string | null }
+interface DrawingLevelTable { drawing_id: string; level_id: string }
 
 /** A file's content, shared by the revisions that show it. */
 interface FileTable { id: string; sha256: string; size: number; created_at: Timestamp }
@@ -34,7 +40,7 @@ interface FileColumnsTable { file_id: string; seq: number; bytes: Buffer }
 interface DrawingTable { id: string; project_id: string; name: string; revision: number; level_id: string | null; discarded: boolean; set_aside: boolean }
 interface RevisionTable { drawing_id: string; number: number; file_id: string; file_name: string; created_at: Timestamp }
 interface PlacementTable {
-  drawing_id: string; unit: LengthUnit; confirmed: boolean;
+  drawing_id: string; unit: LengthUnit; scale: number; confirmed: boolean; mirrored: boolean; upright: number | null;
   origin_x: number; origin_y: number; target_x: number; target_y: number; turning: number;
 }
 interface NamedRecipeTable { id: string; name: string; steps: JSONColumnType<Recipe>; updated_at: Timestamp }
@@ -69,6 +75,7 @@ export interface Database {
   file_reports: FileReportTable;
   file_columns: FileColumnsTable;
   drawings: DrawingTable;
+  drawing_levels: DrawingLevelTable;
   revisions: RevisionTable;
   placements: PlacementTable;
   named_recipes: NamedRecipeTable;

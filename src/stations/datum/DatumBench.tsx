@@ -1,44 +1,52 @@
 'use client';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
-import { put } from '@/core/model/edits';
-import { orderedLevels, useProject } from '@/project/store';
+import { useProject } from '@/project/store';
 import { useDrawing } from '@/project/useDrawing';
+import { useView, type DatumPart } from '@/project/view';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
-import { BenchHead, Part } from '@/ui/widgets/Heading';
+import { BenchHead } from '@/ui/widgets/Heading';
 import { NoDrawing } from '@/ui/widgets/NoDrawing';
+import { TabLine } from '@/ui/widgets/TabLine';
+import { DimensionsPart } from './DimensionsPart';
+import { HeightsPart } from './HeightsPart';
+import { KnownLengthPart } from './KnownLengthPart';
+import { LevelsPart } from './LevelsPart';
 import { MeasurePart } from './MeasurePart';
 import { OriginPart } from './OriginPart';
+import { PlanePart } from './PlanePart';
+import { ProjectPart } from './ProjectPart';
 import { RegistrationPart } from './RegistrationPart';
+import { TurningPart } from './TurningPart';
 import { UnitPart } from './UnitPart';
 import { useReplace } from './useReplace';
 
-/** Unit, origin and level of a drawing, and measuring to check them. */
+const parts: { name: DatumPart; word: string }[] = [{ name: 'unit', word: 'Unit' }, { name: 'place', word: 'Place' }, { name: 'fit', word: 'Fit' }, { name: 'levels', word: 'Levels' }, { name: 'measure', word: 'Measure' }, { name: 'project', word: 'Project' }];
+
+/** Unit, place and level of each drawing; levels, measuring, and how the project is shown. */
 export function DatumBench() {
   const subject = useDrawing();
-  const { state, commit } = useProject();
+  const { datumPart, set } = useView();
+  const levels = useProject((store) => Object.keys(store.state.level).length);
   const { replace, question } = useReplace();
   if (!subject) return <NoDrawing title="Datum" />;
   const { drawing, placement, underlay } = subject;
+  const about = { drawing, placement, underlay, replace };
+  const upright = placement.upright !== null;
   return (
     <>
-      <BenchHead title="Datum" about={<DrawingChoice drawingId={drawing.id} />} />
-      <UnitPart drawing={drawing} placement={placement} underlay={underlay} replace={replace} />
-      <OriginPart drawing={drawing} placement={placement} replace={replace} />
-      <RegistrationPart key={drawing.id} drawing={drawing} placement={placement} replace={replace} />
-      <MeasurePart placement={placement} />
-      <Part title="Level">
-        <Select
-          size="small" fullWidth displayEmpty value={drawing.levelId ?? ''} inputProps={{ 'aria-label': 'Level of the drawing' }}
-          onChange={(event) => void commit((now) => {
-            const levelId = event.target.value || null;
-            return { label: `${drawing.name} at ${levelId ? now.level[levelId].name : 'no level'}`, changes: [put('drawing', { ...now.drawing[drawing.id], levelId })] };
-          })}
-        >
-          <MenuItem value="">No level yet</MenuItem>
-          {orderedLevels(state).map((level) => <MenuItem key={level.id} value={level.id}>{level.name}</MenuItem>)}
-        </Select>
-      </Part>
+      <BenchHead title="Datum" about={datumPart === 'levels' ? `${levels} ${levels === 1 ? 'level' : 'levels'}` : <DrawingChoice drawingId={drawing.id} />} />
+      <TabLine label="Parts of Datum" tabs={parts} present={datumPart} turn={(name) => set({ datumPart: name })} />
+      {datumPart === 'unit' && <><UnitPart key={`unit ${drawing.id}`} {...about} /><KnownLengthPart key={`known ${drawing.id}`} {...about} /></>}
+      {datumPart === 'place' && (
+        <>
+          <PlanePart key={`plane ${drawing.id}`} {...about} />
+          {upright && underlay && <HeightsPart key={`heights ${drawing.id}`} drawing={drawing} placement={placement} underlay={underlay} />}
+          {!upright && <><OriginPart key={`origin ${drawing.id}`} {...about} /><TurningPart key={`turning ${drawing.id}`} {...about} /></>}
+        </>
+      )}
+      {datumPart === 'fit' && <RegistrationPart key={drawing.id} {...about} />}
+      {datumPart === 'levels' && <LevelsPart />}
+      {datumPart === 'measure' && <><MeasurePart placement={placement} />{underlay && <DimensionsPart key={drawing.id} drawing={drawing} placement={placement} underlay={underlay} />}</>}
+      {datumPart === 'project' && <ProjectPart drawing={drawing} placement={placement} />}
       {question}
     </>
   );

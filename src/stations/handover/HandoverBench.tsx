@@ -2,7 +2,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { unitNames } from '@/core/units/length';
-import { activeDrawings, orderedLevels, useProject } from '@/project/store';
+import { elementsAt, levelsUp } from '@/core/model/levels';
+import { activeDrawings, useProject } from '@/project/store';
 import { useView } from '@/project/view';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
@@ -13,8 +14,10 @@ export function HandoverBench() {
   const setView = useView((view) => view.set);
   const elements = Object.values(state.element);
   const drawings = activeDrawings(state);
+  const plans = drawings.filter((drawing) => state.placement[drawing.id]?.upright === null);
+  const survey = Object.values(state.project)[0]?.survey ?? null;
   const open = drawings.filter((drawing) => !state.placement[drawing.id]?.confirmed);
-  const count = (kind: string, level: string | null) => elements.filter((element) => element.kind === kind && (level === null || element.levelId === level)).length;
+  const count = (kind: string, level: string | null) => (level === null ? elements : elementsAt(state, level)).filter((element) => element.kind === kind && (level === null || element.levelId !== null)).length;
   return (
     <>
       <BenchHead title="Handover" about={elements.length === 0 ? 'The model is empty' : `${elements.length} elements`} />
@@ -24,7 +27,7 @@ export function HandoverBench() {
         <>
           <Part title="In the model">
             <Table label="In the model" heads={['', { text: 'grid lines', figures: true }, { text: 'columns', figures: true }]}>
-              {orderedLevels(state).reverse().map((level) => <tr key={level.id}><td>{level.name}</td><td className="figures" /><td className="figures">{count('column', level.id)}</td></tr>)}
+              {levelsUp(state).reverse().map((level) => <tr key={level.id}><td>{level.name}</td><td className="figures" /><td className="figures">{count('column', level.id)}</td></tr>)}
               <tr><td><b>All levels</b></td><td className="figures">{count('grid', null)}</td><td className="figures">{count('column', null)}</td></tr>
             </Table>
           </Part>
@@ -34,12 +37,27 @@ export function HandoverBench() {
           </Part>
           <Part title="Model, as DXF over a drawing">
             <Box sx={{ color: 'text.secondary', mb: 1 }}>On layers of its own, in the drawing{'\u2019'}s unit and on its origin: it lies exactly over the original.</Box>
-            {drawings.map((drawing) => (
+            {plans.map((drawing) => (
               <Box key={drawing.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', py: 0.5 }}>
                 <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{drawing.name} <Box component="span" sx={{ color: 'text.secondary' }}>in {unitNames[state.placement[drawing.id].unit]}</Box></Box>
                 <Button variant="outlined" href={`/api/projects/${id}/handover/model.dxf?drawing=${drawing.id}`} download>Save DXF</Button>
               </Box>
             ))}
+          </Part>
+          <Part title="Model, as DXF in the survey">
+            {survey === null
+              ? <Box sx={{ color: 'text.secondary' }}>Where the survey has the project is not known yet. <Button variant="text" onClick={() => setView({ station: 'datum', datumPart: 'project' })}>Give it at Datum</Button></Box>
+              : (
+                <>
+                  <Box sx={{ color: 'text.secondary', mb: 1 }}>In metres at easting and northing, a file for each level.</Box>
+                  {levelsUp(state).filter((level) => elementsAt(state, level.id).length > 0).map((level) => (
+                    <Box key={level.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', py: 0.5 }}>
+                      <Box sx={{ flex: 1 }}>{level.name}</Box>
+                      <Button variant="outlined" href={`/api/projects/${id}/handover/survey.dxf?level=${level.id}`} download>Save DXF</Button>
+                    </Box>
+                  ))}
+                </>
+              )}
           </Part>
         </>
       )}

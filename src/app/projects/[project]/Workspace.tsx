@@ -5,13 +5,13 @@ import Tooltip from '@mui/material/Tooltip';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
-import { addLevel } from '@/core/model/commands';
-import { put, remove } from '@/core/model/edits';
+import { changeLevel, hangsOn, insertLevel, levelsUp } from '@/core/model/levels';
 import { BoardView } from '@/board/BoardView';
 import { hearCursor, useBoard } from '@/board/boardStore';
 import { StackView } from '@/board/stack/StackView';
-import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
+import { activeDrawings, lengthsOf, useProject } from '@/project/store';
 import { useReadings } from '@/project/readings';
+import { useCommitResult } from '@/project/useCommitResult';
 import { drawingInHand } from '@/project/useDrawing';
 import { useSelection } from '@/project/selection';
 import { useUnderlays } from '@/project/underlays';
@@ -52,19 +52,19 @@ export function Workspace({ id, snapshot }: { id: string; snapshot: Snapshot }) 
 
 function Desk() {
   const store = useProject();
-  const { state, intakes, commit } = store;
+  const { state, intakes } = store;
   const view = useView();
   const Bench = benches[view.station];
-  const project = projectRowOf(store);
-  const unit = project?.displayUnit ?? 'm';
+  const lengths = lengthsOf(store);
   const drawings = activeDrawings(state);
-  const levels = orderedLevels(state);
+  const levels = levelsUp(state);
   const present = levels.find((level) => level.id === view.levelId) ?? levels.find((level) => Math.abs(level.elevation) < 1e-6) ?? levels[0];
   const { scene, opening } = useBoardScene(present?.id ?? null);
   const stack = useStackScene(view.stacked);
   const actions = useActions();
   const readings = useReadings((readingStore) => readingStore.readings);
   const lookAt = useBoard((board) => board.lookAt);
+  const commit = useCommitResult();
   useMessages();
   useUndoKeys();
 
@@ -75,7 +75,7 @@ function Desk() {
   // Reading goes on at its own bench only; what it found stays.
   useEffect(() => {
     if (view.station !== 'reading') return;
-    for (const { id: drawingId, underlay } of scene.drawings) { const drawing = state.drawing[drawingId]; if (drawing) useReadings.getState().refresh(state, drawing, underlay); }
+    for (const { id: drawingId, underlay } of scene.drawings) { const drawing = state.drawing[drawingId]; if (drawing && state.placement[drawingId]?.upright === null) useReadings.getState().refresh(state, drawing, underlay); }
   });
   const shownAll = useRef(view.camera !== null);
   useEffect(() => { if (!shownAll.current && scene.drawings.length > 0) { shownAll.current = true; lookAt('all'); } }, [scene.drawings.length, lookAt]);
@@ -123,14 +123,14 @@ function Desk() {
           </Panel>
         </Group>
         <LevelLadder
-          unit={unit} present={present?.id ?? null} go={(levelId) => view.set({ levelId, drawingId: drawings.find(({ levelId: on, setAside }) => on === levelId && !setAside)?.id ?? view.drawingId })}
-          levels={levels.map((level) => ({ ...level, drawings: drawings.filter((drawing) => drawing.levelId === level.id).map((drawing) => drawing.name), used: Object.values(state.drawing).some((drawing) => drawing.levelId === level.id) || scene.elements.some((element) => element.levelId === level.id) }))}
-          change={(level) => void commit(() => ({ label: `Change level ${level.name}`, changes: [put('level', level)] }))}
-          remove={(level) => void commit(() => ({ label: `Remove level ${level.name}`, changes: [remove('level', level.id)] }))}
-          add={() => void commit((now) => addLevel(now, crypto.randomUUID()))}
+          unit={lengths} present={present?.id ?? null} go={(levelId) => view.set({ levelId, drawingId: drawings.find((drawing) => state.placement[drawing.id]?.upright === null && drawing.levelId !== null && hangsOn(state, drawing, levelId) && !drawing.setAside)?.id ?? view.drawingId, faceOn: null })}
+          levels={levels.map((level) => ({ ...level, drawings: drawings.filter((drawing) => state.placement[drawing.id]?.upright === null && hangsOn(state, drawing, level.id)).map((drawing) => drawing.name), repeated: level.repeats === null ? null : state.level[level.repeats]?.name ?? null }))}
+          change={(level, shift) => void commit((now) => changeLevel(now, level, shift))}
+          add={() => { const top = levels[levels.length - 1]; if (top) void commit((now) => insertLevel(now, top.id, 'above', crypto.randomUUID())); }}
+          more={(levelId) => view.set({ station: 'datum', datumPart: 'levels', benchFolded: false, levelId })}
         />
       </Box>
-      <StatusLine hear={hearCursor} unit={unit} level={present?.name ?? ''} counts={counts} work={work} />
+      <StatusLine hear={hearCursor} unit={lengths} axes={scene.axes} upright={scene.heights !== null} level={scene.heights !== null ? scene.drawings[0]?.name ?? '' : present?.name ?? ''} counts={counts} work={work} />
     </Box>
   );
 }

@@ -5,11 +5,13 @@ import { put, type Change } from '@/core/model/edits';
 import type { GridLine } from '@/core/model/elements';
 import type { ProjectState } from '@/core/model/state';
 import { gridCrossings } from '@/core/reading/grid/crossings';
+import { measureModes } from '@/core/datum/measure';
 import { displayUnits, unitNames } from '@/core/units/length';
+import { levelsUp } from '@/core/model/levels';
 import { useBoard } from '@/board/boardStore';
-import { activeDrawings, orderedLevels, projectRowOf, useProject } from '@/project/store';
+import { activeDrawings, projectRowOf, useProject } from '@/project/store';
 import { useReadings, verdictOf } from '@/project/readings';
-import { intakeParts, stationNames, useView } from '@/project/view';
+import { datumParts, intakeParts, stationNames, useView } from '@/project/view';
 import type { Action } from '@/ui/shell/FindOrDo';
 import { useScheme } from '@/ui/widgets/useScheme';
 
@@ -27,16 +29,18 @@ export function useActions(): Action[] {
       { group: 'Board', words: 'Show all', run: () => lookAt('all') },
       { group: 'Board', words: 'Show all levels in space', run: () => setView({ stacked: true }) },
       { group: 'Board', words: 'Show the plan', run: () => setView({ stacked: false }) },
-      { group: 'Board', words: 'Measure a distance', run: () => { setView({ station: 'datum', benchFolded: false }); setTool({ kind: 'measure' }); } },
+      ...measureModes.map((mode): Action => ({ group: 'Board', words: `Measure ${mode === 'angle' || mode === 'area' ? 'an' : 'a'} ${mode}`, run: () => { setView({ station: 'datum', datumPart: 'measure', benchFolded: false }); setTool({ kind: 'measure', mode }); } })),
       { group: 'Program', words: dark ? 'Light colours' : 'Dark colours', run: toggle },
       ...(history.undo === null ? [] : [{ group: 'Program', words: `Undo ${history.undo}`, run: () => void store.undo() }]),
       ...(history.redo === null ? [] : [{ group: 'Program', words: `Redo ${history.redo}`, run: () => void store.redo() }]),
       ...displayUnits.map((unit): Action => ({
         group: 'Project unit', words: `Show lengths in ${unitNames[unit]}`,
-        run: () => void commit((now) => ({ label: `Lengths in ${unitNames[unit]}`, changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), displayUnit: unit })] })),
+        run: () => void commit((now) => ({ label: `Lengths in ${unitNames[unit]}`, changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), displayUnit: unit, places: null })] })),
       })),
-      ...orderedLevels(state).map((level): Action => ({ group: 'Level', words: level.name, run: () => setView({ levelId: level.id }) })),
+      ...levelsUp(state).map((level): Action => ({ group: 'Level', words: level.name, run: () => setView({ levelId: level.id, faceOn: null }) })),
     ];
+    for (const part of datumParts) actions.push({ group: 'Datum', words: `Open ${part} of Datum`, run: () => setView({ station: 'datum', benchFolded: false, datumPart: part }) });
+    for (const axes of [{ id: null, name: 'the project' }, ...(projectRowOf(store)?.axes ?? [])]) actions.push({ group: 'Axes', words: `Work along ${axes.name}`, run: () => setView({ axesId: axes.id }) });
     for (const part of intakeParts) actions.push({ group: 'Intake', words: `Open ${part}`, run: () => setView({ station: 'intake', benchFolded: false, intakePart: part }) });
     for (const drawing of activeDrawings(state)) {
       const { held } = displayOf(state, drawing.id);
@@ -46,6 +50,7 @@ export function useActions(): Action[] {
         { group: 'Drawing', words: `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`, run: change(`${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`, (now) => put('drawing', { ...now.drawing[drawing.id], setAside: !drawing.setAside })) },
         { group: 'Drawing', words: `${held ? 'Release' : 'Hold'} ${drawing.name}`, run: change(`${drawing.name}: ${held ? 'released' : 'held'}`, (now) => put('display', { ...displayOf(now, drawing.id), held: !held })) },
       );
+      if (state.placement[drawing.id]?.upright != null) { actions.push({ group: 'Drawing', words: `Look at ${drawing.name} face on`, run: () => { setView({ faceOn: drawing.id, drawingId: drawing.id }); lookAt('all'); } }); continue; }
       for (const kind of ['grid', 'column'] as const) {
         const open = (readings[drawing.id]?.result?.candidates ?? []).filter((candidate) => candidate.kind === kind && verdictOf(state, drawing.id, candidate.key) === 'open');
         if (open.length > 0) actions.push({ group: 'Reading', words: `Accept all ${kind === 'grid' ? 'grid lines' : 'columns'} of ${drawing.name} (${open.length})`, run: () => void commit((now) => acceptCandidates(now, drawing, open, () => crypto.randomUUID())) });

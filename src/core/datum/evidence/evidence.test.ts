@@ -6,7 +6,8 @@ import { judgeUnit, type UnitVerdict } from './judge';
 import { columnSides, doorLeaves, gridSpacings, scaleNote, stairGoings, wallPairs } from './objects';
 import { buildingSides } from './sides';
 import { logLikelihood } from './sizes';
-import { conflict, consequences, seenAs } from './words';
+import { consequences } from './plausible';
+import { conflict, seenAs } from './words';
 import { dimensionTexts, looseDimensions, readWritten } from './writtenLengths';
 
 function opened(parts: Parameters<typeof dxf>[0]) {
@@ -121,8 +122,8 @@ test('header against content is said in words, with the observations counted', (
   expect(verdict.chosen).toBe('mm');
   expect(conflict(verdict)).toEqual({ header: 'The header says metres.', observations: expect.stringMatching(/^\d+ of \d+ observations say millimetres\.$/) });
   expect(conflict(opened({ header: units(4), entities: doors }).verdict())).toBeNull();
-  expect(consequences(verdict, 'mm')).toContain('doors 0.90 m');
-  expect(consequences(verdict, 'm')).toContain('doors 900.0 m');
+  expect(consequences(verdict, 0.001)).toContainEqual({ words: 'doors 0.90 m', sound: true });
+  expect(consequences(verdict, 1)).toContainEqual({ words: 'doors 900.0 m', sound: false });
   const leaves = verdict.cues.find(({ cue }) => cue === 'door leaves')!;
   expect([seenAs(leaves, 'mm'), seenAs({ ...leaves, range: [0.9, 1.1] }, 'm')]).toEqual(['0.90 m', '0.90 \u2013 1.10 m']);
   expect(leaves.places).toHaveLength(14);
@@ -145,4 +146,18 @@ test('the verdict shows each unit as it enters: the logs of a cue are at most ze
     expect(weight).toBeCloseTo(-sorted[1], 9);
     if (favours !== null) expect(logs[favours]).toBe(sorted[0]);
   }
+});
+
+test('plans drawn as they are plotted at 1:50 and 1:100 are told, with their scale; a note alone on a plan at true size misleads nobody', () => {
+  for (const scale of [50, 100]) {
+    const { right, wrong } = judgePlans('mm', 'right', 12, 2000, scale);
+    expect(right).toBeGreaterThanOrEqual(11);
+    expect(wrong).toBe(0);
+  }
+  const note = text(0, 0, 250, 'Plan 1:100');
+  const four = [0, 5000, 10000, 15000].map((x) => square(x, 0, 400)).join('');
+  expect(opened({ header: units(4), entities: four + note }).verdict()).toMatchObject({ chosen: 'mm', scale: 1 });
+  // The same at a hundredth: columns of 4 mm on paper.
+  const paper = [0, 50, 100, 150].map((x) => square(x, 0, 4)).join('') + text(0, 0, 2.5, 'Plan 1:100');
+  expect(opened({ header: units(4), entities: paper }).verdict()).toMatchObject({ chosen: 'mm', scale: 100 });
 });

@@ -3,6 +3,7 @@ import { mainContent } from '@/core/underlay/mainContent';
 import type { Primitives } from '@/core/underlay/primitives';
 import { lengthUnits, metresPer, unitNames, unitOfHeader, type LengthUnit } from '@/core/units/length';
 import { columnSides, doorLeaves, gridSpacings, stairGoings, textHeights, wallPairs } from './objects';
+import { paperPrior, paperScales, paperUnits } from './paperScale';
 import { buildingSides } from './sides';
 import { effectiveCount, logLikelihood, median, type Observation, type SizeCue } from './sizes';
 import { dimensionTexts, logLikelihoodOfWritten, looseDimensions, type Written } from './writtenLengths';
@@ -14,7 +15,7 @@ export interface Cue {
   favours: LengthUnit | null;
   /** Log of the likelihood ratio between the favoured unit and the next best. */
   weight: number;
-  /** Log-likelihood of each unit, the best zero, as it enters the sum. */
+  /** Log-likelihood of each unit, the best of all hypotheses zero, as it enters the sum. */
   logs: Record<LengthUnit, number>;
   /** What was seen, in words; for sizes their range in drawing units. */
   seen: string;
@@ -25,6 +26,8 @@ export interface Cue {
 
 export interface UnitVerdict {
   header: LengthUnit | null;
+  /** True sizes per drawn size: 1, or that of the paper scale which explains what was seen better. */
+  scale: number;
   /** The unit, or null where the evidence does not decide. */
   chosen: LengthUnit | null;
   /** Probability of the chosen unit, or of the likeliest. */
@@ -49,53 +52,76 @@ const mostPlaces = 40;
 type Logs = Record<LengthUnit, number>;
 const logsOf = (of: (unit: LengthUnit) => number): Logs => Object.fromEntries(lengthUnits.map((unit) => [unit, of(unit)])) as Logs;
 
+/** One kind of observation before it is weighed: how likely it is, as a logarithm, in a unit of which one has `metres` true metres. */
+interface Finding extends Omit<Cue, 'favours' | 'weight' | 'logs'> { log: (unit: LengthUnit, metres: number) => number }
+
+/** A way to read the drawing: at true size, or as it is plotted at a scale. */
+interface Reading { scale: number; cues: Cue[] }
+
 /**
  * The unit of a drawing by what it says of itself and by what can be measured in it: each cue is a likelihood over the units, their logarithms are
- * added, with a discount for what the cues have in common.
+ * added, with a discount for what the cues have in common. Where a note or the dimensions speak of a scale, the drawing may also be drawn as it is
+ * plotted: then the units come with that scale once more.
  */
 export function judgeUnit(drawing: Drawing, primitives: Primitives): UnitVerdict {
   const header = unitOfHeader(drawing.header.insUnits);
   const sides = buildingSides(primitives);
   const main = mainContent(primitives);
   const span = main && Math.max(main[1][0] - main[0][0], main[1][1] - main[0][1]);
-  const cues: Cue[] = [];
-  const add = (cue: string, observations: number, seen: string, logs: Logs, range: [number, number] | null = null, places: Observation[] = []) => cues.push(weighed(cue, observations, seen, logs, range, places));
-  if (header !== null) add('header unit', 1, unitNames[header], logsOf((unit) => Math.log(unit === header ? headerTrust : (1 - headerTrust) / 4)));
+  const findings: Finding[] = [];
+  const add = (cue: string, observations: number, seen: string, log: Finding['log'], range: [number, number] | null = null, places: Observation[] = []) => findings.push({ cue, observations, seen, range, places, log });
+  if (header !== null) add('header unit', 1, unitNames[header], (unit) => Math.log(unit === header ? headerTrust : (1 - headerTrust) / 4));
   const written = dimensionTexts(drawing, primitives);
-  if (written.length > 0) add('dimension texts', written.length, 'as written', writtenLogs(written), rangeOf(written), written);
+  if (written.length > 0) add('dimension texts', written.length, 'as written', writtenLog(written), rangeOf(written), written);
   const loose = looseDimensions(primitives, sides);
-  if (loose.length > 0) add('numbers beside lines', loose.length, 'as written', writtenLogs(loose), rangeOf(loose), loose);
+  if (loose.length > 0) add('numbers beside lines', loose.length, 'as written', writtenLog(loose), rangeOf(loose), loose);
   for (const size of [doorLeaves(primitives, sides), columnSides(primitives), wallPairs(primitives, sides), gridSpacings(primitives), stairGoings(primitives, sides), textHeights(primitives)]) {
-    if (size.observations.length > 0) add(size.cue, size.observations.length, '', sizeLogs(size), rangeOf(size.observations), size.observations);
+    if (size.observations.length > 0) add(size.cue, size.observations.length, '', sizeLog(size), rangeOf(size.observations), size.observations);
   }
-  if (span !== null && span > 0) add('overall extent', 1, '', logsOf((unit) => extentLog(span * metresPer[unit])), [span, span]);
-  return verdict(header, cues);
+  if (span !== null && span > 0) add('overall extent', 1, '', (_, metres) => extentLog(span * metres), [span, span]);
+  const scales = [1, ...paperScales(drawing, primitives, [...written, ...loose])];
+  const tops = findings.map(({ log }) => Math.max(...scales.flatMap((scale) => lengthUnits.map((unit) => log(unit, metresPer[unit] * scale)))));
+  const readings = scales.map((scale): Reading => ({ scale, cues: findings.map((finding, i) => weighed(finding, scale, tops[i])) }));
+  const best = readings.reduce((a, b) => (Math.max(...hypotheses(b)) > Math.max(...hypotheses(a)) ? b : a));
+  return verdict(header, best.cues, best.scale, readings.filter((reading) => reading !== best).flatMap(hypotheses));
 }
 
-/** Adds the cues up. */
-export function verdict(header: LengthUnit | null, cues: Cue[]): UnitVerdict {
-  const sum = logsOf((unit) => cues.reduce((total, { logs, cue }) => total + logs[unit] * (cue === 'header unit' ? 1 : correlated), 0));
-  const top = Math.max(...Object.values(sum));
-  const total = lengthUnits.reduce((all, unit) => all + Math.exp(sum[unit] - top), 0);
+/** What speaks for a unit in all. A paper has the units that papers are drawn in. */
+const sumOf = (cues: readonly Cue[], unit: LengthUnit, scale: number): number =>
+  cues.reduce((total, { logs, cue }) => total + logs[unit] * (cue === 'header unit' ? 1 : correlated), scale === 1 ? 0 : paperUnits(scale).includes(unit) ? paperPrior : -Infinity);
+
+const hypotheses = ({ cues, scale }: Reading): number[] => lengthUnits.map((unit) => sumOf(cues, unit, scale));
+
+/**
+ * Adds the cues up.
+ * @param rivals what speaks for other readings of the drawing
+ */
+export function verdict(header: LengthUnit | null, cues: Cue[], scale = 1, rivals: readonly number[] = []): UnitVerdict {
+  const sum = logsOf((unit) => sumOf(cues, unit, scale));
+  const top = Math.max(...Object.values(sum), ...rivals);
+  const total = [...Object.values(sum), ...rivals].reduce((all, log) => all + Math.exp(log - top), 0);
   const doubt = 1 - mostCertain;
   const probabilities = logsOf((unit) => (Math.exp(sum[unit] - top) / total) * (1 - doubt) + doubt / lengthUnits.length);
   const best = lengthUnits.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a));
-  return { header, chosen: probabilities[best] >= decisive ? best : null, confidence: probabilities[best], probabilities, cues };
+  return { header, scale, chosen: probabilities[best] >= decisive ? best : null, confidence: probabilities[best], probabilities, cues };
 }
 
-function weighed(cue: string, observations: number, seen: string, raw: Logs, range: [number, number] | null, places: Observation[]): Cue {
-  const top = Math.max(...Object.values(raw));
-  const logs = logsOf((unit) => (cue === 'header unit' ? raw[unit] - top : Math.log((1 - misread) * Math.exp(raw[unit] - top) + misread)));
+function weighed({ log, ...finding }: Finding, scale: number, top: number): Cue {
+  const { cue, places } = finding;
+  const logs = logsOf((unit) => { const above = log(unit, metresPer[unit] * scale) - top; return cue === 'header unit' ? above : Math.log((1 - misread) * Math.exp(above) + misread); });
   const ranked = [...lengthUnits].sort((a, b) => logs[b] - logs[a]);
-  const weight = -logs[ranked[1]];
+  const weight = logs[ranked[0]] - logs[ranked[1]];
   const step = Math.max(1, Math.ceil(places.length / mostPlaces));
-  return { cue, observations, favours: weight > 1e-9 ? ranked[0] : null, weight, logs, seen, range, places: places.filter((_, i) => i % step === 0) };
+  return { ...finding, favours: weight > 1e-9 ? ranked[0] : null, weight, logs, places: places.filter((_, i) => i % step === 0) };
 }
 
 /** Of many of a kind the middle one tells; more of them make it surer, but not in proportion. */
-const sizeLogs = ({ observations, usual, spread }: SizeCue): Logs => logsOf((unit) => effectiveCount(observations.length) * logLikelihood(median(observations.map(({ value }) => value)) * metresPer[unit], usual, spread));
+const sizeLog = ({ observations, usual, spread }: SizeCue): Finding['log'] => {
+  const [middle, count] = [median(observations.map(({ value }) => value)), effectiveCount(observations.length)];
+  return (_, metres) => count * logLikelihood(middle * metres, usual, spread);
+};
 
-const writtenLogs = (written: readonly Written[]): Logs => logsOf((unit) => Math.min(2, effectiveCount(written.length)) * logLikelihoodOfWritten(written, unit));
+const writtenLog = (written: readonly Written[]): Finding['log'] => (_, metres) => Math.min(2, effectiveCount(written.length)) * logLikelihoodOfWritten(written, metres);
 
 /** A building or its site measures between 5 and 500 m across; the likelihood falls off with every power of ten beyond. */
 const extentLog = (metres: number): number => -4 * (metres < 5 ? Math.log10(5 / metres) : metres > 500 ? Math.log10(metres / 500) : 0);

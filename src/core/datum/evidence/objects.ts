@@ -15,19 +15,19 @@ const degree = Math.PI / 180;
 
 /** Door leaves: arcs of about a quarter, with a straight line of the radius' length from the centre to an end of the arc. */
 export function doorLeaves(p: Primitives, sides: readonly Side[]): SizeCue {
-  const arcs: { radius: number; centre: Point; ends: [Point, Point] }[] = [];
+  const arcs: { radius: number; centre: Point; ends: [Point, Point]; block: number }[] = [];
   eachSide(p, (path, v, w) => {
     // An arc of more than a half turn comes in two sides, neither of which is one of a door.
     if (p.bulge[v] === 0 || v === w || !isBuilding(p, path) || arcs.length >= most * 4 || (p.kind[path] === Kind.arc && p.start[path + 1] - p.start[path] > 2)) return;
     const ends: [Point, Point] = [[p.xy[2 * v], p.xy[2 * v + 1]], [p.xy[2 * w], p.xy[2 * w + 1]]];
     const arc = arcOfBulge(...ends, p.bulge[v]);
     const turn = Math.abs(arc.sweep) / degree;
-    if (turn > 60 && turn < 110) arcs.push({ radius: arc.radius, centre: arc.centre, ends });
+    if (turn > 60 && turn < 110) arcs.push({ radius: arc.radius, centre: arc.centre, ends, block: p.chains[p.chain[path]].block });
   });
   const reach = median(arcs.map(({ radius }) => radius)) * 0.06 || 1;
   const grid = new PointGrid(reach, sides.length * 2);
   sides.forEach((side, i) => { grid.add(2 * i, side.x1, side.y1); grid.add(2 * i + 1, side.x2, side.y2); });
-  const observations = arcs.flatMap(({ radius, centre, ends }): Observation[] => {
+  const observations = arcs.flatMap(({ radius, centre, ends, block }): Observation[] => {
     let leaf = false;
     grid.near(centre[0], centre[1], (i) => {
       const side = sides[i >> 1];
@@ -35,7 +35,7 @@ export function doorLeaves(p: Primitives, sides: readonly Side[]): SizeCue {
       const near = 0.06 * radius;
       if (Math.hypot(nx - centre[0], ny - centre[1]) < near && Math.abs(side.length - radius) < near && ends.some(([x, y]) => Math.hypot(fx - x, fy - y) < 2 * near)) leaf = true;
     });
-    return leaf ? [{ value: radius, at: drawn(p, centre) }] : [];
+    return leaf ? [{ value: radius, at: drawn(p, centre), block }] : [];
   });
   return { cue: 'door leaves', observations: observations.slice(0, most), usual: 0.87, spread: 0.2 };
 }

@@ -1,7 +1,7 @@
 import type { Point } from '@/core/geometry/vector';
 
-/** Something measured in a drawing: how long, in drawing units, and where, in the drawing's coordinates. */
-export interface Observation { value: number; at: Point }
+/** Something measured in a drawing: how long, in drawing units, where, in the drawing's coordinates, and in which block, where that matters. */
+export interface Observation { value: number; at: Point; block?: number }
 
 /** Observations of one kind, and how long such things are in buildings. */
 export interface SizeCue {

@@ -79,12 +79,12 @@ const writtenIn: Record<Written['form'], Record<LengthUnit, number>> = {
 const unlikely = 2e-4;
 
 /**
- * The logarithm of how likely written lengths are, were the drawing in a unit: the unit that they are then written in has to
- * be one that lengths are written in, and what they come to has to be a length of a building.
+ * The logarithm of how likely written lengths are, were one drawing unit so many metres: the unit that they are then written in
+ * has to be one that lengths are written in, and what they come to has to be a length of a building.
  */
-export function logLikelihoodOfWritten(written: readonly Written[], unit: LengthUnit): number {
+export function logLikelihoodOfWritten(written: readonly Written[], metresPerUnit: number): number {
   const of = ({ value, number, form }: Written): number => {
-    const metres = value * metresPer[unit];
+    const metres = value * metresPerUnit;
     const ratio = metres / number;
     const sense = metres > 0.02 && metres < 400 ? 1 : 0.01;
     if (form === 'feet') return Math.log(Math.abs(ratio - 1) < 0.01 ? sense : unlikely);

@@ -4,7 +4,7 @@ import { planeOf, writeRow, type EntityBuilder, type EntityContext } from './con
 
 const radian = Math.PI / 180;
 
-/** A text as a row keeps it. */
+/** A text as a row keeps it; a negative width is that of a text written mirror-wise. */
 export interface TextData { x: number; y: number; height: number; angle: number; width: number; across: number; up: number; text: string }
 
 export function writeText(context: EntityContext, kind: number, { x, y, height, angle, width, across, up, text }: TextData, z: number, plane: number): void {
@@ -27,7 +27,12 @@ function singleLine(context: EntityContext, kind: number, upCode: number, textCo
   } else if ((across !== 0 || up !== 0) && second) [x, y] = [record.number(11, 0), record.number(21, 0)];
   const middle = across === 4;
   const column = across === 1 || middle ? 1 : across === 2 ? 2 : 0;
-  writeText(context, kind, { x, y, height: record.number(40, 1), angle, width: record.number(41, 1) || 1, across: column, up: middle ? 2 : Math.min(3, Math.max(0, up)), text }, record.number(30, 0), planeOf(context));
+  // Written backwards (71, bit 2) it runs the other way with its letters turned over; upside down (bit 4) they are turned over only.
+  const generation = record.number(71, 0);
+  const [backwards, upsideDown] = [(generation & 2) !== 0, (generation & 4) !== 0];
+  if (backwards) angle += Math.PI;
+  const width = Math.abs(record.number(41, 1)) || 1;
+  writeText(context, kind, { x, y, height: record.number(40, 1), angle, width: backwards === upsideDown ? width : -width, across: column, up: middle ? 2 : Math.min(3, Math.max(0, up)), text }, record.number(30, 0), planeOf(context));
   return null;
 }
 

@@ -14,6 +14,8 @@ export function dxf({ header = '', tables = '', blocks = '', entities = '' }: Pa
 
 export const line = (x1: number, y1: number, x2: number, y2: number, layer = '0'): string => groups([0, 'LINE'], [8, layer], [10, x1], [20, y1], [11, x2], [21, y2]);
 
+export const insert = (name: string, x: number, y: number, more: [number, string | number][] = [], layer = '0'): string => groups([0, 'INSERT'], [8, layer], [2, name], [10, x], [20, y], ...more);
+
 export const block = (name: string, body: string, base: [number, number] = [0, 0]): string =>
   groups([0, 'BLOCK'], [8, '0'], [2, name], [70, 0], [10, base[0]], [20, base[1]]) + body + groups([0, 'ENDBLK'], [8, '0']);
 

@@ -1,8 +1,7 @@
-import { unplace, type Placement } from '@/core/datum/placement';
+import { metresPerDrawn, unplace, type Placement } from '@/core/datum/placement';
 import { degrees, radians, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/model/elements';
 import { columnOutline, sectionName } from '@/core/model/elements';
-import { metresPer } from '@/core/units/length';
 import { DxfWriter } from './dxfWriter';
 
 /** The layers of a handed-over DXF. */
@@ -21,8 +20,8 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
     { name: outLayers.grid, colour: 8 }, { name: outLayers.gridLabel, colour: 8 }, { name: outLayers.column, colour: 6 }, { name: outLayers.columnLabel, colour: 6 },
   ]);
   const back = (p: Point): Point => unplace(placement, p);
-  const size = (metres: number) => metres / metresPer[placement.unit];
-  const turned = (angle: number) => angle - degrees(placement.turning);
+  const size = (metres: number) => metres / metresPerDrawn(placement);
+  const turned = (angle: number) => (placement.mirrored ? 180 - (angle - degrees(placement.turning)) : angle - degrees(placement.turning));
   const label = (at: Point, text: string) => {
     writer.circle(outLayers.gridLabel, back(at), size(ring));
     writer.text(outLayers.gridLabel, back(at), size(ring), text);
@@ -37,7 +36,7 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
         label([shape.start[0] - u[0] * ring, shape.start[1] - u[1] * ring], shape.label);
         label([shape.end[0] + u[0] * ring, shape.end[1] + u[1] * ring], shape.label);
       } else {
-        writer.arc(outLayers.grid, back(shape.centre), size(shape.radius), turned(shape.startAngle), turned(shape.endAngle));
+        writer.arc(outLayers.grid, back(shape.centre), size(shape.radius), ...(placement.mirrored ? [turned(shape.endAngle), turned(shape.startAngle)] as const : [turned(shape.startAngle), turned(shape.endAngle)] as const));
         const end = radians(shape.endAngle) + ring / shape.radius;
         label([shape.centre[0] + shape.radius * Math.cos(end), shape.centre[1] + shape.radius * Math.sin(end)], shape.label);
       }

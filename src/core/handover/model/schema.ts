@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { levelKinds } from '@/core/model/state';
 
 /** The shape of model.json, version 1. `docs/model.schema.json` is made from it. */
 const point = v.tuple([v.number(), v.number()]);
@@ -22,7 +23,8 @@ export const modelSchema = v.looseObject({
   format: v.literal('zircon-frame-model'),
   version: v.literal(1),
   unit: v.literal('m'),
-  levels: v.array(v.looseObject({ id, name: v.string(), elevation: v.number(), height: v.number() })),
+  levels: v.array(v.looseObject({ id, name: v.string(), elevation: v.number(), height: v.number(), kind: v.optional(v.picklist(levelKinds)), structuralTop: v.optional(v.number()), slabThickness: v.optional(v.number()), repeats: v.optional(id) })),
+  survey: v.optional(v.looseObject({ easting: v.number(), northing: v.number(), elevation: v.number(), north: v.number() })),
   grids: v.array(gridLine),
   columns: v.array(v.looseObject({ id, level: v.string(), position: point, rotation: v.number(), section, mark: v.string(), source })),
   beams: notYet, walls: notYet, openings: notYet, slabs: notYet, zones: notYet, outdoor: notYet,

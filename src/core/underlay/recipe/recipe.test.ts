@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { defaultLimits } from '@/core/drawing/limits';
-import { block, dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import { block, dxf, groups, insert, line, readText } from '@/core/drawing/testing/dxf';
 import { flatten } from '../flatten';
 import { pathCount, type Primitives } from '../primitives';
 import { applyRecipe, applyStep, type Kitchen } from './apply';
@@ -18,7 +18,6 @@ function kitchenOf(parts: Parameters<typeof dxf>[0], metresPerUnit = 0.001): Kit
 const linesOf = (p: Primitives) => Array.from({ length: pathCount(p) }, (_, i) => Array.from({ length: p.start[i + 1] - p.start[i] }, (__, k) => [0, 1].map((axis) => Number((p.xy[2 * (p.start[i] + k) + axis] + p.origin[axis]).toFixed(6)) + 0)));
 const doStep = (kitchen: Kitchen, step: Step) => applyStep(kitchen, kitchen.raw, step);
 
-const insert = (name: string, x: number, y: number) => groups([0, 'INSERT'], [8, '0'], [2, name], [10, x], [20, y]);
 const circle = (x: number, y: number, r: number, layer = '0') => groups([0, 'CIRCLE'], [8, layer], [10, x], [20, y], [40, r]);
 
 test('kinds, layers and blocks go out with all that draws them', () => {
