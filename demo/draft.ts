@@ -179,7 +179,7 @@ export class Draft {
     this.g(2, name);
     this.at(10, [b[0] + shift[0], b[1] + shift[1]]);
     this.at(11, [(a[0] + b[0]) / 2 + shift[0], (a[1] + b[1]) / 2 + shift[1]]);
-    this.g(70, 32);
+    this.g(70, 33);
     this.g(42, length * this.unitsPerMetre);
     this.g(100, 'AcDbAlignedDimension');
     this.at(13, a);
