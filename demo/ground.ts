@@ -172,8 +172,9 @@ function drawLookout(draft: Draft): void {
   draft.text('A-ROOM', [lookout.centre[0] - 3.1, lookout.centre[1]], 0.25, '0.12');
 }
 
-export function drawDimensions(draft: Draft): void {
-  for (let i = 0; i + 1 < across.length; i += 1) draft.dimension('A-DIMS', [across[i], 0], [across[i + 1], 0], [across[i], -4.6]);
+/** @param wrong texts written over what is drawn, by the number of the bay */
+export function drawDimensions(draft: Draft, wrong: Record<number, string> = {}): void {
+  for (let i = 0; i + 1 < across.length; i += 1) draft.dimension('A-DIMS', [across[i], 0], [across[i + 1], 0], [across[i], -4.6], wrong[i + 1]);
   for (let i = 0; i + 1 < up.length; i += 1) draft.dimension('A-DIMS', [0, up[i]], [0, up[i + 1]], [-11.4, up[i]]);
 }
 

@@ -41,7 +41,8 @@ export function upperFloor(): Plan {
     for (const gap of gaps.filter(({ kind }) => kind === 'door')) draft.insert('A-DOOR', 'DOOR-900', [gap.at - 0.45, gap.wall], { scale: [1, gap.wall === up[1] ? -1 : 1] });
     for (const room of upperRooms) label(draft, room);
     furnish(draft, 'DESK', [[8, 2], [10.5, 2], [2.7, 12.4], [7.6, 12.4]]);
-    drawDimensions(draft);
+    // Bay 4 was shortened once, and its dimension was not.
+    drawDimensions(draft, { 4: '4950' });
     drawTitle(draft, 'Upper floor plan 1:100', 'A');
   });
   return { dxf: draft.finish(), counts: draft.counts };

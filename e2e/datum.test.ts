@@ -42,9 +42,10 @@ test('the upper floor, drawn far off and turned, is fitted onto the ground floor
   await station(page, 'Datum');
   await page.getByRole('button', { name: 'Take millimetres' }).click();
   await page.getByText('millimetres confirmed').waitFor();
-  await page.getByRole('button', { name: 'Fit by the grid' }).click();
+  await page.getByRole('tab', { name: 'Fit' }).click();
+  await page.getByRole('button', { name: 'By grid labels' }).click();
   const fit = page.getByRole('group', { name: 'The fit' });
-  await fit.getByText(/\d+ crossings/).waitFor();
+  await fit.getByText(/\d+ points/).waitFor();
   expect(await fit.innerText()).toContain('\u221290.000\u00b0'.replace('\u2212', (await fit.innerText()).includes('\u2212') ? '\u2212' : '-'));
   await fit.getByRole('button', { name: 'Place it so' }).click();
   await fit.waitFor({ state: 'detached' });
@@ -65,7 +66,7 @@ test('grids without common labels are refused with a sentence that says what to 
   await page.getByRole('combobox', { name: 'Role of A-GRID' }).click();
   await page.getByRole('option', { name: 'Ignore' }).click();
   await station(page, 'Datum');
-  await page.getByRole('button', { name: 'Fit by the grid' }).click();
+  await page.getByRole('button', { name: 'By grid labels' }).click();
   await page.getByText(/0 grid lines have the same label in both drawings.*Check the role of the grid layers/).waitFor();
   expect(problems).toEqual([]);
 });

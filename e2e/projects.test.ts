@@ -95,9 +95,10 @@ test('levels are added, named, moved with lengths in any unit, and removed; wron
   // 12 ft 9 9/16 in = 153.5625 in = 3.9005 m.
   await page.getByRole('button', { name: 'Upper, +3.900 m' }).waitFor();
   await page.getByRole('button', { name: 'Edit level' }).click();
-  await page.getByRole('button', { name: 'Remove' }).click();
-  await page.getByRole('button', { name: /^Upper/ }).waitFor({ state: 'detached' });
-  await page.getByRole('button', { name: 'Undo: Remove level Upper' }).click();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'Remove Upper' }).click();
+  await page.getByRole('button', { name: /^Upper, / }).waitFor({ state: 'detached' });
+  await page.getByRole('button', { name: 'Undo: Remove Upper' }).click();
   await page.getByRole('button', { name: 'Upper, +3.900 m' }).waitFor();
 });
 
@@ -132,6 +133,7 @@ test('a drawing is set aside and discarded, and both are undone', async () => {
 
 test('a unit changed under accepted elements asks what to do with them', async () => {
   await station(page, 'Datum');
+  await page.getByRole('tab', { name: 'Unit' }).click();
   await page.getByLabel('centimetres').check();
   await page.getByRole('button', { name: 'Take centimetres' }).click();
   await page.getByText('20 elements were read from this drawing').waitFor();

@@ -40,7 +40,8 @@ test('the unit is put right, and a known size measured between two snapped point
   await page.getByRole('radio', { name: 'millimetres' }).check();
   await page.getByRole('button', { name: 'Take millimetres' }).click();
   await page.getByText('millimetres confirmed').waitFor();
-  await page.getByRole('button', { name: 'Measure', exact: true }).click();
+  await page.getByRole('tab', { name: 'Measure' }).click();
+  await page.getByRole('button', { name: 'Distance' }).click();
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
   await page.waitForTimeout(500);
   const at = await boardMap(page);
@@ -55,19 +56,22 @@ test('the unit is put right, and a known size measured between two snapped point
   await measured.waitFor();
   expect(await measured.innerText()).toContain('32.550 m');
   expect((await measured.innerText()).replace(/\u202f/g, '')).toContain('32550.00 drawing units');
-  await page.getByRole('button', { name: 'End measuring' }).click();
+  await page.getByRole('button', { name: 'Distance', pressed: true }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await measured.waitFor({ state: 'detached' });
 });
 
 test('a point of the drawing is picked to be the zero; undo and redo take it back and forth', async () => {
+  await page.getByRole('tab', { name: 'Place' }).click();
   await page.getByRole('button', { name: 'Pick the zero' }).click();
   const at = await boardMap(page);
   // The far end of grid line D.
   await page.mouse.click(...at(34.95, 17.1));
   await page.getByText(/drawing.s point/).waitFor();
   expect((await page.getByText(/drawing.s point/).innerText()).replace(/\u202f/g, '')).toContain('34950.00, 17100.00');
-  await page.getByRole('button', { name: /^Undo: Zero of marram-ground/ }).click();
+  await page.getByRole('button', { name: /^Undo: .* of marram-ground on the zero/ }).click();
   await page.getByText('As drawn: the drawing').waitFor();
-  await page.getByRole('button', { name: /^Redo: Zero of marram-ground/ }).click();
+  await page.getByRole('button', { name: /^Redo: .* of marram-ground on the zero/ }).click();
   await page.getByText(/drawing.s point/).waitFor();
   await page.getByRole('button', { name: 'As drawn' }).click();
   await page.getByText('As drawn: the drawing').waitFor();

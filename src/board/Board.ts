@@ -28,6 +28,8 @@ export class Board {
   private upper: UnderlayPicture | null = null;
   private context: CanvasRenderingContext2D;
   private camera: Camera | null;
+  /** The view of the plan, while a section is seen face on. */
+  private planCamera: Camera | null = null;
   private size: Size = { width: 0, height: 0 };
   private gesture: Gesture = { kind: 'idle' };
   private cursor: Point | null = null;
@@ -54,6 +56,7 @@ export class Board {
   setScene(scene: BoardScene): void {
     const known = new Set(this.scene.drawings.map(({ id }) => id));
     const fresh = scene.drawings.filter(({ id }) => !known.has(id));
+    const turned = (scene.heights === null) !== (this.scene.heights === null);
     this.scene = scene;
     const sources = (above: boolean) => scene.drawings.filter(({ display }) => display.above === above).map((drawing): PictureSource => ({
       id: drawing.id, store: drawing.underlay.segments, transform: drawing.transform, hidden: drawing.hidden,
@@ -66,10 +69,17 @@ export class Board {
       this.upper.resize(this.size, window.devicePixelRatio || 1);
     }
     this.upper?.setSources(over);
-    if (this.camera === null && this.size.width > 0) this.look('all');
+    if (turned) this.turnTo(scene.heights === null);
+    else if (this.camera === null && this.size.width > 0) this.look('all');
     // What newly comes to be shown should be seen, if nothing else is.
     else if (fresh.length > 0 && !this.seesSomething()) this.look('all');
     this.redraw();
+  }
+
+  /** A section seen face on has coordinates of its own; back in the plan the view is as it was left. */
+  private turnTo(plan: boolean): void {
+    if (!plan) this.planCamera = this.camera;
+    if (plan && this.planCamera !== null) this.moveTo(this.planCamera, true); else this.look('all');
   }
 
   private seesSomething(): boolean {

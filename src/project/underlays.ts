@@ -7,6 +7,7 @@ import type { DimensionCheck } from '@/core/datum/dimensionCheck';
 import type { MirrorVerdict } from '@/core/datum/evidence/mirrorWise';
 import type { MixedBlock } from '@/core/datum/evidence/mixedBlocks';
 import { metresPerDrawn, type Placement } from '@/core/datum/placement';
+import type { PatternFit } from '@/core/datum/pattern';
 import type { SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import type { GridLine } from '@/core/model/elements';
@@ -113,6 +114,9 @@ export const mixedIn = (drawingId: string): Promise<MixedBlock[]> => remote().mi
 
 /** All dimensions of a drawing against what they span. */
 export const dimensionsOf = (drawingId: string): Promise<DimensionCheck> => remote().dimensions(drawingId);
+
+/** Fits one grid onto another, in the worker. */
+export const fitGrids = (way: 'labels' | 'spacings', from: GridLine[], to: GridLine[]): Promise<Result<PatternFit>> => remote().fit(way, from, to);
 
 /** Storey heights of a section or an elevation. */
 export const heightsIn = (drawingId: string): Promise<Result<SectionHeights>> => remote().section(drawingId);

@@ -7,6 +7,8 @@ import type { GridLine } from '@/core/model/elements';
 import { checkDimensions, type DimensionCheck } from '@/core/datum/dimensionCheck';
 import { mirrorWise, type MirrorVerdict } from '@/core/datum/evidence/mirrorWise';
 import { mixedBlocks, type MixedBlock } from '@/core/datum/evidence/mixedBlocks';
+import { registerByPattern, type PatternFit } from '@/core/datum/pattern';
+import { registerByGrid } from '@/core/datum/register';
 import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import { read, toleranceFor, type ReadingResult } from '@/core/reading/read';
@@ -158,6 +160,13 @@ const api = {
   section(drawingId: string): Result<SectionHeights> {
     const { kitchen, primitives } = openDrawing(drawingId);
     return readSection(primitives, kitchen.metresPerUnit);
+  },
+
+  /** Fits one grid onto another by its labels, or by its spacings alone. */
+  fit(way: 'labels' | 'spacings', from: GridLine[], to: GridLine[]): Result<PatternFit> {
+    if (way === 'spacings') return registerByPattern(from, to);
+    const found = registerByGrid(from, to);
+    return found.ok ? { ok: true, value: { registration: found.value, mirrored: false } } : found;
   },
 
   /** Reads candidates from a drawing opened before. */

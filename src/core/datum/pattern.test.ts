@@ -27,6 +27,15 @@ test('the upper floor without labels falls onto the ground floor by its spacings
   expect(fit.residuals.map(({ name }) => name)).toContain('3/B');
 });
 
+test('a basement under a part of the building finds its bays, though the grid above has more directions', () => {
+  const basement = grid.filter(({ label }) => ['1', '2', '3', '4', 'A', 'B', 'C'].includes(label));
+  const { registration: { fit } } = fitted(moved(basement, ([x, y]) => [40 - x, 12 - y]), grid);
+  expect(Math.abs(fit.turning)).toBeCloseTo(Math.PI, 9);
+  expect(carry(fit, [40 - 10.8, 12 - 6.9]).map((v) => Number(v.toFixed(9)) + 0)).toEqual([10.8, 6.9]);
+  const { registration: up } = fitted(moved(grid, ([x, y]) => [-y, x]), basement);
+  expect(carry(up.fit, [-6.9, 10.8]).map((v) => Number(v.toFixed(9)) + 0)).toEqual([10.8, 6.9]);
+});
+
 test('worked: three bays of 4, 5, 7 and two of 6, 3, moved by (100, 50)', () => {
   const one = lattice([0, 4, 9, 16], [0, 6, 9]);
   const { registration: { fit } } = fitted(moved(one, ([x, y]) => [x - 100, y - 50]), one);

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '@/core/result';
-import { degrees, type Point } from '@/core/geometry/vector';
+import { degrees, distance, type Point } from '@/core/geometry/vector';
 import type { GridLine } from '@/core/model/elements';
 import { registerByGrid, type Registration } from './register';
 
@@ -12,8 +12,9 @@ export interface PatternFit { registration: Registration; mirrored: boolean }
 const same = 0.02;
 /** Directions within this are one, radians. */
 const parallel = 0.004;
-/** The best way has to be this many lines better than any other; otherwise nobody can tell. */
+/** The best way has to be this many lines better than any other; otherwise nobody can tell. One that explains every line of either grid may be closer. */
 const margin = 1.5;
+const marginOfWhole = 0.9;
 
 /**
  * Fits a grid onto another by its spacings alone, whatever its lines are called: every turning that lays a family of lines along one of the other
@@ -34,8 +35,10 @@ export function registerByPattern(from: readonly GridLine[], to: readonly GridLi
   const turnedOver = best(found.filter(({ mirrored }) => mirrored));
   const chosen = turnedOver && (!plain || turnedOver.quality >= plain.quality + margin) ? turnedOver : plain;
   if (!chosen || chosen.pairs.length < 4) return fail(`No more than ${chosen?.pairs.length ?? 0} grid lines can be laid onto one another by their spacings; at least four are needed, two each way. Check the unit of both drawings, or fit by picked points.`);
+  const lines = Math.min(...[from, to].map((all) => all.filter(({ kind }) => kind === 'line').length));
+  const needed = chosen.quality > lines - 0.5 ? marginOfWhole : margin;
   const rival = best(found.filter((way) => way.mirrored === chosen.mirrored && differs(way, chosen)));
-  if (rival && rival.quality > chosen.quality - margin) return fail(`The spacings fit in several ways, for example turned by ${degrees(chosen.turning).toFixed(0)}\u00b0 and by ${degrees(rival.turning).toFixed(0)}\u00b0: they are too regular to tell. Fit by labels or by picked points.`);
+  if (rival && rival.quality > chosen.quality - needed) return fail(`The spacings fit in several ways, for example ${differsInTurning(rival, chosen) ? `turned by ${degrees(chosen.turning).toFixed(0)}\u00b0 and by ${degrees(rival.turning).toFixed(0)}\u00b0` : `${distance(rival.shift, chosen.shift).toFixed(2)} m apart`}: they are too regular to tell. Fit by labels or by picked points.`);
   const names = new Map(chosen.pairs.map(({ here, there: other }) => [here, other.label]));
   const renamed = (chosen.mirrored ? from.map(flip) : from).map((line, i): GridLine => ({ ...line, label: names.get(i) ?? `\u0000${i}` }));
   const result = registerByGrid(renamed, to);
@@ -65,20 +68,27 @@ const along = (normal: number, [x1, y1]: Point, [x2, y2]: Point): number => ((x1
 interface Way { turning: number; shift: Point; mirrored: boolean; quality: number; pairs: { here: number; there: { label: string } }[] }
 
 const best = (ways: readonly Way[]): Way | null => ways.reduce<Way | null>((a, b) => (a === null || b.quality > a.quality ? b : a), null);
-const differs = (a: Way, b: Way): boolean => Math.abs(Math.sin((a.turning - b.turning) / 2)) > 0.01 || Math.hypot(a.shift[0] - b.shift[0], a.shift[1] - b.shift[1]) > 2 * same;
+const differsInTurning = (a: Way, b: Way): boolean => Math.abs(Math.sin((a.turning - b.turning) / 2)) > 0.01;
+const differs = (a: Way, b: Way): boolean => differsInTurning(a, b) || Math.hypot(a.shift[0] - b.shift[0], a.shift[1] - b.shift[1]) > 2 * same;
 
-/** All ways to lay the two largest families that cross onto two of the other grid's. */
+/** More families than these, by their count of lines, are not tried. */
+const mostFamilies = 6;
+
+/** All ways to lay two families that cross onto two of the other grid's. */
 function waysOf(here: readonly Family[], there: readonly Family[], mirrored: boolean): Way[] {
-  const first = here[0];
-  const second = here.find(({ normal }) => Math.abs(Math.sin(normal - first.normal)) > 0.1);
-  if (!second) return [];
   const ways: Way[] = [];
-  for (const target of there) {
-    for (const half of [0, Math.PI]) {
-      const turning = target.normal - first.normal + half;
-      const other = there.find(({ normal }) => Math.abs(Math.sin(second.normal + turning - normal)) < parallel);
-      if (!other) continue;
-      for (const a of shiftsOf(first, target, turning)) for (const b of shiftsOf(second, other, turning)) ways.push(wayOf(here, there, turning, meeting([target.normal, a], [other.normal, b]), mirrored));
+  const tried = here.slice(0, mostFamilies);
+  for (const [i, first] of tried.entries()) {
+    for (const second of tried.slice(i + 1)) {
+      if (Math.abs(Math.sin(second.normal - first.normal)) < 0.1) continue;
+      for (const target of there.slice(0, mostFamilies)) {
+        for (const half of [0, Math.PI]) {
+          const turning = target.normal - first.normal + half;
+          const other = there.find(({ normal }) => Math.abs(Math.sin(second.normal + turning - normal)) < parallel);
+          if (!other) continue;
+          for (const a of shiftsOf(first, target, turning)) for (const b of shiftsOf(second, other, turning)) ways.push(wayOf(here, there, turning, meeting([target.normal, a], [other.normal, b]), mirrored));
+        }
+      }
     }
   }
   return ways;

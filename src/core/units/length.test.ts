@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { formatLength, formatNumber, headerCodeOf, lengthUnits, metresPer, parseLength, unitOfHeader, type DisplayUnit } from './length';
+import { displayUnits, formatArea, formatLength, formatNumber, headerCodeOf, lengthUnits, metresPer, parseLength, unitOfHeader, usualPlaces, type DisplayUnit } from './length';
 
 const metres = (text: string, unit: DisplayUnit = 'm') => {
   const parsed = parseLength(text, unit);
@@ -35,6 +35,21 @@ test('a length written in feet and inches reads back within a thirty-second of a
   fc.assert(fc.property(fc.double({ min: 0, max: 1000, noNaN: true }), (value) => {
     expect(Math.abs(metres(formatLength(value, 'ft-in'), 'm') - value)).toBeLessThanOrEqual(0.0254 / 32 + 1e-9);
   }));
+});
+
+test('what is shown can be typed, in every unit and however large', () => {
+  fc.assert(fc.property(fc.double({ min: -9e6, max: 9e6, noNaN: true }), fc.constantFrom(...displayUnits), fc.constantFrom(null, 4, 6), (value, unit, places) => {
+    const style = { unit, places };
+    const step = unit === 'ft-in' ? 0.0254 / 2 ** (places ?? 4) : metresPer[unit] * 10 ** -(places ?? usualPlaces[unit]);
+    const parsed = parseLength(formatLength(value, style), style);
+    if (!parsed.ok) throw new Error(parsed.message);
+    expect(Math.abs(parsed.value - value)).toBeLessThanOrEqual(step / 2 + 1e-8);
+  }));
+});
+
+test('a finer or coarser style shows more or fewer places, and smaller or larger fractions', () => {
+  expect([formatLength(3.8227, { unit: 'm', places: 1 }), formatLength(3.8227, { unit: 'mm', places: 2 }), formatLength(3.8227, { unit: 'ft-in', places: 0 }), formatLength(3.825, { unit: 'ft-in', places: 6 })]).toEqual(['3.8 m', '3822.70 mm', "12' 7\"", "12' 6 19/32\""]);
+  expect([formatArea(48.2, 'm'), formatArea(100 * 0.3048 ** 2, 'ft-in')]).toEqual(['48.20 m\u00b2', '100.0 ft\u00b2']);
 });
 
 test('numbers are grouped by narrow spaces that do not break from five digits on', () => {

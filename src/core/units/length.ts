@@ -55,7 +55,8 @@ const term = /^\s*(?:(?:(\d+)[\s-]+)?(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+
 export function parseLength(text: string, shown: DisplayUnit | LengthStyle): Result<number> {
   const { unit } = styleFrom(shown);
   const bad = (why: string) => fail(`"${text.trim()}" is not a length: ${why}. Type a number with an optional unit, for example 3.75 m or 12' 6 1/2".`);
-  let rest = text.trim();
+  // Thousands are written apart by narrow spaces; what is shown can be typed.
+  let rest = text.trim().replace(/(?<=\d)[\u202f\u00a0](?=\d{3}(?!\d))/g, '');
   if (rest === '') return bad('nothing was typed');
   const negative = /^[-\u2212]/.test(rest);
   rest = rest.replace(/^[-+\u2212]\s*/, '');

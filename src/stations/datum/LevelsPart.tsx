@@ -36,11 +36,11 @@ export function LevelsPart() {
             <Box component="tr" key={level.id} sx={{ background: level.id === present.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
               <td>
                 <Box component="button" type="button" aria-pressed={level.id === present.id} onClick={() => set({ levelId: level.id })} sx={{ all: 'unset', cursor: 'pointer', fontWeight: level.id === present.id ? 600 : 400, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>{level.name}</Box>
-                {level.repeats !== null && <Box component="span" sx={{ color: 'text.secondary' }}> repeats {state.level[level.repeats]?.name}</Box>}
+                {(level.repeats !== null || level.elevation < -0.0005) && <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{[...(level.repeats !== null ? [`repeats ${state.level[level.repeats]?.name}`] : []), ...(level.elevation < -0.0005 ? ['below ground'] : [])].join(', ')}</Box>}
               </td>
               <td className="figures">{formatLength(level.elevation, lengths)}</td>
               <td className="figures">{formatLength(level.height, lengths)}</td>
-              <td>{kindWords[level.kind]}{level.elevation < -0.0005 ? ', below ground' : ''}</td>
+              <td>{kindWords[level.kind]}</td>
             </Box>
           ))}
         </Table>
@@ -62,7 +62,7 @@ function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
   return (
     <>
       <Part title={level.name}>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, alignItems: 'start' }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, alignItems: 'start', pt: 0.75 }}>
           <NameField level={level} change={(name) => void change({ name })} />
           <Select size="small" value={level.kind} inputProps={{ 'aria-label': 'Kind of level' }} onChange={(event) => void change({ kind: event.target.value as LevelKind })}>
             {levelKinds.map((kind) => <MenuItem key={kind} value={kind}>{kindWords[kind]}</MenuItem>)}
@@ -76,7 +76,7 @@ function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
         <Box sx={{ color: 'text.secondary', mt: 0.5 }}>Finished floor at <span className="mono">{formatLength(level.elevation, lengths)}</span>, the structure{'\u2019'}s top at <span className="mono">{formatLength(structuralTop(level), lengths)}</span>{level.slab > 0 && <>, its underside at <span className="mono">{formatLength(structuralTop(level) - level.slab, lengths)}</span></>}.</Box>
       </Part>
       <Part title="Add and repeat">
-        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1 }}>
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.75 }}>
           <Button variant="outlined" onClick={() => void insert('above')}>Add above</Button>
           <Button variant="outlined" onClick={() => void insert('below')}>Add below</Button>
         </Box>

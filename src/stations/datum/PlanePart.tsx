@@ -11,7 +11,6 @@ import { levelsUp } from '@/core/model/levels';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatDirection } from '@/core/units/angle';
 import { formatLength, formatNumber } from '@/core/units/length';
-import { useBoard } from '@/board/boardStore';
 import { lengthsOf, projectRowOf, useProject } from '@/project/store';
 import { heightsIn, type Underlay } from '@/project/underlays';
 import { useView } from '@/project/view';
@@ -33,7 +32,6 @@ export function PlanePart({ drawing, placement, underlay, replace }: { drawing: 
     const zero = heights?.ok ? heights.value.zero : null;
     replace({ ...placement, origin: [main[0][0], zero ?? main[0][1]], target: [0, 0], turning: 0, upright: 0 }, `${drawing.name} stands upright`);
     view({ faceOn: drawing.id });
-    useBoard.getState().lookAt('all');
   };
   const lay = () => { replace({ ...placement, origin: [0, 0], target: [0, 0], turning: 0, upright: null }, `${drawing.name} is a plan`); view({ faceOn: null }); };
   return (
@@ -75,7 +73,7 @@ function Standing({ drawing, placement, replace }: { drawing: DrawingRow; placem
   const held = useProject((store) => heldWords(store.state, drawing));
   const { faceOn, set } = useView();
   const facing = faceOn === drawing.id;
-  const turn = (on: boolean) => { set({ faceOn: on ? drawing.id : null }); useBoard.getState().lookAt('all'); };
+  const turn = (on: boolean) => set({ faceOn: on ? drawing.id : null });
   const set_ = (next: Partial<Placement>, label: string) => replace({ ...placement, ...next } as PlacementRow, label);
   const line = () => {
     if (held !== null) { useProject.getState().tell({ kind: 'problem', text: held }); return; }

@@ -66,7 +66,7 @@ function SurveyOfProject({ project, change, drawing, placement }: Change & { dra
   return (
     <Part title="Survey">
       <Box sx={{ mb: 1 }}>{project.survey === null ? 'Not known yet. Give what the survey has for the project\u2019s zero; handover can then go back to its coordinates.' : 'The survey has the project\u2019s zero at'}</Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, alignItems: 'start' }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, alignItems: 'start', pt: 0.5 }}>
         <LengthField label="Easting" value={project.survey && survey.easting} lengths={metres} change={(easting) => set({ easting }, 'Easting of the zero')} width="100%" />
         <LengthField label="Northing" value={project.survey && survey.northing} lengths={metres} change={(northing) => set({ northing }, 'Northing of the zero')} width="100%" />
         <LengthField label="Elevation" value={project.survey && survey.elevation} lengths={metres} change={(elevation) => set({ elevation }, 'Elevation of the zero')} width="100%" />
@@ -131,7 +131,7 @@ function AxesOfProject({ project, change }: Change) {
         </Box>
       )}
       {draft && (
-        <Box component="form" sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, alignItems: 'start' }} onSubmit={(event) => { event.preventDefault(); keep(); }}>
+        <Box component="form" sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, alignItems: 'start', pt: 0.75 }} onSubmit={(event) => { event.preventDefault(); keep(); }}>
           <TextField size="small" label="Name" autoFocus value={name} error={taken} helperText={taken ? 'Other axes have this name.' : null} onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { maxLength: 120 } }} />
           <TextField size="small" label="East runs at" value={angle} error={typed !== null && !typed.ok} helperText={typed !== null && !typed.ok ? typed.message : null} onChange={(event) => setAngle(event.target.value)} slotProps={{ htmlInput: { className: 'mono' } }} />
           <LengthField label="Zero, east" value={draft.origin[0]} lengths={lengths} change={(east) => setDraft({ ...draft, origin: [east, draft.origin[1]] })} width="100%" />

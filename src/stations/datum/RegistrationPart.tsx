@@ -6,18 +6,17 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useEffect, useState } from 'react';
 import { fitRigid, type PointPair, type RigidFit } from '@/core/datum/fit';
-import { registerByPattern } from '@/core/datum/pattern';
 import { asDrawn, place, unplace, type Placement } from '@/core/datum/placement';
-import { registerByGrid, type Registration } from '@/core/datum/register';
+import type { Registration } from '@/core/datum/register';
 import { degrees, distance, type Point } from '@/core/geometry/vector';
 import type { GridLine } from '@/core/model/elements';
-import type { DrawingRow, PlacementRow } from '@/core/model/state';
+import type { DrawingRow, PlacementRow, ProjectState } from '@/core/model/state';
 import { formatNumber } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { gridOfDrawing } from '@/project/grids';
 import { useOverlay } from '@/project/overlay';
 import { activeDrawings, useProject } from '@/project/store';
-import { useUnderlays, underlayOf } from '@/project/underlays';
+import { fitGrids, useUnderlays, underlayOf } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { Table } from '@/ui/widgets/Table';
@@ -27,6 +26,10 @@ import type { Replace } from './useReplace';
 /** The grid of the project's own elements stands for a drawing in the choice. */
 const ownGrid = 'grid';
 const millimetres = (metres: number) => `${formatNumber(metres * 1000, metres < 0.01 ? 2 : 0)} mm`;
+
+/** What others are fitted onto comes first: what is shown, is confirmed, and hangs near the ground. */
+const rank = (state: ProjectState, drawing: DrawingRow): number =>
+  (drawing.setAside ? 1e6 : 0) + (state.placement[drawing.id].confirmed ? 0 : 1e5) + Math.abs(drawing.levelId === null ? 1e4 : state.level[drawing.levelId]?.elevation ?? 1e4);
 
 /** A fit that was found: by which placement its points went in, and what it is onto. */
 interface Found { registration: Registration; base: Placement; onto: string }
@@ -40,7 +43,7 @@ export function RegistrationPart({ drawing, placement, replace }: { drawing: Dra
   const entries = useUnderlays((store) => store.entries);
   const invite = useOverlay((store) => store.invite);
   const own = Object.values(state.element).flatMap((element) => (element.kind === 'grid' && element.source?.drawing !== drawing.id ? [element.shape as GridLine] : []));
-  const others = activeDrawings(state).filter((other) => other.id !== drawing.id && state.placement[other.id].upright === null && underlayOf(entries, other.id) !== null);
+  const others = activeDrawings(state).filter((other) => other.id !== drawing.id && state.placement[other.id].upright === null && underlayOf(entries, other.id) !== null).sort((a, b) => rank(state, a) - rank(state, b));
   const targets = [...(own.length > 0 ? [{ id: ownGrid, name: 'the project\u2019s grid' }] : []), ...others.map(({ id, name }) => ({ id, name }))];
   const [onto, setOnto] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -63,13 +66,8 @@ export function RegistrationPart({ drawing, placement, replace }: { drawing: Dra
       try {
         const there = target.id === ownGrid ? own : await gridOfDrawing(state, target.id, state.placement[target.id]);
         const here = await gridOfDrawing(state, drawing.id, base);
-        if (way === 'labels') {
-          const result = registerByGrid(here, there);
-          if (result.ok) setFound({ registration: result.value, base, onto: target.name }); else setProblem(result.message);
-        } else {
-          const result = registerByPattern(here, there);
-          if (result.ok) setFound({ registration: result.value.registration, base: result.value.mirrored ? { ...base, mirrored: !base.mirrored } : base, onto: target.name }); else setProblem(result.message);
-        }
+        const result = await fitGrids(way, here, there);
+        if (result.ok) setFound({ registration: result.value.registration, base: result.value.mirrored ? { ...base, mirrored: !base.mirrored } : base, onto: target.name }); else setProblem(result.message);
       } catch (error) { setProblem((error as Error).message); }
       setBusy(false);
     })();
@@ -144,7 +142,7 @@ function FoundFit({ found, drawingId, placement, accept, drop }: { found: Found;
           {worst.map(({ name, away, fitted, to }) => <tr key={name}><td>{name}</td><td className="figures">{signed(to[0] - fitted[0])}</td><td className="figures">{signed(to[1] - fitted[1])}</td><td className="figures">{millimetres(away)}</td></tr>)}
         </Table>
       </Box>
-      <Box sx={{ color: 'text.secondary', mt: 0.5 }}>On the board each miss is an arrow, {factor === 1 ? 'true to size' : `${formatNumber(factor, 0)} times as long`}.</Box>
+      <Box sx={{ color: 'text.secondary', mt: 0.5 }}>{worst[0].away < unseen ? 'The points meet; on the board each is a cross.' : `On the board each miss is an arrow, ${factor === 1 ? 'true to size' : `${formatNumber(factor, 0)} times as long`}.`}</Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}><Button variant="contained" onClick={accept}>Place it so</Button><Button variant="text" onClick={drop}>Leave it</Button></Box>
     </Box>
   );
@@ -155,8 +153,11 @@ const signed = (metres: number) => `${metres > 5e-6 ? '+' : ''}${formatNumber(me
 /** The longest arrow is drawn at most this long, metres. */
 const longestArrow = 2;
 
-/** A power of ten that makes the misses visible on a plan, up to a hundred thousand. */
-const exaggeration = (worst: number): number => (worst <= 0 ? 1 : Math.min(1e5, Math.max(1, 10 ** Math.floor(Math.log10(longestArrow / worst)))));
+/** A miss below this is no miss, metres. */
+const unseen = 5e-6;
+
+/** A power of ten that makes the misses visible on a plan. */
+const exaggeration = (worst: number): number => (worst < unseen ? 1 : Math.max(1, 10 ** Math.floor(Math.log10(longestArrow / worst))));
 
 /** Arrows from where points come to lie to where they belong, in the drawing's coordinates; a cross where they meet. */
 function residualArrows({ residuals }: RigidFit, placement: Placement, factor: number) {

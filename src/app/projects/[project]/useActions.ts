@@ -50,7 +50,7 @@ export function useActions(): Action[] {
         { group: 'Drawing', words: `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`, run: change(`${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`, (now) => put('drawing', { ...now.drawing[drawing.id], setAside: !drawing.setAside })) },
         { group: 'Drawing', words: `${held ? 'Release' : 'Hold'} ${drawing.name}`, run: change(`${drawing.name}: ${held ? 'released' : 'held'}`, (now) => put('display', { ...displayOf(now, drawing.id), held: !held })) },
       );
-      if (state.placement[drawing.id]?.upright != null) { actions.push({ group: 'Drawing', words: `Look at ${drawing.name} face on`, run: () => { setView({ faceOn: drawing.id, drawingId: drawing.id }); lookAt('all'); } }); continue; }
+      if (state.placement[drawing.id]?.upright != null) { actions.push({ group: 'Drawing', words: `Look at ${drawing.name} face on`, run: () => setView({ faceOn: drawing.id, drawingId: drawing.id }) }); continue; }
       for (const kind of ['grid', 'column'] as const) {
         const open = (readings[drawing.id]?.result?.candidates ?? []).filter((candidate) => candidate.kind === kind && verdictOf(state, drawing.id, candidate.key) === 'open');
         if (open.length > 0) actions.push({ group: 'Reading', words: `Accept all ${kind === 'grid' ? 'grid lines' : 'columns'} of ${drawing.name} (${open.length})`, run: () => void commit((now) => acceptCandidates(now, drawing, open, () => crypto.randomUUID())) });
