@@ -97,7 +97,7 @@ export async function boardMap(page: Page): Promise<(e: number, n: number) => [n
     await page.mouse.move(x, y);
     await page.waitForTimeout(60);
     const text = (await page.locator('[data-part=position]').textContent()) ?? '';
-    const [e, n] = [...text.replace(/[\u202f,]/g, '').replace(/\u2212/g, '-').matchAll(/[EN] (-?[\d.]+)/g)].map((match) => Number(match[1]));
+    const [e, n] = [...text.replace(/[\u202f,]/g, '').replace(/\u2212/g, '-').matchAll(/(?:E|N|along|height) (-?[\d.]+)/g)].map((match) => Number(match[1]));
     return [e, n];
   };
   const [x1, y1, x2, y2] = [box.x + 60, box.y + 60, box.x + box.width - 80, box.y + box.height - 80];
@@ -127,4 +127,27 @@ export async function picture(page: Page): Promise<string> {
   const { data } = await session.send('Page.captureScreenshot', { format: 'png' });
   await session.detach();
   return data;
+}
+
+/** Clicks at points of the project, once the board has come to rest. */
+export async function clickOn(page: Page, ...points: [number, number][]): Promise<void> {
+  await page.waitForTimeout(400);
+  const at = await boardMap(page);
+  for (const [e, n] of points) {
+    await page.mouse.move(...at(e, n));
+    await page.waitForTimeout(120);
+    await page.mouse.click(...at(e, n));
+  }
+}
+
+/** Chooses of a list that opens. */
+export async function choose(page: Page, box: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: box, exact: true }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
+/** Types into a field and leaves it. */
+export async function type(page: Page, field: string, text: string): Promise<void> {
+  await page.getByRole('textbox', { name: field, exact: true }).fill(text);
+  await page.keyboard.press('Enter');
 }

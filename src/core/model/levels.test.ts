@@ -57,6 +57,18 @@ test('one height changed shifts those above, or only the next where they are to 
   expect(shown(after(state, changeLevel(state, { ...house[1], elevation: 4, height: 3 }, true)))).toEqual([['Ground', 0, 4], ['Upper', 4, 3], ['Roof', 7, 1.1]]);
 });
 
+test('below ground the ground stays: a height moves the level down, and those below along with it', () => {
+  const state = with_([level(8, 'Pit', -6, 3), level(9, 'Basement', -3, 3), ...house]);
+  expect(shown(after(state, changeLevel(state, { ...state.level[uuid(9)], height: 3.15 }, true))).slice(0, 3)).toEqual([['Pit', -6.15, 3], ['Basement', -3.15, 3.15], ['Ground', 0, 3.9]]);
+  expect(shown(after(state, changeLevel(state, { ...state.level[uuid(9)], height: 3.15 }, false))).slice(0, 3)).toEqual([['Pit', -6, 2.85], ['Basement', -3.15, 3.15], ['Ground', 0, 3.9]]);
+  expect(shown(after(state, changeLevel(state, { ...state.level[uuid(9)], elevation: -2.8 }, true))).slice(0, 3)).toEqual([['Pit', -5.8, 3], ['Basement', -2.8, 2.8], ['Ground', 0, 3.9]]);
+  expect(refusal(changeLevel(state, { ...state.level[uuid(9)], elevation: 1 }, true))).toMatch(/on or above Ground/);
+  expect(refusal(changeLevel(state, { ...state.level[uuid(9)], height: 7 }, false))).toMatch(/on or below Pit/);
+  // Alone underground there is nothing to keep.
+  const alone = with_([level(9, 'Tunnel', -8, 4)]);
+  expect(shown(after(alone, changeLevel(alone, { ...alone.level[uuid(9)], height: 5 }, true)))).toEqual([['Tunnel', -8, 5]]);
+});
+
 test.each([
   ['two levels at one elevation', changeLevel(with_(house), { ...house[1], elevation: 7.5 }, false), /Upper and Roof would both stand at 7\.500 m|Roof and Upper would both/],
   ['a height that swallows the next level', changeLevel(with_(house), { ...house[0], height: 8 }, false), /Upper would come to lie on or above Roof/],

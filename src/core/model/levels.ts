@@ -110,27 +110,46 @@ export function repeatStorey(state: ProjectState, levelId: string, count: number
   return levelsEdit(state, `Repeat ${level.name} ${count === 1 ? 'once' : `${count} times`}`, [...shifted, ...rows]);
 }
 
+/** Whether a level lies below ground, where heights are counted downwards. */
+export const belowGround = ({ elevation }: Pick<LevelRow, 'elevation'>): boolean => elevation < -sameElevation / 2;
+
 /**
- * Changes a level. Another height moves the next level, another elevation the level itself.
- * @param shift whether the levels above go along, keeping their heights
+ * Changes a level. The ground stays where it is: above it another height moves the next level, another elevation the level itself; below it both
+ * move the level.
+ * @param shift whether the levels beyond, away from the ground, go along and keep their heights
  */
 export function changeLevel(state: ProjectState, row: LevelRow, shift: boolean): Result<Edit> {
-  const before = state.level[row.id];
+  if (!(row.height > 0)) return fail('A height of zero or less was given; a level needs a height of more than zero to the next.');
   const all = levelsUp(state);
   const at = all.findIndex(({ id }) => id === row.id);
-  if (!(row.height > 0)) return fail('A height of zero or less was given; a level needs a height of more than zero to the next.');
-  const rise = row.elevation - before.elevation;
+  const before = all[at];
+  const grows = Math.abs(row.height - before.height) > sameElevation / 2;
+  return belowGround(before) && at + 1 < all.length ? changeBelow(state, all, at, row, grows, shift) : changeAbove(state, all, at, row, grows, shift);
+}
+
+function changeAbove(state: ProjectState, all: readonly LevelRow[], at: number, row: LevelRow, grows: boolean, shift: boolean): Result<Edit> {
+  const rise = row.elevation - all[at].elevation;
   if (shift && at > 0 && row.elevation < all[at - 1].elevation + sameElevation) return fail(`${row.name} and those above would come to lie on or below ${all[at - 1].name} at ${formatLength(all[at - 1].elevation, 'm')}. Give a higher elevation, or move it alone.`);
   const next = all.map((level, i): LevelRow => (i === at ? row : i > at && shift ? { ...level, elevation: level.elevation + rise } : level));
   const above = at + 1 < next.length ? next[at + 1] : null;
   // Another height moves the next level to where it ends.
-  if (above !== null && Math.abs(row.height - before.height) > sameElevation / 2) {
+  if (above !== null && grows) {
     const by = row.elevation + row.height - above.elevation;
     const beyond = next[at + 2];
     if (!shift && beyond && above.elevation + by > beyond.elevation - sameElevation) return fail(`With this height ${above.name} would come to lie on or above ${beyond.name}. Shift the levels above along, or give a height of less than ${formatLength(beyond.elevation - row.elevation, 'm')}.`);
     for (let i = at + 1; i < next.length && (shift || i === at + 1); i += 1) next[i] = { ...next[i], elevation: next[i].elevation + by };
   }
   return levelsEdit(state, `Change ${row.name}`, next);
+}
+
+function changeBelow(state: ProjectState, all: readonly LevelRow[], at: number, row: LevelRow, grows: boolean, shift: boolean): Result<Edit> {
+  const above = all[at + 1];
+  const elevation = grows && Math.abs(row.elevation - all[at].elevation) < sameElevation / 2 ? above.elevation - row.height : row.elevation;
+  const fall = elevation - all[at].elevation;
+  const under = all[at - 1];
+  if (shift && elevation > above.elevation - sameElevation) return fail(`${row.name} and those below would come to lie on or above ${above.name} at ${formatLength(above.elevation, 'm')}. Give a lower elevation, or move it alone.`);
+  if (!shift && grows && under && elevation < under.elevation + sameElevation) return fail(`With this height ${row.name} would come to lie on or below ${under.name}. Shift the levels below along, or give a height of less than ${formatLength(above.elevation - under.elevation, 'm')}.`);
+  return levelsEdit(state, `Change ${row.name}`, all.map((level, i) => (i === at ? { ...row, elevation } : i < at && shift ? { ...level, elevation: level.elevation + fall } : level)));
 }
 
 /** What becomes of the drawings and elements of a level that is taken away. */

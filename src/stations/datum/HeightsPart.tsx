@@ -61,7 +61,11 @@ export function HeightsPart({ drawing, placement, underlay }: { drawing: Drawing
           </tr>
         ))}
       </Table>
-      <Button variant="contained" sx={{ mt: 1 }} disabled={changes.length === 0} onClick={() => { setChoices({}); void commit((now) => takeElevations(now, wanted, () => crypto.randomUUID())); }}>{changes.length === 0 ? 'The levels are so' : `Take over ${changes.length} ${changes.length === 1 ? 'height' : 'heights'}`}</Button>
+      <Button variant="contained" sx={{ mt: 1 }} disabled={changes.length === 0} onClick={() => {
+        // What was made a level is one now; what is to be nothing stays so.
+        setChoices(Object.fromEntries(Object.entries(choices).filter(([, to]) => to === 'none')));
+        void commit((now) => takeElevations(now, wanted, () => crypto.randomUUID()));
+      }}>{changes.length === 0 ? 'The levels are so' : `Take over ${changes.length} ${changes.length === 1 ? 'height' : 'heights'}`}</Button>
     </Part>
   );
 }

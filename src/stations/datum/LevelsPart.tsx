@@ -7,7 +7,7 @@ import Select from '@mui/material/Select';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { changeLevel, follow, insertLevel, levelsUp, makeOwn, removeLevel, repeatStorey, structuralTop, usesOf, type Fate } from '@/core/model/levels';
+import { belowGround, changeLevel, follow, insertLevel, levelsUp, makeOwn, removeLevel, repeatStorey, structuralTop, usesOf, type Fate } from '@/core/model/levels';
 import { levelKinds, type LevelKind, type LevelRow, type ProjectState } from '@/core/model/state';
 import { formatLength, type LengthStyle } from '@/core/units/length';
 import { lengthsOf, useProject } from '@/project/store';
@@ -36,7 +36,7 @@ export function LevelsPart() {
             <Box component="tr" key={level.id} sx={{ background: level.id === present.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
               <td>
                 <Box component="button" type="button" aria-pressed={level.id === present.id} onClick={() => set({ levelId: level.id })} sx={{ all: 'unset', cursor: 'pointer', fontWeight: level.id === present.id ? 600 : 400, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>{level.name}</Box>
-                {(level.repeats !== null || level.elevation < -0.0005) && <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{[...(level.repeats !== null ? [`repeats ${state.level[level.repeats]?.name}`] : []), ...(level.elevation < -0.0005 ? ['below ground'] : [])].join(', ')}</Box>}
+                {(level.repeats !== null || belowGround(level)) && <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{[...(level.repeats !== null ? [`repeats ${state.level[level.repeats]?.name}`] : []), ...(belowGround(level) ? ['below ground'] : [])].join(', ')}</Box>}
               </td>
               <td className="figures">{formatLength(level.elevation, lengths)}</td>
               <td className="figures">{formatLength(level.height, lengths)}</td>
@@ -72,7 +72,7 @@ function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
           <LengthField label="Floor build-up" value={level.buildUp} lengths={lengths} least={0} leastWords="A build-up is zero or more." change={(buildUp) => void change({ buildUp })} width="100%" />
           <LengthField label="Slab thickness" value={level.slab} lengths={lengths} least={0} leastWords="A thickness is zero or more." change={(slab) => void change({ slab })} width="100%" />
         </Box>
-        <FormControlLabel control={<Switch size="small" checked={shift} onChange={(_, on) => setShift(on)} />} label="Shift the levels above along" sx={{ m: 0, mt: 1, gap: 0.75, '& .MuiFormControlLabel-label': { fontSize: 13 } }} />
+        <FormControlLabel control={<Switch size="small" checked={shift} onChange={(_, on) => setShift(on)} />} label={belowGround(level) ? 'Shift the levels below along' : 'Shift the levels above along'} sx={{ m: 0, mt: 1, gap: 0.75, '& .MuiFormControlLabel-label': { fontSize: 13 } }} />
         <Box sx={{ color: 'text.secondary', mt: 0.5 }}>Finished floor at <span className="mono">{formatLength(level.elevation, lengths)}</span>, the structure{'\u2019'}s top at <span className="mono">{formatLength(structuralTop(level), lengths)}</span>{level.slab > 0 && <>, its underside at <span className="mono">{formatLength(structuralTop(level) - level.slab, lengths)}</span></>}.</Box>
       </Part>
       <Part title="Add and repeat">

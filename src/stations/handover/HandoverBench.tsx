@@ -40,7 +40,9 @@ export function HandoverBench() {
             {plans.map((drawing) => (
               <Box key={drawing.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', py: 0.5 }}>
                 <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{drawing.name} <Box component="span" sx={{ color: 'text.secondary' }}>in {unitNames[state.placement[drawing.id].unit]}</Box></Box>
-                <Button variant="outlined" href={`/api/projects/${id}/handover/model.dxf?drawing=${drawing.id}`} download>Save DXF</Button>
+                {elementsAt(state, drawing.levelId).length > 0
+                  ? <Button variant="outlined" href={`/api/projects/${id}/handover/model.dxf?drawing=${drawing.id}`} download>Save DXF</Button>
+                  : <Box component="span" sx={{ color: 'text.secondary' }}>nothing on its level</Box>}
               </Box>
             ))}
           </Part>
@@ -53,7 +55,7 @@ export function HandoverBench() {
                   {levelsUp(state).filter((level) => elementsAt(state, level.id).length > 0).map((level) => (
                     <Box key={level.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', py: 0.5 }}>
                       <Box sx={{ flex: 1 }}>{level.name}</Box>
-                      <Button variant="outlined" href={`/api/projects/${id}/handover/survey.dxf?level=${level.id}`} download>Save DXF</Button>
+                      <Button variant="outlined" href={`/api/projects/${id}/handover/survey.dxf?level=${level.id}`} download aria-label={`Save ${level.name} in the survey`}>Save DXF</Button>
                     </Box>
                   ))}
                 </>

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useForm } from 'react-hook-form';
 import * as v from 'valibot';
+import { belowGround } from '@/core/model/levels';
 import { levelRow, type LevelRow } from '@/core/model/state';
 import { formatLength, parseLength, type LengthStyle } from '@/core/units/length';
 
@@ -25,10 +26,10 @@ interface Form { level: LevelRow; lengths: LengthStyle; levels: LevelRow[]; done
 export function LevelForm({ level, lengths, levels, done, change, more }: Form) {
   const [shift, setShift] = useState(true);
   const others = levels.filter((other) => other.id !== level.id);
-  // With those above shifted along, only what lies below can be in the way.
+  // With those beyond shifted along, only what lies towards the ground can be in the way.
   const schema = v.object({
     name: v.pipe(levelRow.entries.name, v.check((name) => !others.some((other) => other.name.toLowerCase() === name.toLowerCase()), 'Another level has this name.')),
-    elevation: v.pipe(typedLength(lengths), v.check((elevation) => !others.some((other) => Math.abs(other.elevation - elevation) < 0.001 && !(shift && other.elevation > level.elevation)), 'Another level stands at this elevation.')),
+    elevation: v.pipe(typedLength(lengths), v.check((elevation) => !others.some((other) => Math.abs(other.elevation - elevation) < 0.001 && !(shift && (belowGround(level) ? other.elevation < level.elevation : other.elevation > level.elevation))), 'Another level stands at this elevation.')),
     height: v.pipe(typedLength(lengths), v.gtValue(0, 'A height is more than zero.')),
   });
   const shown = { name: level.name, elevation: formatLength(level.elevation, lengths), height: formatLength(level.height, lengths) };
@@ -45,7 +46,7 @@ export function LevelForm({ level, lengths, levels, done, change, more }: Form) 
       {field('name', 'Name')}
       {field('elevation', 'Elevation')}
       {field('height', 'Height to next')}
-      <FormControlLabel control={<Switch size="small" checked={shift} onChange={(_, on) => setShift(on)} />} label="Shift the levels above along" sx={{ m: 0, gap: 0.75, '& .MuiFormControlLabel-label': { fontSize: 13 } }} />
+      <FormControlLabel control={<Switch size="small" checked={shift} onChange={(_, on) => setShift(on)} />} label={belowGround(level) ? 'Shift the levels below along' : 'Shift the levels above along'} sx={{ m: 0, gap: 0.75, '& .MuiFormControlLabel-label': { fontSize: 13 } }} />
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button type="submit" variant="contained">Keep</Button>
         <Button variant="text" onClick={done}>Leave as it is</Button>

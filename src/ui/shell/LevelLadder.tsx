@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
+import { belowGround } from '@/core/model/levels';
 import type { LevelRow } from '@/core/model/state';
 import { formatLength, type LengthStyle } from '@/core/units/length';
 import { LevelForm } from './LevelForm';
@@ -51,12 +52,12 @@ export function LevelLadder({ levels, present, unit, go, change, more, add }: La
           const [y, roof] = [at(level.elevation), at(level.elevation + level.height)];
           return (
             <g key={level.id} role="listitem">
-              <g role="button" tabIndex={0} aria-pressed={here} aria-label={`${level.name}, ${signed(level.elevation, unit)}${level.elevation < -0.0005 ? ', below ground' : ''}${level.repeated ? `, repeats ${level.repeated}` : ''}`} style={{ cursor: 'pointer' }} onClick={() => go(level.id)}
+              <g role="button" tabIndex={0} aria-pressed={here} aria-label={`${level.name}, ${signed(level.elevation, unit)}${belowGround(level) ? ', below ground' : ''}${level.repeated ? `, repeats ${level.repeated}` : ''}`} style={{ cursor: 'pointer' }} onClick={() => go(level.id)}
                 onDoubleClick={(event) => setEditing({ id: level.id, anchor: event.currentTarget })}
                 onKeyDown={(event) => { if (event.key === 'Enter' || event.key === ' ') { event.preventDefault(); go(level.id); } if (event.key === 'F2') setEditing({ id: level.id, anchor: event.currentTarget }); }}>
                 <title>{level.name}{level.repeated ? `, repeats ${level.repeated}` : ''}</title>
                 <rect x={0} y={roof} width={111} height={Math.max(2, y - roof)} fill="transparent" />
-                <rect x={x} y={roof} width={width} height={Math.max(2, y - roof)} fill={here ? 'var(--mui-palette-zf-zirconSoft)' : level.elevation < -0.0005 ? 'url(#below-ground)' : 'none'} stroke="var(--mui-palette-zf-line)" strokeDasharray={level.repeats === null ? undefined : '2 3'} />
+                <rect x={x} y={roof} width={width} height={Math.max(2, y - roof)} fill={here ? 'var(--mui-palette-zf-zirconSoft)' : belowGround(level) ? 'url(#below-ground)' : 'none'} stroke="var(--mui-palette-zf-line)" strokeDasharray={level.repeats === null ? undefined : '2 3'} />
                 <path d={`M${x - 3} ${y}h${width + 6}`} stroke={here ? 'var(--mui-palette-zf-zircon)' : 'var(--mui-palette-zf-ink)'} strokeWidth={2.2} />
                 {names.has(level.id) && (
                   <>
