@@ -22,8 +22,8 @@ function measure(reader: Reader, file: string): Measure | { failed: string } {
 function after(entities: number): string {
   const done = spawnSync(process.execPath, ['--max-old-space-size=12000', '--import', 'tsx', join(root, 'bench/snapOne.ts'), String(entities)], { encoding: 'utf8', cwd: root });
   try {
-    const found = JSON.parse(done.stdout.trim().split('\n').pop() ?? '') as Record<'flattened' | 'indexed' | 'median' | 'worst' | 'cleaned', number>;
-    return `flattened in ${found.flattened.toFixed(2)} s, indexed in ${found.indexed.toFixed(2)} s; snapping ${found.median.toFixed(3)} ms (median), ${found.worst.toFixed(2)} ms (worst of 2,500); a recipe of four steps ${found.cleaned.toFixed(2)} s`;
+    const found = JSON.parse(done.stdout.trim().split('\n').pop() ?? '') as Record<'flattened' | 'indexed' | 'judged' | 'median' | 'worst' | 'cleaned', number>;
+    return `flattened in ${found.flattened.toFixed(2)} s, indexed in ${found.indexed.toFixed(2)} s, its unit judged in ${found.judged.toFixed(2)} s; snapping ${found.median.toFixed(3)} ms (median), ${found.worst.toFixed(2)} ms (worst of 2,500); a recipe of four steps ${found.cleaned.toFixed(2)} s`;
   } catch { return `what follows reading failed: ${done.stderr.trim().split('\n').pop() ?? ''}`; }
 }
 

@@ -1,3 +1,4 @@
+import { judgeUnit } from '@/core/datum/evidence/judge';
 import { flatten } from '@/core/underlay/flatten';
 import { buildIndex, openIndex } from '@/core/underlay/pieces';
 import { applyRecipe } from '@/core/underlay/recipe/apply';
@@ -6,7 +7,7 @@ import { DxfReader } from '@/core/drawing/reader';
 import { makePlan } from './makePlan';
 import { seeded } from './mutate';
 
-/** What follows reading, on one plan: flattening, the index, snapping, and a whole recipe; prints seconds and milliseconds a query. */
+/** What follows reading, on one plan: flattening, the index, the verdict on the unit, snapping, and a whole recipe; prints seconds and milliseconds a query. */
 const entities = Number(process.argv[2]);
 const reader = new DxfReader();
 reader.push(new TextEncoder().encode(makePlan(entities)));
@@ -22,6 +23,7 @@ function timed<T>(work: () => T): [T, number] {
 
 const [primitives, flattened] = timed(() => flatten(drawing));
 const [index, indexed] = timed(() => openIndex(buildIndex(primitives)));
+const [, judged] = timed(() => judgeUnit(drawing, primitives));
 const names = drawing.layers.map((layer) => layer.name);
 const random = seeded(7);
 // A cursor reaches 12 pixels at a scale where a room fills the board: 150 mm.
@@ -33,4 +35,4 @@ const queries = Array.from({ length: 3000 }, () => {
 }).slice(500).sort((a, b) => a - b);
 const recipe = [{ kind: 'strays' }, { kind: 'duplicates', tolerance: 0.001 }, { kind: 'straighten', angle: 0.3 }, { kind: 'closeGaps', tolerance: 0.01 }] as const;
 const [, cleaned] = timed(() => applyRecipe({ drawing, raw: primitives, metresPerUnit: 0.001 }, recipe.map((step, i) => ({ id: String(i), on: true, step }))));
-console.log(JSON.stringify({ flattened, indexed, median: queries[queries.length >> 1], worst: queries[queries.length - 1], cleaned }));
+console.log(JSON.stringify({ flattened, indexed, judged, median: queries[queries.length >> 1], worst: queries[queries.length - 1], cleaned }));

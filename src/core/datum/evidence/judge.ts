@@ -77,8 +77,9 @@ export function judgeUnit(drawing: Drawing, primitives: Primitives): UnitVerdict
   if (loose.length > 0) add('numbers beside lines', loose.length, 'as written', writtenLog(loose), rangeOf(loose), loose);
   for (const size of [doorLeaves(primitives, sides), columnSides(primitives), wallPairs(primitives, sides), gridSpacings(primitives), stairGoings(primitives, sides), textHeights(primitives)]) {
     if (size.observations.length > 0) add(size.cue, size.observations.length, '', sizeLog(size), rangeOf(size.observations), size.observations);
+    if (size.cue === 'grid spacings' && size.observations.length >= fewestRound) add('round spacings', size.observations.length, '', roundLog(size.observations), rangeOf(size.observations), size.observations);
   }
-  if (span !== null && span > 0) add('overall extent', 1, '', (_, metres) => extentLog(span * metres), [span, span]);
+  if (main !== null && span !== null && span > 0) add('overall extent', 1, '', (_, metres) => extentLog(span * metres), [Math.min(main[1][0] - main[0][0], main[1][1] - main[0][1]), span]);
   const scales = [1, ...paperScales(drawing, primitives, [...written, ...loose])];
   const tops = findings.map(({ log }) => Math.max(...scales.flatMap((scale) => lengthUnits.map((unit) => log(unit, metresPer[unit] * scale)))));
   const readings = scales.map((scale): Reading => ({ scale, cues: findings.map((finding, i) => weighed(finding, scale, tops[i])) }));
@@ -91,6 +92,9 @@ const sumOf = (cues: readonly Cue[], unit: LengthUnit, scale: number): number =>
   cues.reduce((total, { logs, cue }) => total + logs[unit] * (cue === 'header unit' ? 1 : correlated), scale === 1 ? 0 : paperUnits(scale).includes(unit) ? paperPrior : -Infinity);
 
 const hypotheses = ({ cues, scale }: Reading): number[] => lengthUnits.map((unit) => sumOf(cues, unit, scale));
+
+/** The logarithm of the odds of a probability: zero is even, 3 is about twenty to one. */
+export const logOdds = (probability: number): number => Math.log(probability / (1 - probability));
 
 /**
  * Adds the cues up.
@@ -122,6 +126,20 @@ const sizeLog = ({ observations, usual, spread }: SizeCue): Finding['log'] => {
 };
 
 const writtenLog = (written: readonly Written[]): Finding['log'] => (_, metres) => Math.min(2, effectiveCount(written.length)) * logLikelihoodOfWritten(written, metres);
+
+/** Fewer spacings are round by chance. */
+const fewestRound = 3;
+/** Spacings are laid out in steps of this, metres: of 50 mm where one measures in metres, of half a foot where one does in feet. */
+const modules = { metric: 0.05, imperial: 0.1524 };
+/** A spacing is round in its own unit that often, and by chance in another that often. */
+const roundness = { meant: 0.8, chance: 0.08 };
+
+/** Whether spacings are round numbers of the unit's system. */
+const roundLog = (observations: readonly Observation[]): Finding['log'] => (unit, metres) => {
+  const step = unit === 'in' || unit === 'ft' ? modules.imperial : modules.metric;
+  const round = observations.filter(({ value }) => { const steps = (value * metres) / step; return steps > 0.5 && Math.abs(steps - Math.round(steps)) * step < 0.0015; }).length / observations.length;
+  return effectiveCount(observations.length) * (round * Math.log(roundness.meant / roundness.chance) + (1 - round) * Math.log((1 - roundness.meant) / (1 - roundness.chance)));
+};
 
 /** A building or its site measures between 5 and 500 m across; the likelihood falls off with every power of ten beyond. */
 const extentLog = (metres: number): number => -4 * (metres < 5 ? Math.log10(5 / metres) : metres > 500 ? Math.log10(metres / 500) : 0);

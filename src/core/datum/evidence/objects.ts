@@ -49,10 +49,10 @@ export function columnSides(p: Primitives): SizeCue {
     const corners = Array.from({ length: 4 }, (_, k): Point => [p.xy[2 * (p.start[path] + k)], p.xy[2 * (p.start[path] + k) + 1]]);
     const box = leastRectangle(corners);
     if (!box || Math.min(box.width, box.depth) <= 0 || Math.max(box.width, box.depth) > 3.2 * Math.min(box.width, box.depth)) continue;
-    const value = Math.max(box.width, box.depth);
+    const [value, other] = [Math.max(box.width, box.depth), Math.min(box.width, box.depth)];
     const key = `${p.layer[path]}/${Math.round(Math.log(value) * 12)}`;
     const group = groups.get(key);
-    if (group) { if (group.length < most) group.push({ value, at: drawn(p, box.centre) }); } else groups.set(key, [{ value, at: drawn(p, box.centre) }]);
+    if (group) { if (group.length < most) group.push({ value, other, at: drawn(p, box.centre) }); } else groups.set(key, [{ value, other, at: drawn(p, box.centre) }]);
   }
   const observations = [...groups.values()].filter((group) => group.length >= 4).reduce<Observation[]>((best, group) => (group.length > best.length ? group : best), []);
   return { cue: 'column sides', observations, usual: 0.4, spread: 0.42 };

@@ -25,6 +25,7 @@ export function consequences({ cues }: UnitVerdict, metresPerUnit: number): Cons
     if (!Number.isFinite(drawn)) return [];
     const { words, low, high } = plausible[name];
     const size = drawn * metresPerUnit;
-    return [{ words: `${words} ${metres(size)} m${name === 'overall extent' ? ' across' : ''}`, sound: size >= low && size <= high }];
+    const other = name === 'overall extent' ? cue!.range![0] : name === 'column sides' ? median(cue!.places.map((place) => place.other ?? place.value)) : null;
+    return [{ words: `${words} ${metres(size)}${other === null ? '' : ` \u00d7 ${metres(other * metresPerUnit)}`} m`, sound: size >= low && size <= high }];
   });
 }

@@ -3,7 +3,7 @@ import { unitPlan } from '../../../../bench/unitPlan';
 import { readDxf } from '@/core/drawing/reader';
 import { flatten } from '@/core/underlay/flatten';
 import { lengthUnits, metresPer, type LengthUnit } from '@/core/units/length';
-import { judgeUnit, verdict, type Cue, type UnitVerdict } from './judge';
+import { judgeUnit, logOdds, verdict, type Cue, type UnitVerdict } from './judge';
 import { effectiveCount, median } from './sizes';
 import { logLikelihoodOfWritten, type Written } from './writtenLengths';
 
@@ -63,4 +63,10 @@ test.each([
 test('a written length that fits no unit says nothing for any', () => {
   const logs = lengthUnits.map((unit) => logLikelihoodOfWritten([written(7, 19, 'whole')], metresPer[unit]));
   expect(new Set(logs).size).toBe(1);
+});
+
+test('log-odds of even chances are zero, of twenty to one about three, and turn over with the probability', () => {
+  expect(logOdds(0.5)).toBe(0);
+  expect(logOdds(20 / 21)).toBeCloseTo(Math.log(20), 12);
+  expect(logOdds(0.1)).toBeCloseTo(-logOdds(0.9), 12);
 });

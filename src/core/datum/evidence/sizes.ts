@@ -1,7 +1,10 @@
 import type { Point } from '@/core/geometry/vector';
 
-/** Something measured in a drawing: how long, in drawing units, where, in the drawing's coordinates, and in which block, where that matters. */
-export interface Observation { value: number; at: Point; block?: number }
+/**
+ * Something measured in a drawing: how long, in drawing units, and where, in the drawing's coordinates; in which block, and its other side, where
+ * these matter.
+ */
+export interface Observation { value: number; at: Point; block?: number; other?: number }
 
 /** Observations of one kind, and how long such things are in buildings. */
 export interface SizeCue {
