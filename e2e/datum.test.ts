@@ -23,9 +23,9 @@ test('the ground floor that says metres is caught, each observation with its wei
   const observations = page.getByRole('list', { name: 'Observations about the unit' });
   await observations.getByText('door leaves').waitFor();
   expect(await observations.getByRole('button').filter({ hasText: 'door leaves' }).innerText()).toMatch(/12\s+0\.90 m/);
-  await page.getByText('columns 0.40 m').waitFor();
+  await page.getByText('columns 0.40 \u00d7 0.40 m').waitFor();
   await page.getByRole('radio', { name: 'metres', exact: true }).check();
-  await page.getByText('columns 400.0 m').waitFor();
+  await page.getByText('columns 400.0 \u00d7 400.0 m').waitFor();
   await page.getByRole('radio', { name: 'millimetres' }).check();
   const before = await picture(page);
   await observations.getByRole('button').filter({ hasText: 'door leaves' }).click();

@@ -36,7 +36,7 @@ test('a known length between two picked points overrides the evidence and is hel
   await page.getByText(/Type the true distance between the two points, more than zero/).waitFor();
   await type(page, 'True length', '3.255 m');
   const says = page.getByRole('group', { name: 'What the known length says' });
-  await says.getByText(/But then this is true:.*columns 0\.04 m/).waitFor();
+  await says.getByText(/But then this is true:.*columns 0\.04 \u00d7 0\.04 m/).waitFor();
   await type(page, 'True length', "106' 9 1/2\"");
   await says.getByText('The drawing is in millimetres.').waitFor();
   await says.getByRole('button', { name: 'Take it so' }).click();

@@ -58,7 +58,7 @@ test('a port in use, a port that is none and a database that is away are said in
 
 test('the demo starts with its project, stops with its database, and keeps the data', async () => {
   const first = await start(['--port', String(await anyPort())]);
-  expect(await projects(first.address)).toMatchObject([{ name: 'Marram Point Field Station', drawings: 5 }]);
+  expect(await projects(first.address)).toMatchObject([{ name: 'Marram Point Field Station', drawings: 6 }]);
   const again = run(['demo'], { DATABASE_URL: undefined });
   expect([again.status, again.stdout]).toEqual([0, `Zircon Frame runs already: ${first.address}\n`]);
   await fetch(`${first.address}/api/projects`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"name":"Kept"}' });

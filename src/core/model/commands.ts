@@ -8,6 +8,7 @@ import { plainDisplay } from '@/core/underlay/display';
 import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { put, remove, type Change, type Edit } from './edits';
 import type { ElementRow, GridLine, Section } from './elements';
+import { sourceLevel } from './levels';
 import type { DisplayRow, DrawingRow, PlacementRow, ProjectState, RoleRow } from './state';
 
 const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
@@ -26,11 +27,13 @@ export const roleId = (drawingId: string, layer: string): string => `${drawingId
  * @param newId gives a fresh UUID
  */
 export function acceptCandidates(state: ProjectState, drawing: DrawingRow, candidates: readonly Candidate[], newId: () => string): Edit {
+  // On a level that repeats another what is read belongs to the other, or nobody would see it.
+  const levelId = sourceLevel(state, drawing.levelId);
   const changes = candidates.flatMap((candidate): Change[] => {
     const id = decisionId(drawing.id, candidate.key);
     if (state.decision[id]?.verdict === 'accepted') return [];
     const elementId = newId();
-    const element = { id: elementId, levelId: candidate.kind === 'grid' ? null : drawing.levelId, source: { drawing: drawing.id, handles: candidate.handles }, kind: candidate.kind, shape: candidate.element } as ElementRow;
+    const element = { id: elementId, levelId: candidate.kind === 'grid' ? null : levelId, source: { drawing: drawing.id, handles: candidate.handles }, kind: candidate.kind, shape: candidate.element } as ElementRow;
     return [put('element', element as never), put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'accepted', elementId })];
   });
   return { label: `Accept ${describe(candidates)}`, changes };

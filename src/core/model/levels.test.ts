@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import type { ColumnCandidate } from '@/core/reading/candidate';
+import { acceptCandidates } from './commands';
 import { applyChanges, put, type Edit } from './edits';
 import { changeLevel, elementsAt, follow, hangsOn, insertLevel, levelsUp, makeOwn, plainLevel, removeLevel, repeatStorey, structuralTop, takeElevations, usesOf } from './levels';
 import { emptyState, type LevelRow, type ProjectState } from './state';
@@ -126,6 +128,14 @@ describe('typical levels', () => {
     const also = after(state, removeLevel(state, uuid(4), { kind: 'drop' }, newId));
     expect(also.drawing[uuid(51)]).toMatchObject({ levelId: uuid(1), alsoOn: [] });
   });
+});
+
+test('what is read on a level that repeats another belongs to the other, and so does what is moved there', () => {
+  const typical = level(4, 'Upper 2', 11.1, 3.6, { repeats: uuid(2) });
+  const state = applyChanges(with_([...house, typical]), [column(70, uuid(1)), put('drawing', drawing(50, uuid(4)))]).state;
+  const candidate: ColumnCandidate = { kind: 'column', key: 'column:A', element: { position: [1, 2], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: '' }, raw: { width: 0.45, depth: 0.45 }, crossing: null, evidence: [], confidence: 0.9, handles: ['A'], doubt: null };
+  expect(Object.values(after(state, acceptCandidates(state, state.drawing[uuid(50)], [candidate], newId)).element).at(-1)?.levelId).toBe(uuid(2));
+  expect(after(state, removeLevel(state, uuid(1), { kind: 'move', to: uuid(4) }, newId)).element[uuid(70)].levelId).toBe(uuid(2));
 });
 
 test('elevations of a section move the levels they are meant for and add the others', () => {

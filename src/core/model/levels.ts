@@ -164,13 +164,15 @@ export function removeLevel(state: ProjectState, levelId: string, fate: Fate, ne
   if (Object.keys(state.level).length === 1) return fail(`${level.name} is the only level; a project needs at least one.`);
   const uses = usesOf(state, levelId);
   const to = fate.kind === 'move' ? fate.to : null;
+  // Elements on a level that repeats another belong to the other.
+  const seenOn = to !== null && state.level[to].repeats !== levelId ? sourceLevel(state, to) : to;
   const more: Change[] = uses.drawings.map((drawing) => {
     const alsoOn = [...new Set(drawing.alsoOn.flatMap((id) => (id === levelId ? (to === null ? [] : [to]) : [id])))];
     const own = drawing.levelId === levelId ? to ?? alsoOn[0] ?? null : drawing.levelId;
     return put('drawing', { ...drawing, levelId: own, alsoOn: alsoOn.filter((id) => id !== own) });
   });
   const own = Object.values(state.element).filter((element) => element.levelId === levelId);
-  for (const element of own) more.push(...(to === null ? [remove('element', element.id), ...decisionsOf(state, element.id)] : [put('element', { ...element, levelId: to })]));
+  for (const element of own) more.push(...(to === null ? [remove('element', element.id), ...decisionsOf(state, element.id)] : [put('element', { ...element, levelId: seenOn })]));
   const copies = uses.followers.flatMap((follower) => own.map((element): Change => put('element', { ...element, id: newId(), levelId: follower.id } as never)));
   const rest = levelsUp(state).filter(({ id }) => id !== levelId).map((other) => (other.repeats === levelId ? { ...other, repeats: null } : other));
   return levelsEdit(state, `Remove ${level.name}`, rest, [...more, ...copies]);

@@ -23,7 +23,7 @@ export interface IntakeFile {
   dxfVersion: string;
   codePage: string;
   header: { insUnits: number | null; measurement: number | null; lengthFormat: number | null; dimensionFactor: number | null; insertionBase: [number, number] | null; extents: Box | null };
-  unit: { header: LengthUnit | null; chosen: LengthUnit | null; confidence: number; cues: { cue: string; observations: number; favours: LengthUnit | null; weight: number }[] };
+  unit: { header: LengthUnit | null; chosen: LengthUnit | null; scale: number; confidence: number; cues: { cue: string; observations: number; favours: LengthUnit | null; weight: number }[] };
   read: { kind: string; count: number; primitives: number }[];
   leftOut: { kind: string; count: number; reason: string; remedy: string }[];
   /** The same, entity kind by layer by block. */
@@ -62,7 +62,7 @@ export function writeIntake({ file, sha256, drawing, account, primitives, unit, 
   return {
     format: 'zircon-frame-intake', version: 1, file, sha256, dxfVersion: header.version, codePage: header.codePage,
     header: { insUnits: header.insUnits, measurement: header.measurement, lengthFormat: header.lengthFormat, dimensionFactor: header.dimensionFactor, insertionBase: header.insertionBase, extents: header.extMin && header.extMax && [header.extMin, header.extMax] },
-    unit: { header: unit.header, chosen: unit.chosen, confidence: unit.confidence, cues: unit.cues.map(({ cue, observations, favours, weight }) => ({ cue, observations, favours, weight: Number(weight.toFixed(3)) })) },
+    unit: { header: unit.header, chosen: unit.chosen, scale: unit.scale, confidence: unit.confidence, cues: unit.cues.map(({ cue, observations, favours, weight }) => ({ cue, observations, favours, weight: Number(weight.toFixed(3)) })) },
     read: total(account.read, (row) => row.kind).map(({ first, count }) => ({ kind: first.kind, count, primitives: sumOfKind(primitives.counts, first.kind) })),
     leftOut: total(account.leftOut, (row) => `${row.kind}/${row.reason}`).map(({ first, count }) => ({ kind: first.kind, count, ...reasonOf[first.reason] })),
     account: lines, blocks: blockLines(drawing, lines), references: account.references,
