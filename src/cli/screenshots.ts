@@ -87,7 +87,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await take('marram-upper');
   await page.getByRole('button', { name: 'By grid labels' }).click();
   await page.getByRole('group', { name: 'The fit' }).waitFor();
-  await page.getByRole('button', { name: 'Show all (Home)' }).click();
   await shot('datum-fit');
   await page.getByRole('button', { name: 'Place it so' }).click();
   await part('Place');

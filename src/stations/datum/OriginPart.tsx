@@ -69,9 +69,9 @@ export function OriginPart({ drawing, placement, underlay, replace }: { drawing:
         </Box>
         {point && (
           <>
-            <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}>
-              <LengthField label="East" value={target[0]} lengths={lengths} change={(east) => setTarget([east, target[1]])} />
-              <LengthField label="North" value={target[1]} lengths={lengths} change={(north) => setTarget([target[0], north])} />
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', flexWrap: 'wrap', pt: 0.75 }}>
+              <LengthField label="East" value={target[0]} lengths={lengths} change={(east) => setTarget([east, target[1]])} width={116} />
+              <LengthField label="North" value={target[1]} lengths={lengths} change={(north) => setTarget([target[0], north])} width={116} />
               <Button variant="text" onClick={() => pickPoint('place in the project', null, (picked) => setTarget([picked.point[0], picked.point[1]]))}>or pick it</Button>
             </Box>
             <Box sx={{ my: 1 }}>{point.words} now stands at {where(place(placement, point.drawn))}.</Box>

@@ -67,7 +67,10 @@ export function RegistrationPart({ drawing, placement, replace }: { drawing: Dra
         const there = target.id === ownGrid ? own : await gridOfDrawing(state, target.id, state.placement[target.id]);
         const here = await gridOfDrawing(state, drawing.id, base);
         const result = await fitGrids(way, here, there);
-        if (result.ok) setFound({ registration: result.value.registration, base: result.value.mirrored ? { ...base, mirrored: !base.mirrored } : base, onto: target.name }); else setProblem(result.message);
+        if (result.ok) {
+          setFound({ registration: result.value.registration, base: result.value.mirrored ? { ...base, mirrored: !base.mirrored } : base, onto: target.name });
+          lookAtPoints(result.value.registration.fit.residuals.map(({ to }) => to));
+        } else setProblem(result.message);
       } catch (error) { setProblem((error as Error).message); }
       setBusy(false);
     })();
@@ -123,6 +126,13 @@ export function RegistrationPart({ drawing, placement, replace }: { drawing: Dra
       {found && <FoundFit found={found} drawingId={drawing.id} placement={placement} accept={() => accept(found)} drop={clear} />}
     </Part>
   );
+}
+
+/** Shows where the points of a fit belong. */
+function lookAtPoints(points: readonly Point[]): void {
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
+  const margin = 0.1 * Math.max(10, Math.max(...xs) - Math.min(...xs));
+  useBoard.getState().lookAt([Math.min(...xs) - margin, Math.min(...ys) - margin, Math.max(...xs) + margin, Math.max(...ys) + margin]);
 }
 
 /** What a fit comes to: how well it fits, what does not, and the person's word. */

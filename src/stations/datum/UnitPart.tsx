@@ -35,7 +35,7 @@ export function UnitPart({ drawing, placement, underlay, replace }: { drawing: D
         {follows && (
           <Box sx={{ mb: 1 }}>
             <Box component="span" sx={{ color: 'text.secondary' }}>Then this is true:</Box>{' '}
-            <span className="mono">{follows.length === 0 ? 'nothing that was recognised' : follows.map(({ words, sound }, i) => <span key={words}>{i > 0 && ' \u00b7 '}<Box component="span" sx={sound ? {} : { color: 'var(--mui-palette-zf-amber)', fontWeight: 600 }}>{words}</Box></span>)}</span>
+            <span className="mono">{follows.length === 0 ? 'nothing that was recognised' : follows.map(({ words, sound }, i) => <span key={words}>{i > 0 && ' \u00b7 '}<Box component="span" sx={{ whiteSpace: 'nowrap', ...(sound ? {} : { color: 'var(--mui-palette-zf-amber)', fontWeight: 600 }) }}>{words}</Box></span>)}</span>
           </Box>
         )}
         {placement.confirmed && chosen === placement.unit
