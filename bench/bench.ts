@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from '@/cli/system';
 import { makePlan } from './makePlan';
+import { readingTable } from './reading';
 import { unitTable } from './units';
 
 interface Measure { seconds: number; peak: number; entities: number; columns?: number }
@@ -30,11 +31,12 @@ function after(entities: number): string {
 const cell = (text: string) => text.padStart(11);
 
 /**
- * `./run bench units [plans]`: how often the unit is judged rightly. `./run bench [entities ...]`: reading time and peak memory beside two public parsers and a bare loop that finds
+ * `./run bench units [plans]`: how often the unit is judged rightly. `./run bench reading [plans]`: what is read of plans whose truth is known. `./run bench [entities ...]`: reading time and peak memory beside two public parsers and a bare loop that finds
  * every group code and parses every number without making strings. Ratios count; seconds depend on the machine.
  */
 export async function bench(args: string[]): Promise<number> {
   if (args[0] === 'units') return unitTable(args.slice(1));
+  if (args[0] === 'reading') return readingTable(args.slice(1));
   const sizes = args.length > 0 ? args.map(Number) : [10_000, 100_000, 1_000_000];
   if (sizes.some((n) => !Number.isInteger(n) || n < 1)) { console.error('Usage: ./run bench [entities ...], for example ./run bench 10000 100000 1000000'); return 2; }
   const folder = mkdtempSync(join(tmpdir(), 'zircon-bench-'));

@@ -1,10 +1,12 @@
 import { apply, determinant, type Transform } from '@/core/geometry/transform';
 import type { Point } from '@/core/geometry/vector';
 import { formatLength } from '@/core/units/length';
+import { pointsOf } from '@/core/model/outlines';
 import { mainContent } from '@/core/underlay/mainContent';
 import { reportCursor, useBoard, type PickedLine } from './boardStore';
-import { fit, pan, toProject, toScreen, viewBox, zoomAt, type Camera, type Size } from './camera';
-import { anchorOf, drawModel } from './drawModel';
+import { fit, pan, toProject, viewBox, zoomAt, type Camera, type Size } from './camera';
+import { drawModel } from './drawModel';
+import { candidateAt } from './hitCandidate';
 import { UnderlayPicture, type PictureSource } from './picture';
 import type { BoardDrawing, BoardScene } from './scene';
 import { gridHolds, holdsNear, lineAt, straightAt } from './snapping';
@@ -110,8 +112,7 @@ export class Board {
   private allContent(): [number, number, number, number] | null {
     const boxes = this.scene.drawings.flatMap((drawing) => { const box = this.boxOf(drawing); return box ? [placed(box, drawing.transform)] : []; });
     for (const element of this.scene.elements) {
-      const points: Point[] = element.kind === 'column' ? [element.shape.position] : element.shape.kind === 'line' ? [element.shape.start, element.shape.end] : [element.shape.centre];
-      for (const [x, y] of points) boxes.push([x, y, x, y]);
+      for (const [x, y] of pointsOf(element)) boxes.push([x, y, x, y]);
     }
     if (boxes.length === 0) return null;
     return [Math.min(...boxes.map((b) => b[0])), Math.min(...boxes.map((b) => b[1])), Math.max(...boxes.map((b) => b[2])), Math.max(...boxes.map((b) => b[3]))];
@@ -256,7 +257,7 @@ export class Board {
       else if (held !== null) clickPoint(held);
       return;
     }
-    const candidate = this.candidateAt(this.cursor);
+    const candidate = candidateAt(this.scene.candidates, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
     this.events.candidateClicked(candidate, event.ctrlKey || event.metaKey || event.shiftKey);
     if (candidate === null) {
       const line = lineAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
@@ -302,29 +303,6 @@ export class Board {
   private report(): void {
     if (this.camera === null || this.cursor === null) return;
     reportCursor({ position: toProject(this.camera, this.size, this.cursor), holding: gripOf(this.grip)?.words ?? '' });
-  }
-
-  /** The candidate under a screen point, the nearest within nine pixels. */
-  private candidateAt(at: Point): string | null {
-    let best: { key: string; away: number } | null = null;
-    const box = viewBox(this.camera!, this.size);
-    for (const candidate of this.scene.candidates) {
-      const offer = (p: Point, bonus: number) => {
-        if (p[0] < box[0] || p[0] > box[2] || p[1] < box[1] || p[1] > box[3]) return;
-        const [x, y] = toScreen(this.camera!, this.size, p);
-        const away = Math.hypot(x - at[0], y - at[1]) + bonus;
-        if (away <= 12 && (best === null || away < best.away)) best = { key: candidate.key, away };
-      };
-      if (candidate.kind === 'column') offer(anchorOf(candidate), 0);
-      else if (candidate.element.kind === 'line') {
-        const { start, end } = candidate.element;
-        const p = toProject(this.camera!, this.size, at);
-        const [dx, dy] = [end[0] - start[0], end[1] - start[1]];
-        const t = Math.min(1, Math.max(0, ((p[0] - start[0]) * dx + (p[1] - start[1]) * dy) / (dx * dx + dy * dy)));
-        offer([start[0] + t * dx, start[1] + t * dy], 4);
-      } else offer(anchorOf(candidate), 4);
-    }
-    return (best as { key: string } | null)?.key ?? null;
   }
 }
 

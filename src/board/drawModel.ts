@@ -3,11 +3,16 @@ import { apply, determinant, turnDirection } from '@/core/geometry/transform';
 import { direction, radians, type Point } from '@/core/geometry/vector';
 import { columnOutline, type Column, type GridLine } from '@/core/model/elements';
 import type { Candidate } from '@/core/reading/candidate';
-import { fonts, type Tokens } from '@/ui/tokens';
-import { toScreen, viewBox, type Camera, type Size } from './camera';
+import { outlinesOf } from '@/core/model/outlines';
+import { fonts } from '@/ui/tokens';
+import { anchorOf } from './anchor';
+import { areaKinds, drawArea } from './drawAreas';
+import { patternOf } from './patterns';
+import { stroke, type Pen } from './pen';
+import { toScreen, viewBox } from './camera';
 import type { LevelRow } from '@/core/model/state';
 import { formatLength } from '@/core/units/length';
-import type { BoardDrawing, BoardScene, Trace } from './scene';
+import type { BoardDrawing, Trace } from './scene';
 import { underlayColour } from './underlayColour';
 
 /** Texts smaller than this on screen are not worth their letters, in pixels. */
@@ -15,7 +20,6 @@ const smallestText = 4;
 /** While the view moves, at most this many texts are drawn. */
 const textsInMotion = 250;
 
-export interface Pen { context: CanvasRenderingContext2D; camera: Camera; size: Size; scene: BoardScene }
 
 const css = (colour: number) => `#${colour.toString(16).padStart(6, '0')}`;
 
@@ -26,6 +30,12 @@ export function drawModel(pen: Pen, moving: boolean): boolean {
   let held = false;
   for (const drawing of scene.drawings) if (!drawing.display.above) held = drawTexts(pen, drawing, moving) || held;
   const pointed = scene.candidates.find((candidate) => candidate.key === scene.pointed);
+  // What is large lies below what is small.
+  const walls = new Map(scene.elements.flatMap((element) => (element.kind === 'wall' ? [[element.id, element.shape] as const] : [])));
+  for (const kind of areaKinds) {
+    for (const element of scene.elements) if (element.kind === kind) drawArea(pen, kind, outlinesOf(kind, element.shape as never, element.kind === 'opening' ? walls.get(element.shape.wall) ?? null : null), null);
+    for (const candidate of scene.candidates) if (candidate.kind === kind) drawArea(pen, kind, candidate.kind === 'opening' ? [candidate.outline] : outlinesOf(kind, candidate.element as never), candidate);
+  }
   for (const candidate of scene.candidates) if (candidate.kind === 'grid') drawGrid(pen, candidate.element, candidate);
   for (const element of scene.elements) if (element.kind === 'grid') drawGrid(pen, element.shape, null);
   for (const candidate of scene.candidates) if (candidate.kind === 'column') drawColumn(pen, candidate.element, candidate);
@@ -109,13 +119,6 @@ function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing,
 
 const bubbleRadius = 10;
 
-/** Colour and dash of something that is a candidate (broken) or part of the model (solid). */
-function stroke({ context, scene }: Pen, candidate: Candidate | null, own: keyof Tokens): void {
-  const chosen = candidate !== null && scene.chosen.has(candidate.key);
-  context.strokeStyle = candidate === null ? scene.tokens[own] : candidate.doubt ? scene.tokens.amber : scene.tokens[own];
-  context.lineWidth = chosen ? 2.25 : candidate === null ? 1.25 : 1.5;
-}
-
 function drawGrid(pen: Pen, line: GridLine, candidate: Candidate | null): void {
   const { context, camera, size } = pen;
   stroke(pen, candidate, 'grid');
@@ -175,7 +178,7 @@ function drawColumn(pen: Pen, column: Column, candidate: Candidate | null): void
   const { context, scene } = pen;
   outlinePath(pen, column);
   if (candidate === null) {
-    context.fillStyle = checks(context, scene.tokens);
+    context.fillStyle = patternOf(context, scene.tokens, 'column');
     context.fill();
   } else if (scene.chosen.has(candidate.key)) {
     context.fillStyle = scene.tokens.zirconSoft;
@@ -186,36 +189,9 @@ function drawColumn(pen: Pen, column: Column, candidate: Candidate | null): void
   context.stroke();
 }
 
-let pattern: { colour: string; pattern: CanvasPattern | string } | null = null;
-
-/** The checked filling of columns. */
-function checks(context: CanvasRenderingContext2D, tokens: Tokens): CanvasPattern | string {
-  if (pattern?.colour === tokens.column) return pattern.pattern;
-  const tile = document.createElement('canvas');
-  tile.width = tile.height = 4;
-  const draw = tile.getContext('2d')!;
-  draw.fillStyle = tokens.column;
-  draw.globalAlpha = 0.55;
-  draw.fillRect(0, 0, 4, 4);
-  draw.globalAlpha = 1;
-  draw.fillRect(0, 0, 2, 2);
-  draw.fillRect(2, 2, 2, 2);
-  pattern = { colour: tokens.column, pattern: context.createPattern(tile, 'repeat') ?? tokens.column };
-  return pattern.pattern;
-}
-
-/** The point a candidate is looked for at. */
-export function anchorOf(candidate: Candidate): Point {
-  if (candidate.kind === 'column') return candidate.element.position;
-  const line = candidate.element;
-  if (line.kind === 'line') return [(line.start[0] + line.end[0]) / 2, (line.start[1] + line.end[1]) / 2];
-  const [c, s] = direction(radians((line.startAngle + line.endAngle) / 2));
-  return [line.centre[0] + line.radius * c, line.centre[1] + line.radius * s];
-}
-
 function ringPointed({ context, camera, size, scene }: Pen, candidate: Candidate): void {
   const [x, y] = toScreen(camera, size, anchorOf(candidate));
-  const radius = candidate.kind === 'column' ? Math.max(14, 0.6 / camera.metresPerPixel) : 9;
+  const radius = candidate.kind === 'column' || candidate.kind === 'opening' ? Math.max(14, 0.6 / camera.metresPerPixel) : 9;
   context.setLineDash([]);
   context.beginPath();
   context.arc(x, y, radius, 0, 2 * Math.PI);

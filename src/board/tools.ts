@@ -5,7 +5,7 @@ import { formatArea, formatLength } from '@/core/units/length';
 import { useBoard, type Measured, type Picked, type PickedLine } from './boardStore';
 import { toProject, toScreen } from './camera';
 import type { Held } from './snapping';
-import type { Pen } from './drawModel';
+import type { Pen } from './pen';
 import { fonts } from '@/ui/tokens';
 
 /** What the cursor holds on to, of all it could. */

@@ -28,7 +28,7 @@ interface ReadingStore {
 
 export const useReadings = create<ReadingStore>()((set, get) => ({
   readings: {}, pointed: null, chosen: new Set<string>(), kind: 'grid',
-  point(pointed) { if (pointed !== get().pointed) set({ pointed, ...(pointed === null ? {} : { kind: pointed.startsWith('grid:') ? 'grid' : 'column' }) }); },
+  point(pointed) { if (pointed !== get().pointed) set({ pointed, ...(pointed === null ? {} : { kind: pointed.slice(0, pointed.indexOf(':')) as Candidate['kind'] }) }); },
   list(kind) { set({ kind, chosen: new Set() }); },
   choose(keys) { set({ chosen: new Set(keys) }); },
   refresh(state, drawing, underlay) {
@@ -53,9 +53,19 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
 /** A column further than this from every crossing stands off the grid, metres. */
 const offGrid = 1;
 
-/** What a candidate is called in lists: its label, its crossing, or that it has none. */
-export const nameOfCandidate = (candidate: Candidate): string =>
-  candidate.kind === 'grid' ? candidate.element.label : candidate.crossing !== null && candidate.crossing.distance < offGrid ? candidate.crossing.name : 'off grid';
+/** What a candidate is called in lists: its label, its crossing, its mark, its name, or how long it is. */
+export function nameOfCandidate(candidate: Candidate): string {
+  switch (candidate.kind) {
+    case 'grid': return candidate.element.label;
+    case 'column': return candidate.crossing !== null && candidate.crossing.distance < offGrid ? candidate.crossing.name : 'off grid';
+    case 'beam': return candidate.element.mark || 'beam';
+    case 'wall': return candidate.element.outer ? 'outer' : 'inner';
+    case 'opening': return candidate.element.use;
+    case 'slab': return 'slab';
+    case 'zone': return candidate.element.number || candidate.element.name || 'no name';
+    default: return candidate.element.name || 'surface';
+  }
+}
 
 const inOrder = (candidates: Candidate[]) => [...candidates].sort((a, b) => a.kind.localeCompare(b.kind) || nameOfCandidate(a).localeCompare(nameOfCandidate(b), 'en', { numeric: true }));
 

@@ -8,7 +8,7 @@ import { notFound, Problem } from './problem';
 import { loadState } from './rows';
 
 const ordered = (elements: ElementRow[]) => elements.sort((a, b) => a.kind.localeCompare(b.kind) || labelOf(a).localeCompare(labelOf(b), 'en', { numeric: true }) || a.id.localeCompare(b.id));
-const labelOf = (element: ElementRow) => (element.kind === 'grid' ? element.shape.label : element.shape.mark);
+const labelOf = ({ kind, shape }: ElementRow) => (kind === 'grid' ? shape.label : kind === 'column' || kind === 'beam' ? shape.mark : kind === 'zone' ? shape.number : '');
 
 async function load(project: string) {
   const state = await loadState(database(), project);

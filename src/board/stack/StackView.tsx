@@ -2,7 +2,8 @@
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
 import { apply } from '@/core/geometry/transform';
-import { columnOutline, type ElementRow } from '@/core/model/elements';
+import type { ElementRow } from '@/core/model/elements';
+import { outlinesOf } from '@/core/model/outlines';
 import type { LevelRow } from '@/core/model/state';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { Tokens } from '@/ui/tokens';
@@ -95,6 +96,7 @@ function contentBox({ drawings, levels }: StackScene): [number, number, number, 
 /** Columns as prisms over their level's height, grid lines on each level that has a drawing. */
 function modelLines({ tokens, elementsOn, levels, drawings }: StackScene): StackLines[] {
   const columns: number[] = [];
+  const walls: number[] = [];
   const grid: number[] = [];
   const heights = new Set(drawings.flatMap(({ heights: own, stands }) => (stands === null ? own : [])));
   for (const { id, elevation: low, height } of levels) {
@@ -104,9 +106,11 @@ function modelLines({ tokens, elementsOn, levels, drawings }: StackScene): Stack
         if (element.shape.kind === 'line' && heights.has(low)) grid.push(...element.shape.start, low, ...element.shape.end, low);
         continue;
       }
-      const outline = columnOutline(element.shape);
-      outline.forEach((p, i) => { const q = outline[(i + 1) % outline.length]; columns.push(...p, low, ...q, low, ...p, high, ...q, high, ...p, low, ...p, high); });
+      if (element.kind !== 'column' && element.kind !== 'wall') continue;
+      const outline = outlinesOf(element.kind, element.shape as never)[0];
+      const lines = element.kind === 'column' ? columns : walls;
+      outline.forEach((p, i) => { const q = outline[(i + 1) % outline.length]; lines.push(...p, low, ...q, low, ...p, high, ...q, high, ...p, low, ...p, high); });
     }
   }
-  return [{ points: Float32Array.from(grid), colour: rgb(tokens.grid) }, { points: Float32Array.from(columns), colour: rgb(tokens.column) }].filter(({ points }) => points.length > 0);
+  return [{ points: Float32Array.from(grid), colour: rgb(tokens.grid) }, { points: Float32Array.from(columns), colour: rgb(tokens.column) }, { points: Float32Array.from(walls), colour: rgb(tokens.wall) }].filter(({ points }) => points.length > 0);
 }

@@ -53,7 +53,7 @@ test('a public parser reads the same DXF: kinds, layers, header unit', () => {
   const count = (type: string) => parsed.entities.filter((entity) => entity.type === type).length;
   expect([count('LINE'), count('ARC'), count('LWPOLYLINE'), count('TEXT')]).toEqual([1, 1, 1, 5]);
   expect(parsed.header.$INSUNITS).toBe(4);
-  expect(Object.keys(parsed.tables.layer.layers)).toEqual(['0', 'ZF-GRID', 'ZF-GRID-LABEL', 'ZF-COLUMN', 'ZF-COLUMN-LABEL']);
+  expect(Object.keys(parsed.tables.layer.layers)).toEqual(['0', 'ZF-GRID', 'ZF-GRID-LABEL', 'ZF-COLUMN', 'ZF-COLUMN-LABEL', 'ZF-BEAM', 'ZF-WALL', 'ZF-OPENING', 'ZF-SLAB', 'ZF-ZONE', 'ZF-ZONE-LABEL', 'ZF-OUTDOOR']);
 });
 
 test('model.json is as its schema says, for the program and for any JSON Schema reader', () => {

@@ -1,22 +1,20 @@
 import { betweenPlacements } from '@/core/datum/placement';
-import { apply, determinant, evenScale, turnDirection, type Transform } from '@/core/geometry/transform';
-import { degrees, type Point } from '@/core/geometry/vector';
-import type { Candidate } from '@/core/reading/candidate';
+import { kindNames, type Candidate } from '@/core/reading/candidate';
 import type { Role } from '@/core/sorting/roles';
 import { unitNames } from '@/core/units/length';
 import { plainDisplay } from '@/core/underlay/display';
 import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { put, remove, type Change, type Edit } from './edits';
-import type { ElementRow, GridLine, Section } from './elements';
+import type { ElementRow } from './elements';
+import { moveElement } from './move';
 import { sourceLevel } from './levels';
 import type { DisplayRow, DrawingRow, PlacementRow, ProjectState, RoleRow } from './state';
 
 const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
-const nouns: Record<Candidate['kind'], string> = { grid: 'grid line', column: 'column' };
 
 function describe(candidates: readonly Candidate[]): string {
   const kinds = [...new Set(candidates.map((c) => c.kind))];
-  return kinds.map((kind) => count(candidates.filter((c) => c.kind === kind).length, nouns[kind])).join(', ');
+  return kinds.map((kind) => { const n = candidates.filter((c) => c.kind === kind).length; return `${n} ${kindNames[kind][n === 1 ? 0 : 1]}`; }).join(', ');
 }
 
 export const decisionId = (drawingId: string, key: string): string => `${drawingId}/${key}`;
@@ -29,14 +27,30 @@ export const roleId = (drawingId: string, layer: string): string => `${drawingId
 export function acceptCandidates(state: ProjectState, drawing: DrawingRow, candidates: readonly Candidate[], newId: () => string): Edit {
   // On a level that repeats another what is read belongs to the other, or nobody would see it.
   const levelId = sourceLevel(state, drawing.levelId);
-  const changes = candidates.flatMap((candidate): Change[] => {
+  const made = new Map<string, string>();
+  // An opening needs its wall: one without is left to be judged.
+  const inOrder = [...candidates].sort((a, b) => Number(a.kind === 'opening') - Number(b.kind === 'opening'));
+  const changes = inOrder.flatMap((candidate): Change[] => {
     const id = decisionId(drawing.id, candidate.key);
     if (state.decision[id]?.verdict === 'accepted') return [];
+    const host = candidate.kind === 'opening' ? made.get(candidate.host) ?? state.decision[decisionId(drawing.id, candidate.host)]?.elementId ?? null : null;
+    if (candidate.kind === 'opening' && host === null) return [];
     const elementId = newId();
-    const element = { id: elementId, levelId: candidate.kind === 'grid' ? null : levelId, source: { drawing: drawing.id, handles: candidate.handles }, kind: candidate.kind, shape: candidate.element } as ElementRow;
+    made.set(candidate.key, elementId);
+    const shape = candidate.kind === 'opening' ? { ...candidate.element, wall: host } : candidate.element;
+    const element = { id: elementId, levelId: candidate.kind === 'grid' ? null : levelId, source: { drawing: drawing.id, handles: candidate.handles }, kind: candidate.kind, shape } as ElementRow;
     return [put('element', element as never), put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'accepted', elementId })];
   });
   return { label: `Accept ${describe(candidates)}`, changes };
+}
+
+/** The openings of a wall that goes, with their decisions, but for those that are decided on in the same step. */
+function openingsOf(state: ProjectState, wallId: string, decided: readonly Candidate[]): Change[] {
+  const keys = new Set(decided.map(({ key }) => key));
+  return Object.values(state.element).filter((element) => element.kind === 'opening' && element.shape.wall === wallId).flatMap((element): Change[] => {
+    const decision = Object.values(state.decision).find(({ elementId }) => elementId === element.id);
+    return decision && keys.has(decision.key) ? [] : [remove('element', element.id), ...(decision ? [remove('decision', decision.id)] : [])];
+  });
 }
 
 /** Says no to candidates; elements made of them before go. */
@@ -48,6 +62,7 @@ export function rejectCandidates(state: ProjectState, drawing: DrawingRow, candi
     return [
       put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'rejected', elementId: null }),
       ...(before?.elementId && state.element[before.elementId] ? [remove('element', before.elementId)] : []),
+      ...(before?.elementId ? openingsOf(state, before.elementId, candidates) : []),
     ];
   });
   return { label: `Reject ${describe(candidates)}`, changes };
@@ -58,7 +73,7 @@ export function reopenCandidates(state: ProjectState, drawing: DrawingRow, candi
   const changes = candidates.flatMap((candidate): Change[] => {
     const before = state.decision[decisionId(drawing.id, candidate.key)];
     if (!before) return [];
-    return [remove('decision', before.id), ...(before.elementId && state.element[before.elementId] ? [remove('element', before.elementId)] : [])];
+    return [remove('decision', before.id), ...(before.elementId && state.element[before.elementId] ? [remove('element', before.elementId)] : []), ...(before.elementId ? openingsOf(state, before.elementId, candidates) : [])];
   });
   return { label: `Open ${describe(candidates)} again`, changes };
 }
@@ -94,32 +109,6 @@ export function placeDrawing(state: ProjectState, placement: PlacementRow, label
 }
 
 export const unitLabel = (drawing: DrawingRow, { unit, scale }: PlacementRow): string => `${drawing.name} is in ${unitNames[unit]}${scale === 1 ? '' : ` at 1:${Number(scale.toPrecision(6))}`}`;
-
-/** An element carried by a map that turns, shifts, mirrors and scales evenly. */
-export function moveElement(element: ElementRow, map: Transform): ElementRow {
-  const factor = evenScale(map);
-  if (factor === null) throw new Error('An element can only be carried by a map that keeps angles');
-  const mirrored = determinant(map) < 0;
-  const at = (p: Point): Point => apply(map, p);
-  const turned = (angle: number): number => { const turn = degrees(turnDirection(map, 0)); return mirrored ? turn - angle : turn + angle; };
-  if (element.kind === 'grid') return { ...element, shape: moveGridLine(element.shape, at, turned, factor, mirrored) };
-  const { position, rotation, section, mark } = element.shape;
-  return { ...element, shape: { position: at(position), rotation: turned(rotation), section: scaleSection(section, factor, mirrored), mark } };
-}
-
-function moveGridLine(line: GridLine, at: (p: Point) => Point, turned: (angle: number) => number, factor: number, mirrored: boolean): GridLine {
-  if (line.kind === 'line') return { ...line, start: at(line.start), end: at(line.end) };
-  // A mirrored arc runs the other way round.
-  const [from, to] = mirrored ? [line.endAngle, line.startAngle] : [line.startAngle, line.endAngle];
-  return { ...line, centre: at(line.centre), radius: line.radius * factor, startAngle: turned(from), endAngle: turned(to) };
-}
-
-function scaleSection(section: Section, factor: number, mirrored: boolean): Section {
-  if (section.shape === 'rectangle') return { ...section, width: section.width * factor, depth: section.depth * factor };
-  if (section.shape === 'circle') return { ...section, diameter: section.diameter * factor };
-  const outline = section.outline.map(([x, y]): Point => [x * factor, (mirrored ? -y : y) * factor]);
-  return { ...section, outline: mirrored ? outline.reverse() : outline };
-}
 
 /** How a drawing is shown. */
 export const displayOf = (state: ProjectState, drawingId: string): DisplayRow => ({ ...plainDisplay, ...state.display[drawingId], id: drawingId });

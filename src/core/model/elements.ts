@@ -16,11 +16,38 @@ export type Section =
 
 export interface Column { position: Point; rotation: number; section: Section; mark: string }
 
+/** A wall by its centre line; straight, or bent by a bulge. */
+export interface Wall {
+  start: Point;
+  end: Point;
+  thickness: number;
+  /** Null is its level's. */
+  height: number | null;
+  bulge: number;
+  /** Whether one side of it is outside. */
+  outer: boolean;
+}
+
+/** A door or a window in a wall; `offset` is from the wall's start to its near edge, the sill above the level. */
+export interface Opening { wall: string; use: 'door' | 'window'; offset: number; width: number; height: number; sill: number }
+
+/** A beam by its centre line, its top at the top of its level's storey. */
+export interface Beam { start: Point; end: Point; section: Section; mark: string }
+
+export interface Slab { outline: Point[]; holes: Point[][]; thickness: number }
+
+/** A room or another bounded part of a level, by the inner faces of what bounds it; a height of null is its level's. */
+export interface Zone { name: string; number: string; outline: Point[]; holes: Point[][]; height: number | null }
+
+/** A surface outside, or what stands on it. */
+export interface Outdoor { name: string; outline: Point[]; height: number }
+
+export interface Shapes { grid: GridLine; column: Column; beam: Beam; wall: Wall; opening: Opening; slab: Slab; zone: Zone; outdoor: Outdoor }
+export type ElementKind = keyof Shapes;
+export const elementKinds = ['grid', 'column', 'beam', 'wall', 'opening', 'slab', 'zone', 'outdoor'] as const satisfies readonly ElementKind[];
+
 /** An accepted or hand-drawn part of the model. */
-export type ElementRow = { id: string; levelId: string | null; source: Source | null } & (
-  | { kind: 'grid'; shape: GridLine }
-  | { kind: 'column'; shape: Column }
-);
+export type ElementRow = { id: string; levelId: string | null; source: Source | null } & { [K in ElementKind]: { kind: K; shape: Shapes[K] } }[ElementKind];
 
 /** A section's size in words, in millimetres: "400 x 400", "round 450", "L or other shape 600 x 800". */
 export function sectionName(section: Section): string {

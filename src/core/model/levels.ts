@@ -171,11 +171,17 @@ export function removeLevel(state: ProjectState, levelId: string, fate: Fate, ne
     const own = drawing.levelId === levelId ? to ?? alsoOn[0] ?? null : drawing.levelId;
     return put('drawing', { ...drawing, levelId: own, alsoOn: alsoOn.filter((id) => id !== own) });
   });
-  const own = Object.values(state.element).filter((element) => element.levelId === levelId);
-  for (const element of own) more.push(...(to === null ? [remove('element', element.id), ...decisionsOf(state, element.id)] : [put('element', { ...element, levelId: seenOn })]));
-  const copies = uses.followers.flatMap((follower) => own.map((element): Change => put('element', { ...element, id: newId(), levelId: follower.id } as never)));
+  const own = Object.values(state.element).filter((element) => element.levelId === levelId) as ElementRow[];
+  for (const element of own) more.push(...(to === null ? [remove('element', element.id), ...decisionsOf(state, element.id)] : [put('element', { ...element, levelId: seenOn } as never)]));
+  const copies = uses.followers.flatMap((follower) => copiesOf(own, follower.id, newId));
   const rest = levelsUp(state).filter(({ id }) => id !== levelId).map((other) => (other.repeats === levelId ? { ...other, repeats: null } : other));
   return levelsEdit(state, `Remove ${level.name}`, rest, [...more, ...copies]);
+}
+
+/** Copies of elements on another level; copied openings are in the copies of their walls. */
+function copiesOf(elements: readonly ElementRow[], levelId: string, newId: () => string): Change[] {
+  const ids = new Map(elements.map(({ id }) => [id, newId()]));
+  return elements.map((element) => put('element', { ...element, id: ids.get(element.id)!, levelId, ...(element.kind === 'opening' ? { shape: { ...element.shape, wall: ids.get(element.shape.wall) ?? element.shape.wall } } : {}) } as never));
 }
 
 /** Decisions that made an element: without it the candidates are open again. */
@@ -184,7 +190,7 @@ const decisionsOf = (state: ProjectState, elementId: string): Change[] => Object
 /** Ends a level's following: it gets the elements of the level it repeated as its own. @param newId gives a fresh UUID */
 export function makeOwn(state: ProjectState, levelId: string, newId: () => string): Edit {
   const level = state.level[levelId];
-  const copies = Object.values(state.element).filter((element) => element.levelId === level.repeats && level.repeats !== null).map((element) => put('element', { ...element, id: newId(), levelId } as never));
+  const copies = copiesOf(Object.values(state.element).filter((element) => element.levelId === level.repeats && level.repeats !== null) as ElementRow[], levelId, newId);
   return { label: `${level.name} is its own`, changes: [put('level', { ...level, repeats: null }), ...copies] };
 }
 

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import type { ColumnCandidate } from '@/core/reading/candidate';
-import { acceptCandidates, moveElement, placeDrawing, rejectCandidates, reopenCandidates } from './commands';
+import { acceptCandidates, placeDrawing, rejectCandidates, reopenCandidates } from './commands';
 import { applyChanges, changesSchema, editSchema, put, remove, type Change } from './edits';
 import { columnOutline, type ElementRow } from './elements';
 import { plainLevel } from './levels';
+import { moveElement } from './move';
 import { emptyState, type ProjectState } from './state';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;

@@ -107,9 +107,20 @@ const section = v.variant('shape', [
 const source = v.nullable(v.strictObject({ drawing: uuid, handles: v.pipe(v.array(v.string()), v.maxLength(10_000)) }));
 const common = { id: uuid, levelId: v.nullable(uuid), source };
 
+const outline = v.pipe(v.array(point), v.minLength(3), v.maxLength(10_000));
+const holes = v.pipe(v.array(outline), v.maxLength(1000));
+const size = v.pipe(finite, v.minValue(0), v.maxValue(1e6));
+const label = v.pipe(v.string(), v.maxLength(400));
+
 export const elementRow = v.variant('kind', [
   v.strictObject({ ...common, kind: v.literal('grid'), shape: gridLine }),
   v.strictObject({ ...common, kind: v.literal('column'), shape: v.strictObject({ position: point, rotation: finite, section, mark: v.string() }) }),
+  v.strictObject({ ...common, kind: v.literal('beam'), shape: v.strictObject({ start: point, end: point, section, mark: label }) }),
+  v.strictObject({ ...common, kind: v.literal('wall'), shape: v.strictObject({ start: point, end: point, thickness: positive, height: v.nullable(positive), bulge: finite, outer: v.boolean() }) }),
+  v.strictObject({ ...common, kind: v.literal('opening'), shape: v.strictObject({ wall: uuid, use: v.picklist(['door', 'window']), offset: size, width: positive, height: positive, sill: size }) }),
+  v.strictObject({ ...common, kind: v.literal('slab'), shape: v.strictObject({ outline, holes, thickness: positive }) }),
+  v.strictObject({ ...common, kind: v.literal('zone'), shape: v.strictObject({ name: label, number: label, outline, holes, height: v.nullable(positive) }) }),
+  v.strictObject({ ...common, kind: v.literal('outdoor'), shape: v.strictObject({ name: label, outline, height: size }) }),
 ]);
 
 export const tableSchemas = { project: projectRow, level: levelRow, drawing: drawingRow, placement: placementRow, recipe: recipeRow, display: displayRow, role: roleRow, decision: decisionRow, element: elementRow };

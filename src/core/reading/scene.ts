@@ -16,7 +16,7 @@ export interface PlacedPath {
   handle: string;
 }
 
-export interface PlacedText { text: string; at: Point; height: number; handle: string; layer: number }
+export interface PlacedText { text: string; at: Point; height: number; /** Radians, counter-clockwise. */ angle: number; handle: string; layer: number }
 
 /** What reading looks at: one drawing, placed, with the role of each layer. */
 export class Scene {
@@ -45,7 +45,7 @@ export class Scene {
     const unit = Math.hypot(...subtractPoints(place(this.placement, [1, 0]), place(this.placement, [0, 0])));
     return texts.filter((text) => wanted.includes(this.roleOfLayer[text.layer] ?? 'ignore')).map((text) => {
       const [x, y] = centreOfText(text);
-      return { text: text.text.trim(), at: place(this.placement, [x + origin[0], y + origin[1]]), height: text.height * unit, handle: handleOf(this.drawing, text.top), layer: text.layer };
+      return { text: text.text.trim(), at: place(this.placement, [x + origin[0], y + origin[1]]), height: text.height * unit, angle: this.placement.turning + (this.placement.mirrored ? Math.PI - text.angle : text.angle), handle: handleOf(this.drawing, text.top), layer: text.layer };
     });
   }
 }

@@ -2,9 +2,10 @@ import { Migrator, type Kysely, type Migration } from 'kysely';
 import * as start from './migrations/0001_start';
 import * as recipes from './migrations/0002_recipes';
 import * as datum from './migrations/0003_datum';
+import * as elements from './migrations/0004_elements';
 import type { Database } from './schema';
 
-const migrations: Record<string, Migration> = { '0001_start': start, '0002_recipes': recipes, '0003_datum': datum };
+const migrations: Record<string, Migration> = { '0001_start': start, '0002_recipes': recipes, '0003_datum': datum, '0004_elements': elements };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */
 export async function migrate(db: Kysely<Database>): Promise<void> {

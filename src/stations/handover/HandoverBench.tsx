@@ -1,6 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { elementKinds } from '@/core/model/elements';
+import { kindNames } from '@/core/reading/candidate';
 import { unitNames } from '@/core/units/length';
 import { elementsAt, levelsUp } from '@/core/model/levels';
 import { activeDrawings, useProject } from '@/project/store';
@@ -26,9 +28,8 @@ export function HandoverBench() {
       {elements.length > 0 && (
         <>
           <Part title="In the model">
-            <Table label="In the model" heads={['', { text: 'grid lines', figures: true }, { text: 'columns', figures: true }]}>
-              {levelsUp(state).reverse().map((level) => <tr key={level.id}><td>{level.name}</td><td className="figures" /><td className="figures">{count('column', level.id)}</td></tr>)}
-              <tr><td><b>All levels</b></td><td className="figures">{count('grid', null)}</td><td className="figures">{count('column', null)}</td></tr>
+            <Table label="In the model" heads={['', ...levelsUp(state).reverse().map(({ name }) => ({ text: name, figures: true as const })), { text: 'all', figures: true }]}>
+              {elementKinds.filter((kind) => count(kind, null) > 0).map((kind) => <tr key={kind}><td>{kindNames[kind][1]}</td>{levelsUp(state).reverse().map((level) => <td key={level.id} className="figures">{kind === 'grid' ? '' : count(kind, level.id)}</td>)}<td className="figures">{count(kind, null)}</td></tr>)}
             </Table>
           </Part>
           <Part title="Model, as JSON">

@@ -3,8 +3,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { scaleLinear } from 'd3';
 import { sectionName } from '@/core/model/elements';
-import type { Candidate } from '@/core/reading/candidate';
-import type { Verdict } from '@/project/readings';
+import { kindNames, type Candidate } from '@/core/reading/candidate';
+import { nameOfCandidate, type Verdict } from '@/project/readings';
+import { factsOf } from './facts';
 import { Part } from '@/ui/widgets/Heading';
 
 /** The observations behind one candidate, each with its weight: to the right what speaks for it, to the left against. */
@@ -12,13 +13,14 @@ export function EvidenceList({ candidate, verdict, accept, reject }: { candidate
   const x = scaleLinear([-4, 4], [0, 80]).clamp(true);
   const mm = (metres: number) => (metres * 1000).toFixed(1);
   return (
-    <Part title={`Evidence for ${candidate.kind === 'grid' ? `grid line ${candidate.element.label}` : `the column${candidate.crossing ? ` near ${candidate.crossing.name}` : ''}`}`}>
+    <Part title={`Evidence for the ${kindNames[candidate.kind][0]} ${nameOfCandidate(candidate)}`}>
       {candidate.kind === 'column' && (
         <Box sx={{ mb: 0.75 }}>
           drawn <span className="mono">{mm(candidate.raw.width)} {'\u00d7'} {mm(candidate.raw.depth)}</span>, read as <span className="mono">{sectionName(candidate.element.section)}</span> mm{candidate.element.rotation !== 0 && <>, turned <span className="mono">{candidate.element.rotation.toFixed(2)}{'\u00b0'}</span></>}
           {candidate.crossing && <>, <span className="mono">{mm(candidate.crossing.distance)}</span> mm from {candidate.crossing.name}</>}
         </Box>
       )}
+      {candidate.kind !== 'column' && candidate.kind !== 'grid' && <Box sx={{ mb: 0.75 }}>{factsOf(candidate)}</Box>}
       {candidate.evidence.map((entry) => (
         <Box key={entry.text} sx={{ display: 'grid', gridTemplateColumns: '1fr 80px', gap: 1, alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', py: 0.5 }}>
           <span>{entry.text}</span>

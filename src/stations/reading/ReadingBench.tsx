@@ -4,10 +4,10 @@ import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { acceptCandidates, rejectCandidates, reopenCandidates } from '@/core/model/commands';
-import { sectionName } from '@/core/model/elements';
-import type { Candidate } from '@/core/reading/candidate';
+import { elementKinds } from '@/core/model/elements';
+import { kindNames, type Candidate } from '@/core/reading/candidate';
 import { useBoard } from '@/board/boardStore';
-import { anchorOf } from '@/board/drawModel';
+import { anchorOf } from '@/board/anchor';
 import { useProject } from '@/project/store';
 import { nameOfCandidate, useReadings, verdictOf, type Verdict } from '@/project/readings';
 import { useDrawing } from '@/project/useDrawing';
@@ -19,8 +19,10 @@ import { RoleMark } from '@/ui/widgets/RoleMark';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { ConfidenceChart } from './ConfidenceChart';
 import { EvidenceList } from './EvidenceList';
+import { rolesOfKind, sizeOf } from './facts';
 
-const words: Record<Candidate['kind'], string> = { grid: 'Grid lines', column: 'Columns' };
+const words = Object.fromEntries(elementKinds.map((kind) => [kind, kindNames[kind][1][0].toUpperCase() + kindNames[kind][1].slice(1)])) as Record<Candidate['kind'], string>;
+const markOf = (kind: Candidate['kind']) => (kind === 'opening' ? 'door' : kind);
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
 
 /** Candidates with their evidence, to be accepted or rejected one, many or all at once. */
@@ -52,7 +54,9 @@ export function ReadingBench() {
   const picked = listed.filter((candidate) => chosen.has(candidate.key));
   const sure = open.filter((candidate) => candidate.confidence >= threshold);
   const doubtful = listed.filter((candidate) => candidate.doubt !== null);
-  const unread = (reading?.result?.unread ?? []).filter((entry) => entry.role === kind);
+  const unread = (reading?.result?.unread ?? []).filter((entry) => entry.role === kind || (kind === 'opening' && (entry.role === 'door' || entry.role === 'window')) || (kind === 'slab' && entry.role === 'slabOpening'));
+  const present = elementKinds.filter((name) => name === 'grid' || name === 'column' || name === kind || withVerdict.some((entry) => entry.candidate.kind === name) || (reading?.result?.unread ?? []).some((entry) => entry.role === name));
+  const everything = withVerdict.filter((entry) => entry.verdict === 'open' && entry.candidate.confidence >= threshold).map((entry) => entry.candidate);
 
   const accept = (candidates: Candidate[]) => { void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([])); };
   const reject = (candidates: Candidate[]) => { void commit((now) => rejectCandidates(now, drawing, candidates)).then(() => choose([])); };
@@ -61,7 +65,7 @@ export function ReadingBench() {
     if (!candidate) return;
     point(candidate.key);
     const [x, y] = anchorOf(candidate);
-    const half = candidate.kind === 'column' ? 4 : 12;
+    const half = candidate.kind === 'column' || candidate.kind === 'opening' ? 4 : 12;
     lookAt([x - half, y - half, x + half, y + half]);
   };
   const step = (among: Candidate[], by: number) => go(among[(among.findIndex((candidate) => candidate.key === pointed) + by + among.length) % Math.max(1, among.length)]);
@@ -78,16 +82,16 @@ export function ReadingBench() {
       <BenchHead title="Reading" about={<DrawingChoice drawingId={drawing.id} />} />
       {!placement.confirmed && <Note kind="look">The unit is not confirmed yet; sizes follow from it. <Button variant="text" onClick={() => setView({ station: 'datum' })}>Go to Datum</Button></Note>}
       {reading?.problem && <Note kind="wrong">{reading.problem}</Note>}
-      <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
-        {(['grid', 'column'] as const).map((name) => (
-          <ButtonBase key={name} role="tab" aria-selected={kind === name} onClick={() => turnTo(name)} sx={{ display: 'flex', gap: 0.75, px: 1, py: 0.5, border: '1px solid', borderColor: kind === name ? 'text.primary' : 'divider', borderRadius: '4px', fontSize: 13 }}>
-            <RoleMark role={name} />{words[name]} <b className="mono">{withVerdict.filter((entry) => entry.candidate.kind === name).length}</b>
+      <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.5 }}>
+        {present.map((name) => (
+          <ButtonBase key={name} role="tab" aria-selected={kind === name} onClick={() => turnTo(name)} sx={{ display: 'flex', gap: 0.75, px: 0.75, py: 0.25, border: '1px solid', borderColor: kind === name ? 'text.primary' : 'divider', borderRadius: '4px', fontSize: 13 }}>
+            <RoleMark role={markOf(name)} />{words[name]} <b className="mono">{withVerdict.filter((entry) => entry.candidate.kind === name).length}</b>
           </ButtonBase>
         ))}
         {reading?.running && <Box role="status" sx={{ color: 'text.secondary', alignSelf: 'center' }}>reading {'\u2026'}</Box>}
       </Box>
       {ofKind.length === 0 && reading && !reading.running && (
-        <Note kind="plain">Nothing was read as {words[kind].toLowerCase()}. {Object.values(state.role).some((row) => row.drawingId === drawing.id && row.role === kind) ? 'The layers with this role hold nothing that looks like it.' : `No layer has the role ${kind}.`} <Button variant="text" onClick={() => setView({ station: 'sorting' })}>Go to Sorting</Button></Note>
+        <Note kind="plain">Nothing was read as {words[kind].toLowerCase()}. {Object.values(state.role).some((row) => row.drawingId === drawing.id && row.role !== null && rolesOfKind[kind].includes(row.role)) ? 'The layers with this role hold nothing that looks like it.' : `No layer has a role that ${words[kind].toLowerCase()} are read from.`} <Button variant="text" onClick={() => setView({ station: 'sorting' })}>Go to Sorting</Button></Note>
       )}
       {ofKind.length > 0 && (
         <>
@@ -99,6 +103,7 @@ export function ReadingBench() {
           </Box>
           <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 2 }}>
             {verdict === 'open' && <Button variant="contained" disabled={acted.length === 0} onClick={() => accept(acted)}>Accept {acted.length}{picked.length > 0 ? ' chosen' : ''}</Button>}
+            {verdict === 'open' && everything.length > acted.length && picked.length === 0 && <Button variant="outlined" onClick={() => accept(everything)}>Accept {everything.length} of all kinds</Button>}
             {verdict === 'open' && <Button variant="outlined" disabled={doubtful.length === 0} onClick={() => step(doubtful, 1)}>Next doubtful</Button>}
             {verdict === 'open' && <Button variant="text" disabled={picked.length === 0} onClick={() => reject(picked)}>Reject {picked.length || ''}</Button>}
             {verdict !== 'open' && <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>Judge {acted.length} again</Button>}
@@ -120,12 +125,12 @@ export function ReadingBench() {
 
 function Line({ candidate, here, chosen, go, toggle }: { candidate: Candidate; here: boolean; chosen: boolean; go: () => void; toggle: () => void }) {
   const name = nameOfCandidate(candidate);
-  const size = candidate.kind === 'grid' ? (candidate.element.kind === 'line' ? `${Math.hypot(candidate.element.end[0] - candidate.element.start[0], candidate.element.end[1] - candidate.element.start[1]).toFixed(2)} m` : `radius ${candidate.element.radius.toFixed(2)} m`) : sectionName(candidate.element.section);
+  const size = sizeOf(candidate);
   return (
     <Box component="li" data-key={candidate.key} sx={{ display: 'grid', gridTemplateColumns: '24px 1fr', alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
       <input type="checkbox" checked={chosen} onChange={toggle} aria-label={`Choose ${name}`} style={{ accentColor: 'var(--mui-palette-zf-zircon)', margin: '0 0 0 4px' }} />
-      <Box component="button" type="button" onClick={go} aria-current={here || undefined} sx={{ all: 'unset', cursor: 'pointer', display: 'grid', gridTemplateColumns: '62px 108px 1fr', gap: 1, py: 0.5, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
-        <b>{name}</b>
+      <Box component="button" type="button" onClick={go} aria-current={here || undefined} sx={{ all: 'unset', cursor: 'pointer', display: 'grid', gridTemplateColumns: candidate.kind === 'zone' || candidate.kind === 'outdoor' ? '140px 92px 1fr' : '62px 138px 1fr', gap: 1, py: 0.5, whiteSpace: 'nowrap', '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
+        <Box component="b" sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>{candidate.kind === 'zone' ? [candidate.element.number, candidate.element.name].filter(Boolean).join(' ') || name : name}</Box>
         <span className="mono">{size}</span>
         <Box component="span" sx={{ color: candidate.doubt ? 'var(--mui-palette-zf-amber)' : 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }} title={candidate.doubt ?? undefined}>{candidate.doubt ?? 'clear'}</Box>
       </Box>

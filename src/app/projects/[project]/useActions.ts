@@ -2,7 +2,8 @@
 import { useMemo } from 'react';
 import { acceptCandidates, displayOf, showLayers } from '@/core/model/commands';
 import { put, type Change } from '@/core/model/edits';
-import type { GridLine } from '@/core/model/elements';
+import { elementKinds, type GridLine } from '@/core/model/elements';
+import { kindNames } from '@/core/reading/candidate';
 import type { ProjectState } from '@/core/model/state';
 import { gridCrossings } from '@/core/reading/grid/crossings';
 import { measureModes } from '@/core/datum/measure';
@@ -51,9 +52,9 @@ export function useActions(): Action[] {
         { group: 'Drawing', words: `${held ? 'Release' : 'Hold'} ${drawing.name}`, run: change(`${drawing.name}: ${held ? 'released' : 'held'}`, (now) => put('display', { ...displayOf(now, drawing.id), held: !held })) },
       );
       if (state.placement[drawing.id]?.upright != null) { actions.push({ group: 'Drawing', words: `Look at ${drawing.name} face on`, run: () => setView({ faceOn: drawing.id, drawingId: drawing.id }) }); continue; }
-      for (const kind of ['grid', 'column'] as const) {
+      for (const kind of elementKinds) {
         const open = (readings[drawing.id]?.result?.candidates ?? []).filter((candidate) => candidate.kind === kind && verdictOf(state, drawing.id, candidate.key) === 'open');
-        if (open.length > 0) actions.push({ group: 'Reading', words: `Accept all ${kind === 'grid' ? 'grid lines' : 'columns'} of ${drawing.name} (${open.length})`, run: () => void commit((now) => acceptCandidates(now, drawing, open, () => crypto.randomUUID())) });
+        if (open.length > 0) actions.push({ group: 'Reading', words: `Accept all ${kindNames[kind][1]} of ${drawing.name} (${open.length})`, run: () => void commit((now) => acceptCandidates(now, drawing, open, () => crypto.randomUUID())) });
       }
       for (const row of Object.values(state.role)) {
         if (row.drawingId === drawing.id) actions.push({ group: 'Layer', words: `${row.shown ? 'Hide' : 'Show'} layer ${row.layer} of ${drawing.name}`, run: () => void commit((now) => showLayers([now.role[row.id]], !row.shown)) });

@@ -2,10 +2,12 @@ import { metresPerDrawn, unplace, type Placement } from '@/core/datum/placement'
 import { degrees, radians, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/model/elements';
 import { columnOutline, sectionName } from '@/core/model/elements';
+import { outlinesOf } from '@/core/model/outlines';
+import { centroid } from '@/core/geometry/polygon';
 import { DxfWriter } from './dxfWriter';
 
 /** The layers of a handed-over DXF. */
-export const outLayers = { grid: 'ZF-GRID', gridLabel: 'ZF-GRID-LABEL', column: 'ZF-COLUMN', columnLabel: 'ZF-COLUMN-LABEL' } as const;
+export const outLayers = { grid: 'ZF-GRID', gridLabel: 'ZF-GRID-LABEL', column: 'ZF-COLUMN', columnLabel: 'ZF-COLUMN-LABEL', beam: 'ZF-BEAM', wall: 'ZF-WALL', opening: 'ZF-OPENING', slab: 'ZF-SLAB', zone: 'ZF-ZONE', zoneLabel: 'ZF-ZONE-LABEL', outdoor: 'ZF-OUTDOOR' } as const;
 
 /** Grid labels stand this far beyond the line's ends, in rings of this radius; metres. */
 const ring = 0.4;
@@ -18,6 +20,7 @@ const ring = 0.4;
 export function writeElementsDxf(elements: readonly ElementRow[], placement: Placement): string {
   const writer = new DxfWriter(placement.unit, [
     { name: outLayers.grid, colour: 8 }, { name: outLayers.gridLabel, colour: 8 }, { name: outLayers.column, colour: 6 }, { name: outLayers.columnLabel, colour: 6 },
+    { name: outLayers.beam, colour: 30 }, { name: outLayers.wall, colour: 5 }, { name: outLayers.opening, colour: 1 }, { name: outLayers.slab, colour: 42 }, { name: outLayers.zone, colour: 3 }, { name: outLayers.zoneLabel, colour: 3 }, { name: outLayers.outdoor, colour: 82 },
   ]);
   const back = (p: Point): Point => unplace(placement, p);
   const size = (metres: number) => metres / metresPerDrawn(placement);
@@ -26,6 +29,7 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
     writer.circle(outLayers.gridLabel, back(at), size(ring));
     writer.text(outLayers.gridLabel, back(at), size(ring), text);
   };
+  const walls = new Map(elements.flatMap((element) => (element.kind === 'wall' ? [[element.id, element.shape] as const] : [])));
   for (const element of elements) {
     if (element.kind === 'grid') {
       const { shape } = element;
@@ -40,11 +44,15 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
         const end = radians(shape.endAngle) + ring / shape.radius;
         label([shape.centre[0] + shape.radius * Math.cos(end), shape.centre[1] + shape.radius * Math.sin(end)], shape.label);
       }
-    } else {
+    } else if (element.kind === 'column') {
       const { section, position } = element.shape;
       if (section.shape === 'circle') writer.circle(outLayers.column, back(position), size(section.diameter / 2));
       else writer.polyline(outLayers.column, columnOutline(element.shape).map(back));
       writer.text(outLayers.columnLabel, back(position), size(0.1), element.shape.mark || sectionName(section));
+    } else {
+      const wall = element.kind === 'opening' ? walls.get(element.shape.wall) ?? null : null;
+      for (const outline of outlinesOf(element.kind, element.shape as never, wall)) writer.polyline(outLayers[element.kind], outline.map(back));
+      if (element.kind === 'zone') writer.text(outLayers.zoneLabel, back(centroid(element.shape.outline)), size(0.25), [element.shape.number, element.shape.name].filter(Boolean).join(' '));
     }
   }
   return writer.finish();

@@ -16,8 +16,10 @@ const section = v.variant('shape', [
   v.looseObject({ shape: v.literal('polygon'), outline: v.array(point) }),
 ]);
 
-/** Parts that are not made yet are empty arrays, so that a reader finds every key. */
-const notYet = v.array(v.looseObject({ id }));
+const height = v.number();
+const common = { id, level: v.string(), source };
+const spacePoint = v.tuple([v.number(), v.number(), v.number()]);
+const ring = v.array(point);
 
 export const modelSchema = v.looseObject({
   format: v.literal('zircon-frame-model'),
@@ -27,7 +29,12 @@ export const modelSchema = v.looseObject({
   survey: v.optional(v.looseObject({ easting: v.number(), northing: v.number(), elevation: v.number(), north: v.number() })),
   grids: v.array(gridLine),
   columns: v.array(v.looseObject({ id, level: v.string(), position: point, rotation: v.number(), section, mark: v.string(), source })),
-  beams: notYet, walls: notYet, openings: notYet, slabs: notYet, zones: notYet, outdoor: notYet,
+  beams: v.array(v.looseObject({ ...common, start: spacePoint, end: spacePoint, section, mark: v.string() })),
+  walls: v.array(v.looseObject({ ...common, start: point, end: point, thickness: v.number(), height, bulge: v.number(), outer: v.optional(v.boolean()) })),
+  openings: v.array(v.looseObject({ id, wall: id, kind: v.picklist(['door', 'window']), offset: v.number(), width: v.number(), height, sill: v.number(), source })),
+  slabs: v.array(v.looseObject({ ...common, outline: ring, holes: v.array(ring), thickness: v.number() })),
+  zones: v.array(v.looseObject({ ...common, name: v.string(), number: v.string(), outline: ring, holes: v.array(ring), height })),
+  outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height })),
 });
 
 export type ModelFile = v.InferOutput<typeof modelSchema>;

@@ -1,6 +1,6 @@
 import type { Survey } from '@/core/datum/survey';
-import { degrees } from '@/core/geometry/vector';
-import type { ElementRow } from '@/core/model/elements';
+import { degrees, type Point } from '@/core/geometry/vector';
+import type { ElementRow, Section } from '@/core/model/elements';
 import { structuralTop } from '@/core/model/levels';
 import type { LevelRow } from '@/core/model/state';
 import type { ModelFile } from './schema';
@@ -24,20 +24,35 @@ export function writeModel({ levels, elements, drawingName, survey }: HandoverIn
     ...(survey ? { survey: { easting: tidy(survey.easting), northing: tidy(survey.northing), elevation: tidy(survey.elevation), north: tidy(degrees(survey.north)) } } : {}),
     grids: [], columns: [], beams: [], walls: [], openings: [], slabs: [], zones: [], outdoor: [],
   };
+  const sectionOf = (section: Section) => (section.shape === 'polygon' ? { shape: section.shape, outline: section.outline.map(pair) } : section.shape === 'circle' ? { shape: section.shape, diameter: tidy(section.diameter) } : { shape: section.shape, width: tidy(section.width), depth: tidy(section.depth) });
+  const ring = (points: readonly Point[]) => points.map(pair);
+  const add = (element: ElementRow, level: LevelRow | undefined, idOf: (id: string) => string) => {
+    const common = { id: idOf(element.id), level: level?.id ?? '' };
+    const top = level ? level.elevation + level.height : 0;
+    const from = source(element);
+    switch (element.kind) {
+      case 'grid': break;
+      case 'column': { const { position, rotation, section, mark } = element.shape; file.columns.push({ ...common, position: pair(position), rotation: tidy(rotation), section: sectionOf(section), mark, ...from }); break; }
+      case 'beam': { const { start, end, section, mark } = element.shape; file.beams.push({ ...common, start: [...pair(start), tidy(top)], end: [...pair(end), tidy(top)], section: sectionOf(section), mark, ...from }); break; }
+      case 'wall': { const { start, end, thickness, height, bulge, outer } = element.shape; file.walls.push({ ...common, start: pair(start), end: pair(end), thickness: tidy(thickness), height: tidy(height ?? level?.height ?? 0), bulge: tidy(bulge), outer, ...from }); break; }
+      case 'opening': { const { wall, use, offset, width, height, sill } = element.shape; file.openings.push({ id: common.id, wall: idOf(wall), kind: use, offset: tidy(offset), width: tidy(width), height: tidy(height), sill: tidy(sill), ...from }); break; }
+      case 'slab': { const { outline, holes, thickness } = element.shape; file.slabs.push({ ...common, outline: ring(outline), holes: holes.map(ring), thickness: tidy(thickness), ...from }); break; }
+      case 'zone': { const { name, number, outline, holes, height } = element.shape; file.zones.push({ ...common, name, number, outline: ring(outline), holes: holes.map(ring), height: tidy(height ?? level?.height ?? 0), ...from }); break; }
+      default: { const { name, outline, height } = element.shape; file.outdoor.push({ ...common, name, outline: ring(outline), height: tidy(height), ...from }); }
+    }
+  };
+  const byId = new Map(ordered.map((level) => [level.id, level]));
   for (const element of elements) {
     if (element.kind === 'grid') {
       const { shape } = element;
       file.grids.push(shape.kind === 'line'
         ? { id: element.id, label: shape.label, kind: 'line', start: pair(shape.start), end: pair(shape.end), ...source(element) }
         : { id: element.id, label: shape.label, kind: 'arc', centre: pair(shape.centre), radius: tidy(shape.radius), startAngle: tidy(shape.startAngle), endAngle: tidy(shape.endAngle), ...source(element) });
-    } else {
-      const { position, rotation, section, mark } = element.shape;
-      const written = section.shape === 'polygon' ? { shape: section.shape, outline: section.outline.map(pair) } : section.shape === 'circle' ? { shape: section.shape, diameter: tidy(section.diameter) } : { shape: section.shape, width: tidy(section.width), depth: tidy(section.depth) };
-      const column = { level: element.levelId ?? ordered[0]?.id ?? '', position: pair(position), rotation: tidy(rotation), section: written, mark, ...source(element) };
-      file.columns.push({ id: element.id, ...column });
-      // A level that repeats another has its elements too.
-      for (const level of ordered) if (level.repeats !== null && level.repeats === element.levelId) file.columns.push({ ...column, id: `${element.id}@${level.id}`, level: level.id });
+      continue;
     }
+    add(element, byId.get(element.levelId ?? '') ?? ordered[0], (id) => id);
+    // A level that repeats another has its elements too.
+    for (const level of ordered) if (level.repeats !== null && level.repeats === element.levelId) add(element, level, (id) => `${id}@${level.id}`);
   }
   return file;
 }

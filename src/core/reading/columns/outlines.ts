@@ -28,12 +28,12 @@ export function findOutlines(paths: readonly PlacedPath[], gap: number): { outli
     const common = { handles: [path.handle], entity: path.entity, layer: path.layer };
     if (path.circle) {
       const [a, b] = path.points;
-      outlines.push({ points: outlinePoints(path), circle: { centre: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], radius: distance(a, b) / 2 }, gap: 0, ...common });
+      outlines.push({ points: pathPoints(path), circle: { centre: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], radius: distance(a, b) / 2 }, gap: 0, ...common });
       continue;
     }
     const ends = distance(path.points[0], path.points[path.points.length - 1]);
     if (path.closed || (path.points.length > 3 && ends <= gap)) {
-      outlines.push({ points: outlinePoints(path), circle: null, gap: path.closed ? 0 : ends, ...common });
+      outlines.push({ points: pathPoints(path), circle: null, gap: path.closed ? 0 : ends, ...common });
       continue;
     }
     for (let i = 0; i + 1 < path.points.length; i += 1) {
@@ -45,7 +45,7 @@ export function findOutlines(paths: readonly PlacedPath[], gap: number): { outli
 }
 
 /** The vertices of a path, its arcs as eight chords a half turn. */
-function outlinePoints({ points, bulges, closed }: PlacedPath): Point[] {
+export function pathPoints({ points, bulges, closed }: PlacedPath): Point[] {
   const out: Point[] = [];
   points.forEach((p, i) => {
     out.push(p);

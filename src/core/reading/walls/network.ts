@@ -1,0 +1,117 @@
+import Flatbush from 'flatbush';
+import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
+import { inPlan } from './faces';
+import type { Gap, Run } from './runs';
+
+/** A straight wall between two nodes. Lengths along it count from its start. */
+export interface Segment { run: Run; start: Point; end: Point; thickness: number; gaps: Gap[]; outer: boolean }
+
+/** How far a wall's drawn end may be from the line it belongs to, beyond what thicknesses explain; metres. */
+const slack = 0.08;
+/** Nodes closer than this are one, metres. */
+const oneNode = 0.02;
+/** Walls whose directions differ by less meet nowhere, as a sine. */
+const parallel = 0.05;
+
+interface Line { run: Run; a: Point; b: Point; u: Point; length: number }
+
+/**
+ * Joins walls at shared nodes: an end that stops at another wall's face goes to that wall's centre line, corners are completed, walls are parted where
+ * others end on them or cross them. The coordinates of a shared node are exactly equal.
+ */
+export function joinNetwork(runs: readonly Run[]): Segment[] {
+  const lines = runs.map((run): Line => { const [a, b] = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)]; return { run, a, b, u: run.family.u, length: run.to - run.from }; });
+  if (lines.length === 0) return [];
+  const near = indexOf(lines);
+  /** Places along a line where it is parted, with their node. */
+  const cuts = lines.map((): { at: number; node: Point }[] => []);
+  const ends = lines.map(({ a, b }): [Point, Point] => [a, b]);
+  const nodes = new Nodes();
+  lines.forEach((line, i) => {
+    for (const end of [0, 1] as const) {
+      const hit = meeting(lines, near(line, i), line, end);
+      if (hit === null) continue;
+      const node = nodes.at(hit.point);
+      ends[i][end] = node;
+      const other = lines[hit.other];
+      // Near the other's end it is a corner, which the other's own search completes; within it, a wall that ends on a wall.
+      const margin = line.run.thickness / 2 / hit.sine + slack;
+      if (hit.along > margin && hit.along < other.length - margin) cuts[hit.other].push({ at: hit.along, node });
+      else ends[hit.other][hit.along <= margin ? 0 : 1] = node;
+    }
+  });
+  lines.forEach((line, i) => {
+    for (const j of near(line, i)) {
+      if (j <= i) continue;
+      const other = lines[j];
+      const hit = Math.abs(cross(line.u, other.u)) < parallel ? null : lineCrossing(line.a, line.b, other.a, other.b);
+      if (hit === null) continue;
+      const [s, t] = [hit.t * line.length, hit.u * other.length];
+      const [own, its] = [other.run.thickness / 2 + slack, line.run.thickness / 2 + slack];
+      if (s <= own || s >= line.length - own || t <= its || t >= other.length - its) continue;
+      const node = nodes.at(hit.point);
+      cuts[i].push({ at: s, node });
+      cuts[j].push({ at: t, node });
+    }
+  });
+  return lines.flatMap((line, i) => segmentsOf(line, ends[i], cuts[i]));
+}
+
+/** One coordinate for all points that are one node. */
+class Nodes {
+  private cells = new Map<string, Point[]>();
+
+  at(p: Point): Point {
+    const [cx, cy] = [Math.floor(p[0] / oneNode), Math.floor(p[1] / oneNode)];
+    for (let x = cx - 1; x <= cx + 1; x += 1) for (let y = cy - 1; y <= cy + 1; y += 1) for (const q of this.cells.get(`${x} ${y}`) ?? []) if (distance(p, q) <= oneNode) return q;
+    const key = `${cx} ${cy}`;
+    const cell = this.cells.get(key);
+    if (cell) cell.push(p); else this.cells.set(key, [p]);
+    return p;
+  }
+}
+
+function indexOf(lines: readonly Line[]): (line: Line, own: number) => number[] {
+  const tree = new Flatbush(lines.length);
+  for (const { a, b } of lines) tree.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
+  tree.finish();
+  const reach = 1.2;
+  return ({ a, b }, own) => tree.search(Math.min(a[0], b[0]) - reach, Math.min(a[1], b[1]) - reach, Math.max(a[0], b[0]) + reach, Math.max(a[1], b[1]) + reach).filter((j) => j !== own);
+}
+
+interface Hit { other: number; point: Point; along: number; sine: number; away: number }
+
+/** Where an end of a line meets another: the nearest crossing that thicknesses explain. */
+function meeting(lines: readonly Line[], among: readonly number[], line: Line, end: 0 | 1): Hit | null {
+  const at = end === 0 ? line.a : line.b;
+  const out: Point = end === 0 ? [-line.u[0], -line.u[1]] : line.u;
+  let best: Hit | null = null;
+  for (const j of among) {
+    const other = lines[j];
+    const sine = Math.abs(cross(line.u, other.u));
+    if (sine < parallel) continue;
+    const hit = lineCrossing(line.a, line.b, other.a, other.b);
+    if (hit === null) continue;
+    const away = dot(subtract(hit.point, at), out);
+    const cosine = Math.abs(dot(line.u, other.u));
+    const reach = (other.run.thickness / 2 + (cosine * line.run.thickness) / 2) / sine + slack;
+    const along = dot(subtract(hit.point, other.a), other.u);
+    const beyond = (line.run.thickness / 2 + (cosine * other.run.thickness) / 2) / sine + slack;
+    if (Math.abs(away) > reach || along < -beyond || along > other.length + beyond) continue;
+    if (best === null || Math.abs(away) < Math.abs(best.away)) best = { other: j, point: hit.point, along, sine, away };
+  }
+  return best;
+}
+
+/** The pieces of a line between its nodes; openings go with the piece they lie in, and no node parts one. */
+function segmentsOf({ run, a, u }: Line, [start, end]: [Point, Point], cuts: readonly { at: number; node: Point }[]): Segment[] {
+  const along = (p: Point) => dot(subtract(p, a), u);
+  const open = run.gaps.map((gap) => ({ ...gap, from: gap.from - run.from, to: gap.to - run.from }));
+  const [low, high] = [along(start), along(end)];
+  const stops = [{ at: low, node: start }, ...[...cuts].sort((p, q) => p.at - q.at).filter(({ at }) => at > low + oneNode && at < high - oneNode && !open.some(({ from, to }) => at > from + oneNode && at < to - oneNode)), { at: high, node: end }];
+  const apart = stops.filter(({ node }, i) => i === 0 || node !== stops[i - 1].node);
+  return apart.slice(1).map(({ at, node }, i): Segment => {
+    const from = apart[i];
+    return { run, start: from.node, end: node, thickness: run.thickness, outer: false, gaps: open.filter((gap) => (gap.from + gap.to) / 2 > from.at && (gap.from + gap.to) / 2 <= at).map((gap) => ({ ...gap, from: gap.from - from.at, to: gap.to - from.at })) };
+  });
+}

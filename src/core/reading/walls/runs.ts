@@ -1,0 +1,120 @@
+import type { Point } from '@/core/geometry/vector';
+import { inFamily, inPlan, type FaceFamily, type From } from './faces';
+import { unique, type Strip } from './strips';
+
+/** A stretch of a run where the wall is open, along the run's family. */
+export interface Gap { from: number; to: number; kind: 'door' | 'window' | 'opening'; sources: From[] }
+
+/** Strips of one thickness on one line, joined across openings and where other walls or columns interrupt the faces. */
+export interface Run {
+  family: FaceFamily;
+  offset: number;
+  thickness: number;
+  from: number;
+  to: number;
+  gaps: Gap[];
+  sources: From[];
+  inner: number;
+}
+
+/** Something drawn on the roles of doors or windows: its points, and its source. */
+export interface Mark { kind: 'door' | 'window'; points: Point[]; source: From }
+
+/** Strips whose middles lie within this on one line, of thicknesses within this, are one wall; metres. */
+const sameLine = 0.012;
+/** No opening is wider than this, metres, and none narrower. */
+const openingWidth = { least: 0.4, most: 6.5 };
+/** A jamb is as long as a wall is thick. */
+const longestJamb = 1.2;
+/** A strip shorter than its thickness is the ends of other walls, unless it goes on. */
+const leastAspect = 1;
+
+/**
+ * Joins strips into runs.
+ * @param marks what is drawn on the roles of doors and windows
+ * @param blocked whether something else than an opening explains that a wall's faces stop between two points: a wall that crosses, or a column
+ */
+export function joinStrips(strips: readonly Strip[], families: readonly FaceFamily[], marks: readonly Mark[], blocked: (a: Point, b: Point, thickness: number) => boolean): Run[] {
+  const byFamily = new Map<FaceFamily, Strip[]>();
+  for (const strip of strips) { const list = byFamily.get(strip.family); if (list) list.push(strip); else byFamily.set(strip.family, [strip]); }
+  const runs: Run[] = [];
+  for (const [family, own] of byFamily) {
+    const jambs = jambsOf(family, families);
+    for (const line of linesOf(own)) {
+      let run: Run | null = null;
+      for (const strip of line) {
+        const gap: Gap | null = run === null ? null : gapBetween(run, strip, marks, jambs, blocked);
+        if (run !== null && gap !== null) {
+          run.to = Math.max(run.to, strip.to);
+          run.sources.push(...strip.sources);
+          run.inner = Math.max(run.inner, strip.inner);
+          if (gap.to - gap.from > 1e-9 && gap.sources.length + (gap.kind === 'opening' ? 1 : 0) > 0) run.gaps.push(gap);
+          continue;
+        }
+        run = { family, offset: strip.offset, thickness: strip.thickness, from: strip.from, to: strip.to, gaps: [], sources: [...strip.sources], inner: strip.inner };
+        runs.push(run);
+      }
+    }
+  }
+  return runs.map((run) => ({ ...run, sources: unique(run.sources) })).filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6);
+}
+
+/** Strips of one line and thickness, in their order along; long ones say where the line is. */
+function linesOf(strips: readonly Strip[]): Strip[][] {
+  const lines: { offset: number; thickness: number; strips: Strip[] }[] = [];
+  for (const strip of [...strips].sort((a, b) => b.to - b.from - (a.to - a.from))) {
+    const line = lines.find(({ offset, thickness }) => Math.abs(offset - strip.offset) <= sameLine && Math.abs(thickness - strip.thickness) <= sameLine);
+    if (line) line.strips.push(strip); else lines.push({ offset: strip.offset, thickness: strip.thickness, strips: [strip] });
+  }
+  return lines.map(({ offset, thickness, strips: own }) => own.map((strip) => ({ ...strip, offset, thickness })).sort((a, b) => a.from - b.from));
+}
+
+/** Short faces square to a family, as jambs are: where they stand along it, and what they span across. */
+type Jambs = (along: number, offset: number, thickness: number) => boolean;
+
+function jambsOf(family: FaceFamily, families: readonly FaceFamily[]): Jambs {
+  const found: { along: number; low: number; high: number }[] = [];
+  for (const other of families) {
+    if (Math.abs(family.u[0] * other.u[0] + family.u[1] * other.u[1]) > 0.05) continue;
+    for (const face of other.faces) for (const span of face.spans) {
+      if (span.to - span.from > longestJamb) continue;
+      const [a, b] = [inFamily(family, inPlan(other, span.from, face.offset)), inFamily(family, inPlan(other, span.to, face.offset))];
+      found.push({ along: (a[0] + b[0]) / 2, low: Math.min(a[1], b[1]), high: Math.max(a[1], b[1]) });
+    }
+  }
+  found.sort((a, b) => a.along - b.along);
+  return (along, offset, thickness) => {
+    let [low, high] = [0, found.length];
+    while (low < high) { const mid = (low + high) >> 1; if (found[mid].along < along - 0.03) low = mid + 1; else high = mid; }
+    for (let i = low; i < found.length && found[i].along <= along + 0.03; i += 1) if (found[i].low <= offset - 0.3 * thickness && found[i].high >= offset + 0.3 * thickness && found[i].high - found[i].low < 1.6 * thickness + 0.05) return true;
+    return false;
+  };
+}
+
+/** What lies between the end of a run and the next strip: an opening, an interruption that is none (a gap without sources), or null where they are two walls. */
+function gapBetween(run: Run, strip: Strip, marks: readonly Mark[], jambs: Jambs, blocked: (a: Point, b: Point, thickness: number) => boolean): Gap | null {
+  const [from, to] = [run.to, strip.from];
+  const width = to - from;
+  if (width <= 0.025) return { from, to: from, kind: 'opening', sources: [] };
+  if (width > openingWidth.most) return null;
+  const [a, b] = [inPlan(run.family, from, run.offset), inPlan(run.family, to, run.offset)];
+  if (width >= openingWidth.least) {
+    const inside = marks.filter(({ points }) => standsIn(points, run, from, to));
+    const doors = inside.filter(({ kind }) => kind === 'door');
+    const shown = doors.length > 0 ? doors : inside;
+    if (shown.length > 0) return { from, to, kind: doors.length > 0 ? 'door' : 'window', sources: unique(shown.map(({ source }) => source)) };
+    if (jambs(from, run.offset, run.thickness) && jambs(to, run.offset, run.thickness)) return { from, to, kind: 'opening', sources: [] };
+  }
+  return blocked(a, b, run.thickness) ? { from, to: from, kind: 'opening', sources: [] } : null;
+}
+
+/** Whether something is drawn in a gap: most of its extent along the wall lies in it, and it reaches into the wall. */
+function standsIn(points: readonly Point[], run: Run, from: number, to: number): boolean {
+  const local = points.map((p) => inFamily(run.family, p));
+  const along = local.map(([x]) => x);
+  const offsets = local.map(([, y]) => y - run.offset);
+  const [low, high] = [Math.min(...along), Math.max(...along)];
+  const overlap = Math.min(high, to) - Math.max(low, from);
+  const half = run.thickness / 2 + 0.06;
+  return overlap > 0.5 * (high - low) && overlap > 0.3 * (to - from) && Math.min(...offsets) <= half && Math.max(...offsets) >= -half;
+}
