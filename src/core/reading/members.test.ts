@@ -1,5 +1,6 @@
 import { asDrawn } from '@/core/datum/placement';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
 import { scheduleOf, sizeOf } from './beams/marks';
@@ -31,7 +32,8 @@ describe('sizes in marks', () => {
 
   test('a schedule gives sizes by mark and by the letters that begin it', () => {
     const at = (x: number, y: number, words: string) => ({ text: words, at: [x, y] as [number, number], height: 0.2, angle: 0, handle: '', layer: 0 });
-    const schedule = scheduleOf([at(0, 0, 'B1'), at(2, 0.02, '300x600'), at(0, -0.5, 'RB'), at(2, -0.5, '20/45'), at(0, -1, 'B9'), at(2, -1.6, '400x800')]);
+    const texts = [at(0, 0, 'B1'), at(2, 0.02, '300x600'), at(0, -0.5, 'RB'), at(2, -0.5, '20/45'), at(0, -1, 'B9'), at(2, -1.6, '400x800')];
+    const schedule = scheduleOf(texts, new BoxIndex(texts, (text_) => boxOf([text_.at])));
     expect([...schedule]).toEqual([['B1', { width: 0.3, depth: 0.6 }], ['RB', { width: 0.2, depth: 0.45 }]]);
   });
 });

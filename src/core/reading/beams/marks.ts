@@ -1,3 +1,4 @@
+import type { BoxIndex } from '@/core/geometry/boxIndex';
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
 import type { PlacedText } from '../scene';
 
@@ -39,14 +40,15 @@ export function nearMark(texts: readonly PlacedText[], a: Point, b: Point, width
 }
 
 /** A schedule among the texts: a mark, or the letters that begin marks, and on its row to the right a size. */
-export function scheduleOf(texts: readonly PlacedText[]): Map<string, Size> {
+export function scheduleOf(texts: readonly PlacedText[], written: BoxIndex<PlacedText>): Map<string, Size> {
   const schedule = new Map<string, Size>();
   for (const { text, at, height } of texts) {
     const mark = /^([A-Z]{1,3}[-.]?\d{0,4}[a-z]?)$/i.exec(text.trim())?.[1];
     if (!mark) continue;
-    const row = texts.filter((other) => Math.abs(other.at[1] - at[1]) < 0.7 * height && other.at[0] > at[0] && other.at[0] - at[0] < 40 * height && sizeOf(other.text) !== null && !markPattern.test(other.text.trim())).sort((p, q) => p.at[0] - q.at[0])[0];
+    if (schedule.has(mark.toUpperCase())) continue;
+    const row = written.touching([at[0], at[1] - height, at[0] + 40 * height, at[1] + height]).filter((other) => Math.abs(other.at[1] - at[1]) < 0.7 * height && other.at[0] > at[0] && other.at[0] - at[0] < 40 * height && sizeOf(other.text) !== null && !markPattern.test(other.text.trim())).sort((p, q) => p.at[0] - q.at[0])[0];
     const size = row && sizeOf(row.text);
-    if (size && !schedule.has(mark.toUpperCase())) schedule.set(mark.toUpperCase(), size);
+    if (size) schedule.set(mark.toUpperCase(), size);
   }
   return schedule;
 }

@@ -1,3 +1,4 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type BeamCandidate, type Evidence, type Unread } from '../candidate';
@@ -27,16 +28,19 @@ export function readBeams(scene: Scene, columns: readonly Obstacle[], walls: rea
   const { families } = facesOf(paths, tolerance.offAxis, 0.005, tolerance.gap);
   const strips = families.flatMap((family) => pairFaces(family, { least: settings.beam.least, most: settings.beam.most }).strips);
   // Where both lines stop at a column two beams end; where another beam passes, one goes on.
-  const passed = (a: Point, b: Point) => strips.some((strip) => { const [c, d] = [inPlan(strip.family, strip.from - 0.3, strip.offset), inPlan(strip.family, strip.to + 0.3, strip.offset)]; const hit = Math.abs(cross(strip.family.u, subtract(b, a))) < 0.1 * distance(a, b) ? null : lineCrossing(a, b, c, d); return hit !== null && hit.t > -0.1 && hit.t < 1.1 && hit.u >= 0 && hit.u <= 1 && distance(a, b) < strip.thickness + 0.15; });
-  const atColumn = (a: Point, b: Point) => columns.some(({ at, reach }) => Math.hypot(at[0] - (a[0] + b[0]) / 2, at[1] - (a[1] + b[1]) / 2) < reach);
+  const across = new BoxIndex(strips.map((strip) => ({ strip, c: inPlan(strip.family, strip.from - 0.3, strip.offset), d: inPlan(strip.family, strip.to + 0.3, strip.offset) })), ({ c, d }) => boxOf([c, d]));
+  const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach));
+  const passed = (a: Point, b: Point) => across.touching(boxOf([a, b], 0.1)).some(({ strip, c, d }) => { const hit = Math.abs(cross(strip.family.u, subtract(b, a))) < 0.1 * distance(a, b) ? null : lineCrossing(a, b, c, d); return hit !== null && hit.t > -0.1 && hit.t < 1.1 && hit.u >= 0 && hit.u <= 1 && distance(a, b) < strip.thickness + 0.15; });
+  const atColumn = (a: Point, b: Point) => posts.around([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]).some(({ at, reach }) => Math.hypot(at[0] - (a[0] + b[0]) / 2, at[1] - (a[1] + b[1]) / 2) < reach);
   const axes: Axis[] = joinStrips(strips, [], [], (a, b) => passed(a, b) && !atColumn(a, b)).map(({ family, offset, from, to, thickness, sources }) => ({ a: inPlan(family, from, offset), b: inPlan(family, to, offset), width: thickness, sources, pieces: 1 }));
   const used = new Set(axes.flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`)));
   for (const family of families) for (const face of family.faces) axes.push(...singles(face.spans.filter(({ sources }) => sources.every(({ handle, entity }) => !used.has(`${handle}/${entity}`))), (from, to) => atColumn(inPlan(family, from, face.offset), inPlan(family, to, face.offset))).map(({ from, to, sources, pieces }): Axis => ({ a: inPlan(family, from, face.offset), b: inPlan(family, to, face.offset), width: null, sources, pieces })));
-  const long = axes.flatMap((axis) => partedAtColumns(axis, columns)).filter(({ a, b }) => distance(a, b) >= shortest);
-  const carried = reachSupports(long, columns, walls);
+  const long = axes.flatMap((axis) => partedAtColumns(axis, posts)).filter(({ a, b }) => distance(a, b) >= shortest);
+  const carried = reachSupports(long, posts, walls);
   const texts = scene.texts('beam', 'label');
-  const schedule = scheduleOf(texts);
-  const candidates = carried.map((axis, i) => candidateOf(axis, long[i], nearMark(texts, axis.a, axis.b, axis.width ?? settings.beam.least), schedule, settings, tolerance));
+  const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
+  const schedule = scheduleOf(texts, written);
+  const candidates = carried.map((axis, i) => candidateOf(axis, long[i], nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, axis.width ?? settings.beam.least), schedule, settings, tolerance));
   const read = new Set(long.flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`)));
   const ends = new Set(families.flatMap(({ faces }) => faces.flatMap(({ spans }) => spans.filter(({ from, to }) => to - from <= settings.beam.most).flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`)))));
   const unread = unique(paths.map(({ handle, entity, layer }): From => ({ handle, entity, layer }))).filter(({ handle, entity }) => !read.has(`${handle}/${entity}`) && !ends.has(`${handle}/${entity}`)).map(({ handle, entity, layer }): Unread => ({ role: 'beam', entity, handle, layer, why: 'a line that is no beam' }));
@@ -54,10 +58,10 @@ function singles(spans: readonly { from: number; to: number; sources: From[] }[]
 }
 
 /** A beam that runs over a column is two, which end on it. */
-function partedAtColumns(axis: Axis, columns: readonly Obstacle[]): Axis[] {
+function partedAtColumns(axis: Axis, columns: BoxIndex<Obstacle>): Axis[] {
   const length = distance(axis.a, axis.b);
   const u: Point = [(axis.b[0] - axis.a[0]) / length, (axis.b[1] - axis.a[1]) / length];
-  const over = columns.filter(({ at, reach }) => { const along = dot(subtract(at, axis.a), u); return Math.abs(cross(u, subtract(at, axis.a))) < 0.1 && along > reach + slack && along < length - reach - slack; }).map(({ at }) => dot(subtract(at, axis.a), u)).sort((p, q) => p - q);
+  const over = columns.touching(boxOf([axis.a, axis.b])).filter(({ at, reach }) => { const along = dot(subtract(at, axis.a), u); return Math.abs(cross(u, subtract(at, axis.a))) < 0.1 && along > reach + slack && along < length - reach - slack; }).map(({ at }) => dot(subtract(at, axis.a), u)).sort((p, q) => p - q);
   const stops = [0, ...over, length].map((along): Point => [axis.a[0] + u[0] * along, axis.a[1] + u[1] * along]);
   return stops.slice(1).map((b, i) => ({ ...axis, a: stops[i], b }));
 }
@@ -70,16 +74,18 @@ const dashSlack = 0.45;
 interface Support { words: string; point: Point }
 
 /** Carries both ends of each axis on to what supports them: columns first, then walls, then other beams. */
-function reachSupports(axes: readonly Axis[], columns: readonly Obstacle[], walls: readonly Segment[]): (Axis & { supports: (string | null)[] })[] {
-  return axes.map((axis, i) => {
+function reachSupports(axes: readonly Axis[], columns: BoxIndex<Obstacle>, walls: readonly Segment[]): (Axis & { supports: (string | null)[] })[] {
+  const lines: { a: Point; b: Point; width: number; words: string; own: Axis | null }[] = [...walls.map(({ start, end, thickness }) => ({ a: start, b: end, width: thickness, words: 'wall', own: null })), ...axes.map((axis) => ({ a: axis.a, b: axis.b, width: axis.width ?? 0.3, words: 'beam', own: axis }))];
+  const carriers = new BoxIndex(lines, ({ a, b }) => boxOf([a, b], 0.3));
+  return axes.map((axis) => {
     const u = subtract(axis.b, axis.a).map((v) => v / distance(axis.a, axis.b)) as unknown as Point;
     const reach = axis.pieces > 2 ? dashSlack : slack;
     const end = (at: Point, out: Point): Support | null => {
-      const column = columns.map((c) => ({ c, along: dot(subtract(c.at, at), out), across: Math.abs(cross(out, subtract(c.at, at))) })).filter(({ c, along, across }) => across < c.reach && Math.abs(along) < c.reach + reach).sort((p, q) => Math.abs(p.along) - Math.abs(q.along))[0];
+      const column = columns.around(at, 1.5).map((c) => ({ c, along: dot(subtract(c.at, at), out), across: Math.abs(cross(out, subtract(c.at, at))) })).filter(({ c, along, across }) => across < c.reach && Math.abs(along) < c.reach + reach).sort((p, q) => Math.abs(p.along) - Math.abs(q.along))[0];
       if (column) return { words: 'column', point: column.across < 0.06 ? column.c.at : [at[0] + out[0] * column.along, at[1] + out[1] * column.along] };
-      const lines = [...walls.map(({ start, end: to, thickness }) => ({ a: start, b: to, width: thickness, words: 'wall' })), ...axes.filter((_, k) => k !== i).map((other) => ({ a: other.a, b: other.b, width: other.width ?? 0.3, words: 'beam' }))];
       let best: Support & { away: number } | null = null;
-      for (const line of lines) {
+      for (const line of carriers.around(at, 1)) {
+        if (line.own === axis) continue;
         const sine = Math.abs(cross(u, subtract(line.b, line.a))) / distance(line.a, line.b);
         const hit = sine < 0.1 ? null : lineCrossing(axis.a, axis.b, line.a, line.b);
         if (hit === null) continue;

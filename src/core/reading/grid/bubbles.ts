@@ -1,3 +1,4 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { centroid, contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import type { PlacedPath, PlacedText } from '../scene';
@@ -13,12 +14,13 @@ const longestLabel = 6;
 
 /** Tells bubbles (circles and small closed shapes) from the other paths on the grid's layers, with the text inside each. */
 export function findBubbles(paths: readonly PlacedPath[], texts: readonly PlacedText[]): { bubbles: Bubble[]; rest: PlacedPath[] } {
+  const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
   const bubbles: Bubble[] = [];
   const rest: PlacedPath[] = [];
   for (const path of paths) {
     const ring = ringOf(path);
     if (ring === null) { rest.push(path); continue; }
-    const inside = texts.filter((text) => text.text.length > 0 && text.text.length <= longestLabel && distance(text.at, ring.centre) <= ring.radius && (path.circle || contains(path.points, text.at)));
+    const inside = written.around(ring.centre, ring.radius).filter((text) => text.text.length > 0 && text.text.length <= longestLabel && distance(text.at, ring.centre) <= ring.radius && (path.circle || contains(path.points, text.at)));
     const text = inside.sort((a, b) => distance(a.at, ring.centre) - distance(b.at, ring.centre))[0];
     bubbles.push({ ...ring, label: text?.text ?? null, handles: [...new Set([path.handle, ...(text ? [text.handle] : [])])] });
   }
@@ -39,9 +41,9 @@ function ringOf(path: PlacedPath): { centre: Point; radius: number } | null {
 }
 
 /** The bubble that an end of a line runs into: its centre on the line's run, its ring about at the end. */
-export function bubbleAt(end: Point, outward: Point, bubbles: readonly Bubble[]): Bubble | null {
+export function bubbleAt(end: Point, outward: Point, bubbles: BoxIndex<Bubble>): Bubble | null {
   let best: { bubble: Bubble; away: number } | null = null;
-  for (const bubble of bubbles) {
+  for (const bubble of bubbles.around(end, 1.6 * radii.most + 0.3)) {
     const [dx, dy] = [bubble.centre[0] - end[0], bubble.centre[1] - end[1]];
     const along = dx * outward[0] + dy * outward[1];
     const across = Math.abs(dx * outward[1] - dy * outward[0]);

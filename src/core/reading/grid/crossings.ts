@@ -1,3 +1,4 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { arcOfBulge, bulgeOfSweep } from '@/core/geometry/bulge';
 import { direction, lineCrossing, radians, type Point } from '@/core/geometry/vector';
 import { crossingsOf } from '@/core/underlay/crossings';
@@ -11,8 +12,10 @@ const reach = 2;
 /** All crossings of grid lines within, or just beyond, their ends; named number first: "5/B". */
 export function gridCrossings(lines: readonly GridLine[]): Crossing[] {
   const crossings: Crossing[] = [];
+  const boxes = lines.map((line) => (line.kind === 'line' ? boxOf([line.start, line.end], reach) : boxOf([line.centre], line.radius)));
+  const index = new BoxIndex(boxes, (box) => box);
   for (let i = 0; i < lines.length; i += 1) {
-    for (let j = i + 1; j < lines.length; j += 1) {
+    for (const j of index.indices(boxes[i]).filter((other) => other > i).sort((a, b) => a - b)) {
       for (const point of pair(lines[i], lines[j])) crossings.push({ name: nameOf(lines[i].label, lines[j].label), point });
     }
   }

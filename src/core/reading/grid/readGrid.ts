@@ -1,6 +1,7 @@
 import { degrees, type Point } from '@/core/geometry/vector';
 import type { GridLine } from '@/core/model/elements';
 import type { Tolerance } from '@/core/tolerance';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { confidenceOf, keyOf, type Evidence, type GridCandidate, type Unread } from '../candidate';
 import type { Scene } from '../scene';
 import { joinArcs } from './arcs';
@@ -20,6 +21,7 @@ interface Found { shape: GridLine; ends: (Bubble | null)[]; evidence: Evidence[]
 export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: GridCandidate[]; unread: Unread[] } {
   const paths = scene.paths('grid');
   const { bubbles, rest } = findBubbles(paths, scene.texts('grid', 'label'));
+  const rings = new BoxIndex(bubbles, ({ centre }) => boxOf([centre]));
   const pieces: GridPiece[] = rest.flatMap((path) => {
     const sides = path.points.length - (path.closed ? 0 : 1);
     return Array.from({ length: sides }, (_, i) => ({ a: path.points[i], b: path.points[(i + 1) % path.points.length], handle: path.handle, entity: path.entity, layer: path.layer, bulge: path.bulges[i] }))
@@ -31,7 +33,7 @@ export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: Grid
     const [dx, dy] = [line.end[0] - line.start[0], line.end[1] - line.start[1]];
     const length = Math.hypot(dx, dy);
     const u: Point = [dx / length, dy / length];
-    const ends = [bubbleAt(line.start, [-u[0], -u[1]], bubbles), bubbleAt(line.end, u, bubbles)];
+    const ends = [bubbleAt(line.start, [-u[0], -u[1]], rings), bubbleAt(line.end, u, rings)];
     if (ends[0] === null && ends[1] === null && length < shortest) {
       for (const piece of line.pieces) unread.push({ role: 'grid', entity: piece.entity, handle: piece.handle, layer: piece.layer, why: 'a short line without a bubble' });
       continue;
@@ -49,7 +51,7 @@ export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: Grid
     const at = (angle: number): Point => [arc.centre[0] + arc.radius * Math.cos(angle), arc.centre[1] + arc.radius * Math.sin(angle)];
     const along = (angle: number): Point => [-Math.sin(angle), Math.cos(angle)];
     const end = arc.start + arc.sweep;
-    const ends = [bubbleAt(at(arc.start), along(arc.start).map((v) => -v) as unknown as Point, bubbles), bubbleAt(at(end), along(end), bubbles)];
+    const ends = [bubbleAt(at(arc.start), along(arc.start).map((v) => -v) as unknown as Point, rings), bubbleAt(at(end), along(end), rings)];
     const evidence: Evidence[] = [{ text: `arc of ${arc.radius.toFixed(2)} m radius`, weight: arc.radius * arc.sweep >= 3 ? 1 : 0 }];
     found.push({ shape: { label: '', kind: 'arc', centre: arc.centre, radius: arc.radius, startAngle: tidyDegrees(arc.start), endAngle: tidyDegrees(arc.start) + degrees(arc.sweep) }, ends, evidence, doubts: [], handles: arc.handles });
   }

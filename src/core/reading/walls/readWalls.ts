@@ -1,4 +1,5 @@
 import { bulgeOfSweep } from '@/core/geometry/bulge';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, lineCrossing, type Point } from '@/core/geometry/vector';
 import { openingOutline } from '@/core/model/outlines';
 import type { Tolerance } from '@/core/tolerance';
@@ -60,12 +61,14 @@ function marksOf(scene: Scene): Mark[] {
 /** Whether a wall that crosses, or a column, explains that faces stop between two points. */
 function interruptions(strips: readonly Strip[], obstacles: readonly Obstacle[]): (a: Point, b: Point, thickness: number) => boolean {
   const ends = strips.map((strip) => ({ strip, a: inPlan(strip.family, strip.from - 0.4, strip.offset), b: inPlan(strip.family, strip.to + 0.4, strip.offset) }));
+  const index = new BoxIndex(ends, ({ a, b }) => boxOf([a, b]));
+  const near = new BoxIndex(obstacles, ({ at, reach }) => boxOf([at], reach));
   return (a, b) => {
     const width = distance(a, b);
     const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    if (obstacles.some(({ at, reach }) => Math.hypot(at[0] - mx, at[1] - my) < reach && width < 2 * reach + 0.05)) return true;
+    if (near.around([mx, my]).some(({ at, reach }) => Math.hypot(at[0] - mx, at[1] - my) < reach && width < 2 * reach + 0.05)) return true;
     const u: Point = [(b[0] - a[0]) / width, (b[1] - a[1]) / width];
-    return ends.some(({ strip, a: c, b: d }) => {
+    return index.touching(boxOf([a, b], 0.2 * width)).some(({ strip, a: c, b: d }) => {
       const sine = Math.abs(cross(u, strip.family.u));
       if (sine < 0.1 || width > strip.thickness / sine + 0.1) return false;
       const hit = lineCrossing(a, b, c, d);

@@ -1,3 +1,4 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import { inFamily, inPlan, type FaceFamily, type From } from './faces';
 import { unique, type Strip } from './strips';
@@ -37,13 +38,14 @@ const leastAspect = 1;
 export function joinStrips(strips: readonly Strip[], families: readonly FaceFamily[], marks: readonly Mark[], blocked: (a: Point, b: Point, thickness: number) => boolean): Run[] {
   const byFamily = new Map<FaceFamily, Strip[]>();
   for (const strip of strips) { const list = byFamily.get(strip.family); if (list) list.push(strip); else byFamily.set(strip.family, [strip]); }
+  const drawn = new BoxIndex(marks, ({ points }) => boxOf(points));
   const runs: Run[] = [];
   for (const [family, own] of byFamily) {
     const jambs = jambsOf(family, families);
     for (const line of linesOf(own)) {
       let run: Run | null = null;
       for (const strip of line) {
-        const gap: Gap | null = run === null ? null : gapBetween(run, strip, marks, jambs, blocked);
+        const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, blocked);
         if (run !== null && gap !== null) {
           run.to = Math.max(run.to, strip.to);
           run.sources.push(...strip.sources);
@@ -62,9 +64,15 @@ export function joinStrips(strips: readonly Strip[], families: readonly FaceFami
 /** Strips of one line and thickness, in their order along; long ones say where the line is. */
 function linesOf(strips: readonly Strip[]): Strip[][] {
   const lines: { offset: number; thickness: number; strips: Strip[] }[] = [];
+  const cells = new Map<number, typeof lines>();
   for (const strip of [...strips].sort((a, b) => b.to - b.from - (a.to - a.from))) {
-    const line = lines.find(({ offset, thickness }) => Math.abs(offset - strip.offset) <= sameLine && Math.abs(thickness - strip.thickness) <= sameLine);
-    if (line) line.strips.push(strip); else lines.push({ offset: strip.offset, thickness: strip.thickness, strips: [strip] });
+    const cell = Math.floor(strip.offset / sameLine);
+    const line = [cell - 1, cell, cell + 1].flatMap((c) => cells.get(c) ?? []).find(({ offset, thickness }) => Math.abs(offset - strip.offset) <= sameLine && Math.abs(thickness - strip.thickness) <= sameLine);
+    if (line) { line.strips.push(strip); continue; }
+    const fresh = { offset: strip.offset, thickness: strip.thickness, strips: [strip] };
+    lines.push(fresh);
+    const own = cells.get(cell);
+    if (own) own.push(fresh); else cells.set(cell, [fresh]);
   }
   return lines.map(({ offset, thickness, strips: own }) => own.map((strip) => ({ ...strip, offset, thickness })).sort((a, b) => a.from - b.from));
 }
@@ -92,14 +100,14 @@ function jambsOf(family: FaceFamily, families: readonly FaceFamily[]): Jambs {
 }
 
 /** What lies between the end of a run and the next strip: an opening, an interruption that is none (a gap without sources), or null where they are two walls. */
-function gapBetween(run: Run, strip: Strip, marks: readonly Mark[], jambs: Jambs, blocked: (a: Point, b: Point, thickness: number) => boolean): Gap | null {
+function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs, blocked: (a: Point, b: Point, thickness: number) => boolean): Gap | null {
   const [from, to] = [run.to, strip.from];
   const width = to - from;
   if (width <= 0.025) return { from, to: from, kind: 'opening', sources: [] };
   if (width > openingWidth.most) return null;
   const [a, b] = [inPlan(run.family, from, run.offset), inPlan(run.family, to, run.offset)];
   if (width >= openingWidth.least) {
-    const inside = marks.filter(({ points }) => standsIn(points, run, from, to));
+    const inside = drawn.touching(boxOf([a, b], run.thickness + 0.1)).filter(({ points }) => standsIn(points, run, from, to));
     const doors = inside.filter(({ kind }) => kind === 'door');
     const shown = doors.length > 0 ? doors : inside;
     if (shown.length > 0) return { from, to, kind: doors.length > 0 ? 'door' : 'window', sources: unique(shown.map(({ source }) => source)) };

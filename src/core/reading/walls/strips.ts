@@ -1,3 +1,4 @@
+import { BoxIndex } from '@/core/geometry/boxIndex';
 import type { Face, FaceFamily, From } from './faces';
 
 /** Two faces that run beside one another at a wall's distance. */
@@ -66,11 +67,10 @@ function neighbours(spans: readonly Active[], most: number): Active[][] {
   const sorted = [...spans].sort((a, b) => a.offset - b.offset);
   const parent = sorted.map((_, i) => i);
   const root = (i: number): number => { let r = i; while (parent[r] !== r) r = parent[r] = parent[parent[r]]; return r; };
-  for (let i = 0; i < sorted.length; i += 1) {
-    for (let j = i + 1; j < sorted.length && sorted[j].offset - sorted[i].offset <= most; j += 1) {
-      if (Math.min(sorted[i].to, sorted[j].to) > Math.max(sorted[i].from, sorted[j].from)) parent[root(j)] = root(i);
-    }
-  }
+  const index = new BoxIndex(sorted, ({ from, to, offset }) => [from, offset, to, offset]);
+  sorted.forEach(({ from, to, offset }, i) => {
+    for (const j of index.indices([from, offset, to, offset + most])) if (Math.min(to, sorted[j].to) > Math.max(from, sorted[j].from)) parent[root(j)] = root(i);
+  });
   const groups = new Map<number, Active[]>();
   sorted.forEach((span, i) => { const r = root(i); const group = groups.get(r); if (group) group.push(span); else groups.set(r, [span]); });
   return [...groups.values()].filter((group) => group.length > 1);

@@ -1,3 +1,4 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { area, centroid, contains, simplify } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import { confidenceOf, keyAt, type Evidence, type ZoneCandidate } from '../candidate';
@@ -23,25 +24,31 @@ export function readZones(scene: Scene, segments: readonly Segment[], settings: 
   });
   const faces = facesOfNetwork(segments);
   const outside = faces.filter(({ outer }) => outer);
-  const rooms = faces.filter(({ outer }) => !outer).map((face) => roomOf(face, outside)).filter(({ outline, areas }) => outline.length >= 3 && areas.inner >= settings.zone.least && !drawn.some((other) => contains(other.outline, centroid(outline))));
+  const islands = new BoxIndex(outside, ({ sides }) => boxOf([sides[0].from]));
+  const inner = new BoxIndex(faces.filter(({ outer }) => !outer), ({ sides }) => boxOf(sides.map(({ from }) => from)));
+  const rooms = faces.filter(({ outer }) => !outer).map((face) => roomOf(face, islands)).filter(({ outline, areas }) => outline.length >= 3 && areas.inner >= settings.zone.least && !drawn.some((other) => contains(other.outline, centroid(outline))));
   const bounded = [...drawn, ...rooms];
   const taken = new Map<Bounded, PlacedText[]>();
+  const byPlace = new BoxIndex(bounded, ({ outline }) => boxOf(outline));
   for (const text of texts) {
-    const inside = bounded.filter(({ outline, holes }) => contains(outline, text.at) && !holes.some((hole) => contains(hole, text.at))).sort((a, b) => a.areas.inner - b.areas.inner)[0];
+    const inside = byPlace.around(text.at).filter(({ outline, holes }) => contains(outline, text.at) && !holes.some((hole) => contains(hole, text.at))).sort((a, b) => a.areas.inner - b.areas.inner)[0];
     if (inside) { const list = taken.get(inside); if (list) list.push(text); else taken.set(inside, [text]); }
   }
-  const outlines = outside.filter((face) => !faces.some((other) => !other.outer && contains(other.sides.map(({ from }) => from), face.sides[0].from) && !shares(face, other))).map((face) => counterClockwise(simplify(shifted(face, 1), 1e-4)));
+  const outlines = outside.filter((face) => !inner.around(face.sides[0].from).some((other) => contains(other.sides.map(({ from }) => from), face.sides[0].from) && !shares(face, other))).map((face) => counterClockwise(simplify(shifted(face, 1), 1e-4)));
   return { candidates: bounded.map((zone) => candidateOf(zone, tellApart(taken.get(zone) ?? []))), outlines };
 }
 
 const counterClockwise = (points: readonly Point[]): Point[] => (area(points) < 0 ? [...points].reverse() : [...points]);
 
-const shares = (a: NetworkFace, b: NetworkFace): boolean => a.sides.some(({ segment }) => b.sides.some((side) => side.segment === segment));
+function shares(a: NetworkFace, b: NetworkFace): boolean {
+  const own = new Set(a.sides.map(({ segment }) => segment));
+  return b.sides.some(({ segment }) => own.has(segment));
+}
 
 /** A face as a room, with what stands free inside it as holes. */
-function roomOf(face: NetworkFace, outside: readonly NetworkFace[]): Bounded {
+function roomOf(face: NetworkFace, outside: BoxIndex<NetworkFace>): Bounded {
   const centre = face.sides.map(({ from }) => from);
-  const islands = outside.filter((other) => contains(centre, other.sides[0].from) && !shares(face, other));
+  const islands = outside.touching(boxOf(centre)).filter((other) => contains(centre, other.sides[0].from) && !shares(face, other));
   const outline = simplify(shifted(face, 1), 1e-4);
   const holes = islands.map((island) => counterClockwise(simplify(shifted(island, 1), 1e-4)));
   const less = (sizes: number[]) => sizes.reduce((sum, size) => sum + Math.abs(size), 0);
