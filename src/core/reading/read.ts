@@ -8,13 +8,15 @@ import type { Candidate, Unread } from './candidate';
 import { readColumns } from './columns/readColumns';
 import { readGrid } from './grid/readGrid';
 import { readOutdoor } from './outdoor/readOutdoor';
+import type { Role } from '@/core/sorting/roles';
 import type { Scene } from './scene';
 import { defaultSettings, type ReadingSettings } from './settings';
 import { readSlabs } from './slabs/readSlabs';
 import { readWalls, type Obstacle } from './walls/readWalls';
 import { readZones } from './zones/readZones';
 
-export interface ReadingResult { candidates: Candidate[]; unread: Unread[] }
+/** What was read, what lies on a role and was not understood, and how many entities lie on each role. */
+export interface ReadingResult { candidates: Candidate[]; unread: Unread[]; drawn: Partial<Record<Role, number>> }
 
 /** The tolerances for a drawing in a unit: sizes drawn in inches or feet are rounded to quarter inches, others to 5 mm. */
 export function toleranceFor(unit: LengthUnit): Tolerance {
@@ -40,5 +42,6 @@ export function read(scene: Scene, accepted: readonly GridLine[], tolerance: Tol
   return {
     candidates: [...grid.candidates, ...columns.candidates, ...beams.candidates, ...walls.walls, ...walls.openings, ...slabs.candidates, ...zones.candidates, ...outdoor.candidates],
     unread: [...grid.unread, ...columns.unread, ...beams.unread, ...walls.unread, ...slabs.unread, ...outdoor.unread],
+    drawn: Object.fromEntries((['grid', 'column', 'beam', 'wall', 'slab', 'outdoor'] as const).map((role) => [role, new Set(scene.paths(role).map(({ entity, handle }) => `${handle}/${entity}`)).size])),
   };
 }

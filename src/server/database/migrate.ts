@@ -3,9 +3,10 @@ import * as start from './migrations/0001_start';
 import * as recipes from './migrations/0002_recipes';
 import * as datum from './migrations/0003_datum';
 import * as elements from './migrations/0004_elements';
+import * as roleMaps from './migrations/0005_role_maps';
 import type { Database } from './schema';
 
-const migrations: Record<string, Migration> = { '0001_start': start, '0002_recipes': recipes, '0003_datum': datum, '0004_elements': elements };
+const migrations: Record<string, Migration> = { '0001_start': start, '0002_recipes': recipes, '0003_datum': datum, '0004_elements': elements, '0005_role_maps': roleMaps };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */
 export async function migrate(db: Kysely<Database>): Promise<void> {

@@ -3,6 +3,7 @@ import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
 import type { ElementRow } from '@/core/model/elements';
 import type { LevelKind, ProjectRow } from '@/core/model/state';
+import type { RoleMap } from '@/core/sorting/roleMap';
 import type { Role } from '@/core/sorting/roles';
 import type { Recipe } from '@/core/underlay/recipe/steps';
 import type { DisplayUnit, LengthUnit } from '@/core/units/length';
@@ -44,6 +45,7 @@ interface PlacementTable {
   origin_x: number; origin_y: number; target_x: number; target_y: number; turning: number;
 }
 interface NamedRecipeTable { id: string; name: string; steps: JSONColumnType<Recipe>; updated_at: Timestamp }
+interface RoleMapTable { id: string; name: string; rules: JSONColumnType<RoleMap['rules']>; updated_at: Timestamp }
 interface LayerRoleTable { drawing_id: string; layer: string; role: Role | null; suggested: boolean; shown: boolean }
 interface DecisionTable { drawing_id: string; key: string; verdict: 'accepted' | 'rejected'; element_id: string | null }
 interface ElementTable {
@@ -79,6 +81,7 @@ export interface Database {
   revisions: RevisionTable;
   placements: PlacementTable;
   named_recipes: NamedRecipeTable;
+  role_maps: RoleMapTable;
   layer_roles: LayerRoleTable;
   decisions: DecisionTable;
   elements: ElementTable;

@@ -5,11 +5,14 @@ import ButtonBase from '@mui/material/ButtonBase';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { acceptCandidates, rejectCandidates, reopenCandidates } from '@/core/model/commands';
 import { elementKinds } from '@/core/model/elements';
-import { kindNames, type Candidate } from '@/core/reading/candidate';
+import { kindNames, type Candidate, type ColumnCandidate } from '@/core/reading/candidate';
+import { defaultTolerance } from '@/core/tolerance';
+import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { anchorOf } from '@/board/anchor';
 import { useProject } from '@/project/store';
 import { nameOfCandidate, useReadings, verdictOf, type Verdict } from '@/project/readings';
+import { useOverlay } from '@/project/overlay';
 import { useDrawing } from '@/project/useDrawing';
 import { useView } from '@/project/view';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
@@ -18,12 +21,25 @@ import { NoDrawing } from '@/ui/widgets/NoDrawing';
 import { RoleMark } from '@/ui/widgets/RoleMark';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { ConfidenceChart } from './ConfidenceChart';
+import { CorrectPart } from './CorrectPart';
 import { EvidenceList } from './EvidenceList';
 import { rolesOfKind, sizeOf } from './facts';
 
 const words = Object.fromEntries(elementKinds.map((kind) => [kind, kindNames[kind][1][0].toUpperCase() + kindNames[kind][1].slice(1)])) as Record<Candidate['kind'], string>;
 const markOf = (kind: Candidate['kind']) => (kind === 'opening' ? 'door' : kind);
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
+
+/** A column that stands close to a crossing and not on it. */
+const isNearMiss = ({ crossing }: ColumnCandidate): boolean => crossing !== null && crossing.distance > defaultTolerance.coincidence && crossing.distance <= defaultTolerance.crossing;
+
+const onCrossing = (candidate: ColumnCandidate): ColumnCandidate => ({ ...candidate, element: { ...candidate.element, position: candidate.crossing!.point } });
+
+/** How far near misses are off: "2 to 12 mm". */
+function nearWords(near: readonly ColumnCandidate[]): string {
+  const off = near.map(({ crossing }) => crossing!.distance * 1000);
+  const [low, high] = [Math.min(...off).toFixed(0), Math.max(...off).toFixed(0)];
+  return low === high ? `${low} mm` : `${low} to ${high} mm`;
+}
 
 /** Candidates with their evidence, to be accepted or rejected one, many or all at once. */
 export function ReadingBench() {
@@ -32,9 +48,12 @@ export function ReadingBench() {
   const { readings, pointed, point, chosen, choose, kind, list: turnTo } = useReadings();
   const lookAt = useBoard((store) => store.lookAt);
   const setView = useView((view) => view.set);
+  const drawingOf = subject?.drawing.id;
   const [verdict, setVerdict] = useState<Verdict>('open');
   const [threshold, setThreshold] = useState(0.5);
   const list = useRef<HTMLUListElement>(null);
+  const show = useOverlay((store) => store.show);
+  useEffect(() => () => show(null), [show, kind, drawingOf]);
   const reading = subject ? readings[subject.drawing.id] : undefined;
   const all = useMemo(() => reading?.result?.candidates ?? [], [reading]);
   const drawingId = subject?.drawing.id ?? '';
@@ -56,6 +75,8 @@ export function ReadingBench() {
   const doubtful = listed.filter((candidate) => candidate.doubt !== null);
   const unread = (reading?.result?.unread ?? []).filter((entry) => entry.role === kind || (kind === 'opening' && (entry.role === 'door' || entry.role === 'window')) || (kind === 'slab' && entry.role === 'slabOpening'));
   const present = elementKinds.filter((name) => name === 'grid' || name === 'column' || name === kind || withVerdict.some((entry) => entry.candidate.kind === name) || (reading?.result?.unread ?? []).some((entry) => entry.role === name));
+  const near = open.filter((candidate): candidate is ColumnCandidate => candidate.kind === 'column' && isNearMiss(candidate));
+  const drawn = rolesOfKind[kind].reduce((sum, role) => sum + (reading?.result?.drawn[role] ?? 0), 0);
   const everything = withVerdict.filter((entry) => entry.verdict === 'open' && entry.candidate.confidence >= threshold).map((entry) => entry.candidate);
 
   const accept = (candidates: Candidate[]) => { void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([])); };
@@ -69,6 +90,14 @@ export function ReadingBench() {
     lookAt([x - half, y - half, x + half, y + half]);
   };
   const step = (among: Candidate[], by: number) => go(among[(among.findIndex((candidate) => candidate.key === pointed) + by + among.length) % Math.max(1, among.length)]);
+  const showUnread = (entries: typeof unread) => {
+    const { underlay } = subject;
+    if (!underlay) return;
+    const wanted = new Set(entries.map(({ entity }) => entity));
+    const { primitives } = underlay;
+    const paths = [...primitives.entity.keys()].filter((path) => wanted.has(primitives.entity[path]));
+    show({ drawingId: drawing.id, origin: primitives.origin, parts: [{ tone: 'look', lines: outlineOf(primitives, paths, []) }] });
+  };
   const toggle = (key: string) => choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
   const acted = picked.length > 0 ? picked : verdict === 'open' ? sure : listed;
 
@@ -108,13 +137,18 @@ export function ReadingBench() {
             {verdict === 'open' && <Button variant="text" disabled={picked.length === 0} onClick={() => reject(picked)}>Reject {picked.length || ''}</Button>}
             {verdict !== 'open' && <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>Judge {acted.length} again</Button>}
           </Box>
+          {kind === 'column' && near.length > 0 && verdict === 'open' && (
+            <Note kind="look">{near.length === 1 ? '1 column lies' : `${near.length} columns lie`} {nearWords(near)} off {near.length === 1 ? 'its' : 'their'} crossing. <Button variant="text" onClick={() => accept(near.map(onCrossing))}>{near.length === 1 ? 'Align it' : 'Align all'}</Button></Note>
+          )}
           {pointedAt && pointedAt.kind === kind && (
             <EvidenceList candidate={pointedAt} verdict={verdictOf(state, drawing.id, pointedAt.key)} accept={() => accept([pointedAt])} reject={() => reject([pointedAt])} />
           )}
+          {pointedAt && pointedAt.kind === kind && verdictOf(state, drawing.id, pointedAt.key) === 'open' && <CorrectPart key={pointedAt.key} candidate={pointedAt} accept={(corrected) => accept([corrected])} />}
         </>
       )}
       {unread.length > 0 && (
-        <Part title={`Drawn on this role but not read: ${unread.length}`}>
+        <Part title={`Drawn on this role but not read: ${unread.length}`} aside={subject.underlay && <Button variant="text" onClick={() => showUnread(unread)}>Show them</Button>}>
+          {drawn > 0 && <Box sx={{ mb: 0.5 }}>{Math.round((100 * (drawn - unread.length)) / drawn)} % of {drawn} lines are accounted for.</Box>}
           <Box component="ul" sx={{ m: 0, pl: 2 }}>{unread.slice(0, 12).map((entry, i) => <li key={i}>{entry.why} (handle <span className="mono">{entry.handle}</span>)</li>)}</Box>
           {unread.length > 12 && <Box sx={{ color: 'text.secondary' }}>and {unread.length - 12} more</Box>}
         </Part>

@@ -16,14 +16,15 @@ import type { Underlay } from '@/project/underlays';
 import { useIntake } from '@/project/useIntake';
 import { useDrawing } from '@/project/useDrawing';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
-import { BenchHead, Part } from '@/ui/widgets/Heading';
+import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { NoDrawing } from '@/ui/widgets/NoDrawing';
 import { RoleMark } from '@/ui/widgets/RoleMark';
 import { useScheme } from '@/ui/widgets/useScheme';
 import { useNonce } from '@/ui/Providers';
+import { RoleMapShelf } from './RoleMapShelf';
 
-interface LayerLine { id: string; row: RoleRow; colour: string; entities: number; kinds: string; why: string }
+interface LayerLine { id: string; row: RoleRow; colour: string; entities: number; kinds: string; why: string; conflict: string }
 
 /** The table of layers: what each holds, whether it is shown, and its role. */
 export function SortingBench() {
@@ -43,7 +44,7 @@ export function SortingBench() {
       if (!row || !layer.name.toLowerCase().includes(search.trim().toLowerCase())) return [];
       const colour = adaptColour(colours.get(i) ?? 0x1000000, dark, parseInt(tokens.ink.slice(1), 16));
       const kinds = Object.entries(layer.kinds).sort((a, b) => b[1] - a[1]).map(([kind, count]) => `${count.toLocaleString('en')} ${kind}`).join(', ');
-      return [{ id: row.id, row, colour: `#${colour.toString(16).padStart(6, '0')}`, entities: layer.entities, kinds, why: row.suggested ? layer.why.join(', ') : 'set by hand' }];
+      return [{ id: row.id, row, colour: `#${colour.toString(16).padStart(6, '0')}`, entities: layer.entities, kinds, why: row.suggested ? layer.why.join(', ') : 'set by hand', conflict: layer.why.find((reason) => reason.startsWith('Its name says')) ?? '' }];
     });
   }, [subject, report, state.role, search, dark, tokens]);
 
@@ -51,6 +52,8 @@ export function SortingBench() {
   const { drawing } = subject;
   const picked = lines.filter((line) => (chosen.type === 'include' ? chosen.ids.has(line.id) : !chosen.ids.has(line.id))).map((line) => line.row);
   const sorted = lines.filter((line) => line.row.role !== null).length;
+  const rows = Object.values(state.role).filter((row) => row.drawingId === drawing.id);
+  const contradicted = lines.filter(({ row, why }) => row.suggested && why.includes('Its name says'));
 
   const columns: GridColDef<LayerLine>[] = [
     { ...GRID_CHECKBOX_SELECTION_COL_DEF, width: 30, minWidth: 30 },
@@ -88,7 +91,9 @@ export function SortingBench() {
           </Box>
         )}
       </Part>
-      <Box sx={{ flex: 1, minHeight: 200, mx: -0.5 }}>
+      {contradicted.length > 0 && <Note kind="look">{contradicted.map(({ row, conflict }) => <div key={row.id}><b>{row.layer}.</b> {conflict}</div>)}</Note>}
+      {lines.some(({ row }) => row.role === 'mixed') && <Note kind="plain">What is on {lines.filter(({ row }) => row.role === 'mixed').map(({ row }) => row.layer).join(', ')} is told apart by its geometry, line by line.</Note>}
+      <Box sx={{ flex: '1 0 auto', height: Math.min(420, 34 + 42 * Math.max(3, lines.length)), minHeight: 200, mx: -0.5, mb: 2 }}>
         <DataGrid
           rows={lines} columns={columns} nonce={nonce} rowHeight={42} columnHeaderHeight={30} hideFooter checkboxSelection disableColumnMenu disableRowSelectionOnClick
           rowSelectionModel={chosen} onRowSelectionModelChange={setChosen} aria-label="Layers"
@@ -96,6 +101,7 @@ export function SortingBench() {
           sx={{ border: 0, fontSize: 13, '--DataGrid-t-color-border-base': 'var(--mui-palette-divider)', '& .MuiDataGrid-cell': { display: 'flex', alignItems: 'center', px: 0.5 }, '& .MuiDataGrid-columnHeader': { px: 0.5, color: 'text.secondary', fontWeight: 400 }, '& .MuiDataGrid-columnSeparator': { display: 'none' }, '& .MuiCheckbox-root': { p: 0.5 } }}
         />
       </Box>
+      <RoleMapShelf key={drawing.id} drawing={drawing} rows={rows} />
     </Box>
   );
 }

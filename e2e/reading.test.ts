@@ -1,0 +1,112 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from 'playwright-core';
+import { groundFloor } from '../demo/ground';
+import { upperFloor } from '../demo/upper';
+import type { ModelFile } from '@/core/handover/model/schema';
+import type { ProjectState } from '@/core/model/state';
+import { ask, bringIn, fileNamed, newProject, openStage, problems, station, type, type Stage } from './harness';
+
+let stage: Stage;
+let page: Page;
+let project: string;
+beforeAll(async () => { stage = await openStage(); ({ page } = await stage.person()); }, 60_000);
+afterAll(async () => stage.close());
+jest.setTimeout(90_000);
+
+const state = async () => { await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor(); await page.waitForTimeout(300); return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state; };
+const kindTab = (name: string) => page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: new RegExp(`^${name}`) });
+const confirmUnit = async () => { await station(page, 'Datum'); await page.getByRole('button', { name: 'Take millimetres' }).click(); await page.getByText('millimetres confirmed').waitFor(); };
+
+test('near misses of columns are one decision, and what is read wrongly is put right before it is accepted', async () => {
+  project = await newProject(stage, page, 'Reading');
+  await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
+  await confirmUnit();
+  await station(page, 'Reading');
+  await kindTab('Columns').click();
+  await page.getByText('4 columns lie 2 to 12 mm off their crossing.').waitFor();
+  await page.getByRole('button', { name: 'Align all' }).click();
+  await page.getByRole('tab', { name: /accepted 4/ }).waitFor();
+  const columns = Object.values((await state()).element).flatMap((element) => (element.kind === 'column' ? [element.shape.position] : []));
+  // 5/B was drawn 12 mm off: it stands on its crossing now.
+  expect(columns.some(([x, y]) => Math.hypot(x - 21.75, y - 6.9) < 1e-9)).toBe(true);
+  await kindTab('Zones').click();
+  await page.getByRole('list', { name: /^Zones/ }).getByRole('button').filter({ hasText: '0.08' }).click();
+  await page.getByText(/0\.08 Mess: 67\.08 m\u00b2 by inner faces/).waitFor();
+  await type(page, 'Name', 'Galley');
+  await page.getByRole('button', { name: 'Accept it so' }).click();
+  await page.getByRole('tab', { name: /accepted 1/ }).waitFor();
+  expect(Object.values((await state()).element).flatMap((element) => (element.kind === 'zone' ? [element.shape.name] : []))).toEqual(['Galley']);
+});
+
+test('the ground floor becomes a complete level in one pass, and goes out with all kinds', async () => {
+  await page.getByRole('button', { name: /^Accept \d+ of all kinds$/ }).click();
+  await kindTab('Walls').click();
+  await page.getByRole('tab', { name: 'accepted 38' }).waitFor();
+  const elements = Object.values((await state()).element);
+  const count = (kind: string) => elements.filter((element) => element.kind === kind).length;
+  expect(['grid', 'column', 'wall', 'opening', 'zone', 'slab'].map(count)).toEqual([20, 45, 38, 32, 11, 2]);
+  const walls = new Set(elements.filter(({ kind }) => kind === 'wall').map(({ id }) => id));
+  expect(elements.every((element) => element.kind !== 'opening' || walls.has(element.shape.wall))).toBe(true);
+  await station(page, 'Handover');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save model.json' }).click();
+  const model = JSON.parse(readFileSync((await (await download).path())!, 'utf8')) as ModelFile;
+  expect([model.walls.length, model.openings.length, model.zones.length, model.slabs.length]).toEqual([38, 32, 11, 2]);
+  // Dry Lab: 10.8 less 0.15 and 0.075 across, 6.9 less 0.15 and 0.075 up.
+  const lab = model.zones.find(({ name }) => name === 'Dry Lab')!;
+  const xs = lab.outline.map(([x]) => x);
+  expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(10.575, 6);
+  const nodes = new Map<string, number>();
+  for (const wall of model.walls) for (const p of [wall.start, wall.end]) nodes.set(p.join(), (nodes.get(p.join()) ?? 0) + 1);
+  expect([...nodes.values()].filter((n) => n >= 3).length).toBeGreaterThan(8);
+});
+
+test('a wall taken back takes its openings with it, and undo brings them again', async () => {
+  await station(page, 'Reading');
+  await kindTab('Walls').click();
+  await page.getByRole('tab', { name: /^accepted/ }).click();
+  await page.getByRole('list', { name: /^Walls/ }).getByRole('checkbox').nth(1).check();
+  const before = Object.values((await state()).element).length;
+  await page.getByRole('button', { name: 'Judge 1 again' }).click();
+  await page.getByRole('tab', { name: 'accepted 37' }).waitFor();
+  const after = Object.values((await state()).element);
+  expect(after.length).toBeLessThan(before - 1);
+  await page.getByRole('button', { name: /^Undo: Open 1 wall again/ }).click();
+  await page.getByRole('tab', { name: 'accepted 38' }).waitFor();
+  expect(Object.values((await state()).element)).toHaveLength(before);
+});
+
+test('a role map is kept and applied to the upper floor, and says what it did not match', async () => {
+  await station(page, 'Sorting');
+  await page.getByRole('textbox', { name: 'Name of the role map' }).fill('Marram office');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByText(/Role map Marram office is kept, with \d+ rules\./).waitFor();
+  await station(page, 'Intake');
+  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));
+  await page.getByRole('button', { name: /^marram-upper/ }).click();
+  await station(page, 'Sorting');
+  await page.getByRole('button', { name: 'Apply role map Marram office' }).click();
+  await page.getByText(/Marram office: \d+ layers matched/).waitFor();
+  const now = await state();
+  const upper = Object.values(now.drawing).find(({ name }) => name === 'marram-upper')!;
+  expect(Object.values(now.role).filter((row) => row.drawingId === upper.id && row.layer === 'A-WALL').map(({ role, suggested }) => [role, suggested])).toEqual([['wall', false]]);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save role map Marram office' }).click();
+  const saved = readFileSync((await (await download).path())!, 'utf8');
+  expect(JSON.parse(saved)).toMatchObject({ format: 'zircon-frame-roles', version: 1, name: 'Marram office' });
+  await page.getByLabel('Role map file').setInputFiles(fileNamed('other.json', saved.replace('Marram office', 'Other office')));
+  await page.getByRole('button', { name: 'Apply role map Other office' }).waitFor();
+  await page.getByLabel('Role map file').setInputFiles(fileNamed('broken.json', '{"format":"something else"}'));
+  await page.getByText(/broken\.json: This is not a role map/).waitFor();
+});
+
+test('a drawing with everything on one layer is sorted by geometry and read like the other', async () => {
+  project = await newProject(stage, page, 'One layer');
+  await bringIn(page, fileNamed('one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
+  await confirmUnit();
+  await station(page, 'Sorting');
+  await page.getByText(/What is on 0 is told apart by its geometry, line by line\./).waitFor();
+  await station(page, 'Reading');
+  for (const [kind, n] of [['Grid lines', 20], ['Columns', 45], ['Openings', 32], ['Zones', 11]] as const) expect(await kindTab(kind).innerText()).toContain(String(n));
+  expect(problems).toEqual([]);
+});

@@ -1,0 +1,4 @@
+import { route } from '@/server/http';
+import { forgetRoleMap } from '@/server/roleMaps';
+
+export const DELETE = route<'map'>(async (_, { map }) => forgetRoleMap(map));

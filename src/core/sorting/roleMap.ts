@@ -1,0 +1,49 @@
+import * as v from 'valibot';
+import { fail, ok, type Result } from '@/core/result';
+import { matches } from '@/core/pattern';
+import { roles, type Role } from './roles';
+
+/** A set of rules that give roles to layers by the pattern of their names; the first that matches counts. */
+export const roleMapSchema = v.strictObject({
+  format: v.literal('zircon-frame-roles'),
+  version: v.literal(1),
+  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'A name needs at least one character.'), v.maxLength(120)),
+  rules: v.pipe(v.array(v.strictObject({ pattern: v.pipe(v.string(), v.minLength(1), v.maxLength(400)), role: v.picklist(roles) })), v.maxLength(5000)),
+});
+export type RoleMap = v.InferOutput<typeof roleMapSchema>;
+
+/** A role map from the text of a file. */
+export function readRoleMap(text: string): Result<RoleMap> {
+  let json: unknown;
+  try { json = JSON.parse(text); } catch { return fail('The file is not JSON. A role map is a JSON file that was saved at Sorting.'); }
+  const result = v.safeParse(roleMapSchema, json);
+  if (result.success) return ok(result.output);
+  const [issue] = result.issues;
+  return fail(`This is not a role map: ${v.getDotPath(issue) ?? 'the file'} ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)} Expected an object with format "zircon-frame-roles", version 1, a name and rules of pattern and role.`);
+}
+
+/** The roles of layers as a map: layers of one role whose names begin alike up to a separator get one rule with a star. */
+export function roleMapOf(name: string, layers: readonly { layer: string; role: Role | null }[]): RoleMap {
+  const rules: RoleMap['rules'] = [];
+  const covered = new Set<string>();
+  for (const { layer, role } of layers) {
+    if (role === null || covered.has(layer)) continue;
+    const stem = /^(.+?[-_ .]).+$/.exec(layer)?.[1] ?? null;
+    // A rule for the beginning stands only where it is true of all layers that begin so.
+    const longer = stem === null ? [] : layers.filter((other) => other.layer.startsWith(layer) && other.layer !== layer);
+    const alike = longer.length > 0 && longer.every((other) => other.role === role);
+    rules.push({ pattern: alike ? `${layer}*` : layer, role });
+    covered.add(layer);
+    if (alike) for (const other of longer) covered.add(other.layer);
+  }
+  // What is more exact is tried first.
+  return { format: 'zircon-frame-roles', version: 1, name, rules: rules.sort((a, b) => b.pattern.length - a.pattern.length || a.pattern.localeCompare(b.pattern)) };
+}
+
+/** What a role map says of some layers: which rule matches each, and which rules and layers are left over. */
+export function applyRoleMap({ rules }: Pick<RoleMap, 'rules'>, layers: readonly string[]): { roles: Map<string, { role: Role; pattern: string }>; unmatched: string[]; unused: string[] } {
+  const found = new Map<string, { role: Role; pattern: string }>();
+  for (const layer of layers) { const rule = rules.find(({ pattern }) => matches(pattern, layer)); if (rule) found.set(layer, rule); }
+  const used = new Set([...found.values()].map(({ pattern }) => pattern));
+  return { roles: found, unmatched: layers.filter((layer) => !found.has(layer)), unused: rules.filter(({ pattern }) => !used.has(pattern)).map(({ pattern }) => pattern) };
+}

@@ -1,0 +1,22 @@
+import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
+import type { RoleMap } from '@/core/sorting/roleMap';
+import { database } from './database/connection';
+import { notFound } from './problem';
+
+/** A role map kept for the next job. */
+export interface KeptRoleMap extends Pick<RoleMap, 'name' | 'rules'> { id: string }
+
+export const listRoleMaps = (): Promise<KeptRoleMap[]> => database().selectFrom('role_maps').select(['id', 'name', 'rules']).orderBy('name').execute();
+
+/** Keeps a map under its name; one of that name is replaced. @returns its id */
+export async function keepRoleMap({ name, rules }: RoleMap): Promise<string> {
+  const values = { rules: JSON.stringify(rules) as never, updated_at: sql<Date>`now()` as never };
+  const row = await database().insertInto('role_maps').values({ id: randomUUID(), name, ...values }).onConflict((c) => c.column('name').doUpdateSet(values)).returning('id').executeTakeFirstOrThrow();
+  return row.id;
+}
+
+export async function forgetRoleMap(id: string): Promise<void> {
+  const row = await database().deleteFrom('role_maps').where('id', '=', id).returning('id').executeTakeFirst();
+  if (!row) throw notFound('This role map');
+}

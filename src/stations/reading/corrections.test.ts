@@ -1,0 +1,27 @@
+import type { Shapes } from '@/core/model/elements';
+import { fieldsOf } from './corrections';
+
+const column: Shapes['column'] = { position: [0, 0], rotation: 0, section: { shape: 'rectangle', width: 0.4, depth: 0.6 }, mark: '' };
+
+test('a column\u2019s sides and mark can be put right, a round one\u2019s diameter', () => {
+  const [width, depth, mark] = fieldsOf('column', column);
+  expect([width.label, depth.label, mark.label]).toEqual(['Width', 'Depth', 'Mark']);
+  expect(width.kind === 'length' && width.set(column, 0.45)).toEqual({ ...column, section: { shape: 'rectangle', width: 0.45, depth: 0.6 } });
+  expect(mark.kind === 'words' && mark.set(column, 'C7').mark).toBe('C7');
+  expect(fieldsOf('column', { ...column, section: { shape: 'circle', diameter: 0.45 } }).map(({ label }) => label)).toEqual(['Diameter', 'Mark']);
+});
+
+test('every kind has something to put right, and what is read from a field is what was set', () => {
+  const shapes: Shapes = {
+    grid: { label: 'A', kind: 'line', start: [0, 0], end: [0, 9] }, column, beam: { start: [0, 0], end: [6, 0], section: { shape: 'rectangle', width: 0.3, depth: 0.6 }, mark: 'B1' }, wall: { start: [0, 0], end: [6, 0], thickness: 0.2, height: null, bulge: 0, outer: true },
+    opening: { wall: 'w', use: 'window', offset: 1, width: 1.2, height: 1.2, sill: 0.9 }, slab: { outline: [[0, 0], [1, 0], [1, 1]], holes: [], thickness: 0.2 }, zone: { name: 'Lab', number: '1', outline: [[0, 0], [1, 0], [1, 1]], holes: [], height: null }, outdoor: { name: 'Yard', outline: [[0, 0], [1, 0], [1, 1]], height: 0.1 },
+  };
+  for (const kind of Object.keys(shapes) as (keyof Shapes)[]) {
+    const fields = fieldsOf(kind, shapes[kind]);
+    expect(fields.length).toBeGreaterThan(0);
+    for (const field of fields) {
+      if (field.kind === 'words') expect(field.get(field.set(shapes[kind] as never, 'new') as never)).toBe('new');
+      else expect(field.get(field.set(shapes[kind] as never, 1.25) as never)).toBe(1.25);
+    }
+  }
+});

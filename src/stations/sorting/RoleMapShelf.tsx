@@ -1,0 +1,72 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import TextField from '@mui/material/TextField';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { put } from '@/core/model/edits';
+import type { DrawingRow, RoleRow } from '@/core/model/state';
+import { applyRoleMap, readRoleMap, roleMapOf, type RoleMap } from '@/core/sorting/roleMap';
+import { api } from '@/project/api';
+import { useProject } from '@/project/store';
+import { Note, Part } from '@/ui/widgets/Heading';
+import { Icon } from '@/ui/widgets/Icon';
+
+interface Kept { id: string; name: string; rules: RoleMap['rules'] }
+/** What applying a map came to. */
+interface Applied { name: string; matched: number; unmatched: string[]; unused: number }
+
+/** Role maps for the next job: kept by name, saved and brought in as JSON, applied to this drawing's layers. */
+export function RoleMapShelf({ drawing, rows }: { drawing: DrawingRow; rows: readonly RoleRow[] }) {
+  const { commit, tell } = useProject();
+  const [kept, setKept] = useState<Kept[]>([]);
+  const [name, setName] = useState('');
+  const [applied, setApplied] = useState<Applied | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const load = useCallback(() => api<{ maps: Kept[] }>('/api/rolemaps').then(({ maps }) => setKept(maps), () => undefined), []);
+  useEffect(() => { void load(); }, [load]);
+  const act = (work: Promise<unknown>, done: string) => void work.then(() => { tell({ kind: 'info', text: done }); return load(); }, (error: Error) => tell({ kind: 'problem', text: error.message }));
+  const sorted = rows.filter(({ role }) => role !== null).length;
+  const keep = () => { const map = roleMapOf(name.trim(), rows); act(api('/api/rolemaps', { json: map }), `Role map ${map.name} is kept, with ${map.rules.length} rules.`); setName(''); };
+  const apply = ({ name: of, rules }: Pick<RoleMap, 'name' | 'rules'>) => {
+    const { roles, unmatched, unused } = applyRoleMap({ rules }, rows.map(({ layer }) => layer));
+    setApplied({ name: of, matched: roles.size, unmatched, unused: unused.length });
+    if (roles.size > 0) void commit((now) => ({ label: `Role map ${of} on ${drawing.name}`, changes: rows.flatMap((row) => { const rule = roles.get(row.layer); return rule ? [put('role', { ...now.role[row.id], role: rule.role, suggested: false })] : []; }) }));
+  };
+  const bring = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > 4e6) { tell({ kind: 'problem', text: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; a role map is smaller than 4 MB.` }); return; }
+    const result = readRoleMap(await file.text());
+    if (!result.ok) { tell({ kind: 'problem', text: `${file.name}: ${result.message}` }); return; }
+    act(api('/api/rolemaps', { json: result.value }), `Role map ${result.value.name} is kept.`);
+    apply(result.value);
+  };
+  const save = ({ name: of, rules }: Kept) => {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([`${JSON.stringify({ format: 'zircon-frame-roles', version: 1, name: of, rules }, null, 1)}\n`], { type: 'application/json' }));
+    link.download = `${of} roles.json`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  return (
+    <Part title="Role maps">
+      <Box component="form" onSubmit={(event) => { event.preventDefault(); if (name.trim()) keep(); }} sx={{ display: 'flex', gap: 1, mb: 1 }}>
+        <TextField size="small" placeholder="Name of the map" value={name} onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Name of the role map', maxLength: 120 } }} sx={{ flex: 1 }} />
+        <Button type="submit" variant="outlined" disabled={name.trim() === '' || sorted === 0}>{kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Keep'}</Button>
+        <Button variant="text" onClick={() => input.current?.click()}>Bring in</Button>
+        <input ref={input} type="file" accept=".json,application/json" hidden aria-label="Role map file" onChange={(event) => { void bring(event.target.files?.[0]); event.target.value = ''; }} />
+      </Box>
+      {applied && <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>{applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'} matched{applied.unmatched.length > 0 ? `, not ${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}` : ''}{applied.unused > 0 ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed` : ''}.</Note>}
+      <Box component="ul" aria-label="Kept role maps" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {kept.map((entry) => (
+          <Box component="li" key={entry.id} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, borderBottom: '1px solid var(--mui-palette-divider)' }}>
+            <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{entry.name} <Box component="span" sx={{ color: 'text.secondary' }}>{entry.rules.length} rules</Box></Box>
+            <Button variant="text" aria-label={`Apply role map ${entry.name}`} onClick={() => apply(entry)}>Apply</Button>
+            <Button variant="text" aria-label={`Save role map ${entry.name}`} onClick={() => save(entry)}>Save</Button>
+            <IconButton size="small" aria-label={`Forget role map ${entry.name}`} onClick={() => { if (window.confirm(`Forget the role map ${entry.name}? Layers keep the roles they have.`)) act(api(`/api/rolemaps/${entry.id}`, { method: 'DELETE' }), `Role map ${entry.name} is forgotten.`); }}><Icon name="close" size={14} /></IconButton>
+          </Box>
+        ))}
+      </Box>
+    </Part>
+  );
+}
