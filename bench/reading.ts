@@ -7,6 +7,7 @@ import { Scene } from '@/core/reading/scene';
 import type { Role } from '@/core/sorting/roles';
 import { suggestRole } from '@/core/sorting/suggest';
 import { flatten } from '@/core/underlay/flatten';
+import { tiled } from './tiledPlan';
 import { truthPlan, type Truth, type TruthPlan } from './truthPlan';
 
 export const scoredKinds = ['grid lines', 'columns', 'beams', 'walls', 'doors and windows', 'zones'] as const;
@@ -128,5 +129,25 @@ export function readingTable([asked = '40']: string[]): number {
       if (roles === 'given') for (const one of missed.slice(0, 6)) console.log(`  missed ${one}`);
     }
   }
+  console.log(`\nreading a drawing of many such plans, roles given`);
+  let before: { entities: number; seconds: number } | null = null;
+  for (const wanted of [10_000, 50_000, 100_000]) {
+    const { entities, seconds, found } = timeReading(wanted);
+    const growth = before === null ? '' : `, time times ${(seconds / before.seconds).toFixed(1)} for ${(entities / before.entities).toFixed(1)} times as many`;
+    console.log(`${entities.toLocaleString('en')} entities: ${seconds.toFixed(2)} s, ${found.toLocaleString('en')} candidates${growth}`);
+    before = { entities, seconds };
+  }
   return 0;
+}
+
+/** The time that reading a drawing of about so many entities takes, without reading its file. */
+function timeReading(wanted: number): { entities: number; seconds: number; found: number } {
+  const plan = tiled(wanted);
+  const result = readDxf(new TextEncoder().encode(plan.dxf));
+  if (!result.ok) throw new Error(result.message);
+  const { drawing } = result.value;
+  const scene = new Scene(drawing, flatten(drawing), asDrawn('mm'), drawing.layers.map(({ name }) => (plan.roles[name] as Role | undefined) ?? null));
+  const start = process.hrtime.bigint();
+  const { candidates } = read(scene, [], toleranceFor('mm'));
+  return { entities: drawing.kind.length, seconds: Number(process.hrtime.bigint() - start) / 1e9, found: candidates.length };
 }

@@ -115,6 +115,14 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('button', { name: 'Next doubtful' }).click();
   await shot('reading-evidence');
   await page.getByRole('button', { name: 'Accept 45' }).click();
+  await page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: /^Walls/ }).click();
+  await page.getByRole('button', { name: 'Show all (Home)' }).click();
+  await shot('reading-walls');
+  await page.getByRole('button', { name: /of all kinds/ }).click();
+  await page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: /^Zones/ }).click();
+  await page.getByRole('tab', { name: /accepted/ }).click();
+  await page.getByRole('list', { name: /^Zones/ }).getByRole('button').nth(5).click();
+  await shot('reading-zones');
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
   await go('Handover');
   await shot('handover');

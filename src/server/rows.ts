@@ -151,12 +151,12 @@ const decision: TableAccess<'decision'> = {
   async load(db, projectId, ids) {
     const rows = await db.selectFrom('decisions').innerJoin('drawings', 'drawings.id', 'decisions.drawing_id').selectAll('decisions')
       .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where(pairIn('decisions.drawing_id', 'key', ids!))).execute();
-    return rows.map((row) => ({ id: `${row.drawing_id}/${row.key}`, drawingId: row.drawing_id, key: row.key, verdict: row.verdict, elementId: row.element_id }));
+    return rows.map((row) => ({ id: `${row.drawing_id}/${row.key}`, drawingId: row.drawing_id, key: row.key, verdict: row.verdict, elementId: row.element_id, seen: row.seen }));
   },
   async put(tx, projectId, rows) {
     await expectDrawings(tx, projectId, rows.map((row) => row.drawingId));
-    await tx.insertInto('decisions').values(rows.map((row) => ({ drawing_id: row.drawingId, key: row.key, verdict: row.verdict, element_id: row.elementId })))
-      .onConflict((c) => c.columns(['drawing_id', 'key']).doUpdateSet((eb) => ({ verdict: eb.ref('excluded.verdict'), element_id: eb.ref('excluded.element_id') }))).execute();
+    await tx.insertInto('decisions').values(rows.map((row) => ({ drawing_id: row.drawingId, key: row.key, verdict: row.verdict, element_id: row.elementId, seen: row.seen })))
+      .onConflict((c) => c.columns(['drawing_id', 'key']).doUpdateSet((eb) => ({ verdict: eb.ref('excluded.verdict'), element_id: eb.ref('excluded.element_id'), seen: eb.ref('excluded.seen') }))).execute();
   },
   async remove(tx, projectId, ids) {
     await expectDrawings(tx, projectId, ids.map((id) => split(id)[0]));

@@ -7,6 +7,7 @@ import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { put, remove, type Change, type Edit } from './edits';
 import type { ElementRow } from './elements';
 import { moveElement } from './move';
+import { signatureOf } from './signature';
 import { sourceLevel } from './levels';
 import type { DisplayRow, DrawingRow, PlacementRow, ProjectState, RoleRow } from './state';
 
@@ -39,7 +40,7 @@ export function acceptCandidates(state: ProjectState, drawing: DrawingRow, candi
     made.set(candidate.key, elementId);
     const shape = candidate.kind === 'opening' ? { ...candidate.element, wall: host } : candidate.element;
     const element = { id: elementId, levelId: candidate.kind === 'grid' ? null : levelId, source: { drawing: drawing.id, handles: candidate.handles }, kind: candidate.kind, shape } as ElementRow;
-    return [put('element', element as never), put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'accepted', elementId })];
+    return [put('element', element as never), put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'accepted', elementId, seen: signatureOf(candidate.asRead ?? candidate.element) })];
   });
   return { label: `Accept ${describe(candidates)}`, changes };
 }
@@ -60,7 +61,7 @@ export function rejectCandidates(state: ProjectState, drawing: DrawingRow, candi
     const before = state.decision[id];
     if (before?.verdict === 'rejected') return [];
     return [
-      put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'rejected', elementId: null }),
+      put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'rejected', elementId: null, seen: signatureOf(candidate.element) }),
       ...(before?.elementId && state.element[before.elementId] ? [remove('element', before.elementId)] : []),
       ...(before?.elementId ? openingsOf(state, before.elementId, candidates) : []),
     ];

@@ -93,7 +93,7 @@ export const roleRow = v.strictObject({
   shown: v.boolean(),
 });
 
-export const decisionRow = v.strictObject({ id, drawingId: uuid, key: id, verdict: v.picklist(['accepted', 'rejected']), elementId: v.nullable(uuid) });
+export const decisionRow = v.strictObject({ id, drawingId: uuid, key: id, verdict: v.picklist(['accepted', 'rejected']), elementId: v.nullable(uuid), /** The signature of what was read when it was decided. */ seen: v.optional(v.nullable(v.pipe(v.string(), v.minLength(1), v.maxLength(40))), null) });
 
 const gridLine = v.variant('kind', [
   v.strictObject({ label: v.string(), kind: v.literal('line'), start: point, end: point }),

@@ -1,5 +1,5 @@
 import type { Point } from '@/core/geometry/vector';
-import type { Beam, Column, ElementKind, GridLine, Opening, Outdoor, Slab, Wall, Zone } from '@/core/model/elements';
+import type { Beam, Column, ElementKind, GridLine, Opening, Outdoor, Shapes, Slab, Wall, Zone } from '@/core/model/elements';
 import type { Role } from '@/core/sorting/roles';
 
 /** One observation behind a candidate. A positive weight speaks for it, a negative one against it (log-odds). */
@@ -13,6 +13,8 @@ interface CandidateBase {
   confidence: number;
   /** Entity handles in the drawing. */
   handles: string[];
+  /** What was read, where a person has put the element right. */
+  asRead?: Shapes[ElementKind];
   /** Why it deserves a look, in a few words; null where nothing is unusual. */
   doubt: string | null;
 }

@@ -23,6 +23,8 @@ const column = { least: 0.15, most: 1.3, fewest: 4 };
 const leaf = { least: 0.5, most: 1.6 };
 /** Ends, jambs and other short pieces of walls are at most this long, metres. */
 const shortPiece = 0.65;
+/** A grid line broken by something goes on within this, metres. */
+const beyond = 15;
 /** The label of a grid line. */
 const gridLabel = /^[A-Z]{0,3}\d{0,3}['.]?\d{0,2}$/i;
 
@@ -80,7 +82,8 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   doors(looks, arcs, lines);
   windows(looks, lines);
   const gridParts = lines.filter(({ path }) => looks[path]?.role === 'grid');
-  for (const { path, a, b, length } of lines) if (looks[path] === null && length > 1 && gridParts.some((line) => onLine(line, a) && onLine(line, b))) looks[path] = { role: 'grid', why: 'on the run of a grid line' };
+  const runs = new BoxIndex(gridParts, ({ a, b }) => boxOf([a, b], beyond));
+  for (const { path, a, b, length } of lines) if (looks[path] === null && length > 1 && runs.around(a).some((line) => onLine(line, a) && onLine(line, b))) looks[path] = { role: 'grid', why: 'on the run of a grid line' };
   walls(looks, p, metresPerUnit);
   for (const { path, length } of lines) if (looks[path] === null && length <= shortPiece) looks[path] = { role: 'wall', why: 'as long as a wall is thick' };
   for (let path = 0; path < looks.length; path += 1) {
@@ -109,7 +112,7 @@ function onLine({ a, b, length }: Line, p: Point): boolean {
   const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
   const [dx, dy] = [p[0] - a[0], p[1] - a[1]];
   const along = dx * ux + dy * uy;
-  return Math.abs(dy * ux - dx * uy) < 0.02 && along > -3 && along < length + 20;
+  return Math.abs(dy * ux - dx * uy) < 0.02 && along > -beyond && along < length + beyond;
 }
 
 /** Loose lines that close to a shape of a size that the plan's columns have. */
@@ -159,5 +162,6 @@ function walls(looks: (Looks | null)[], p: Primitives, k: number): void {
   }
   const { families, curved } = facesOf(rest, defaultTolerance.offAxis, 0.008, defaultTolerance.gap);
   for (const family of families) for (const { sources, thickness, from, to } of pairFaces(family, defaultSettings.wall).strips) if (to - from > 1.5 * thickness) for (const { entity } of sources) looks[entity] = { role: 'wall', why: 'a pair of lines at a wall\u2019s distance' };
-  for (const arc of curved) if (curved.some((other) => other !== arc && distance(other.centre, arc.centre) < 0.02 && Math.abs(other.radius - arc.radius) <= defaultSettings.wall.most && Math.abs(other.radius - arc.radius) >= defaultSettings.wall.least)) looks[arc.source.entity] = { role: 'wall', why: 'two arcs about one centre' };
+  const centres = new BoxIndex(curved, ({ centre }) => boxOf([centre]));
+  for (const arc of curved) if (centres.around(arc.centre, 0.02).some((other) => other !== arc && distance(other.centre, arc.centre) < 0.02 && Math.abs(other.radius - arc.radius) <= defaultSettings.wall.most && Math.abs(other.radius - arc.radius) >= defaultSettings.wall.least)) looks[arc.source.entity] = { role: 'wall', why: 'two arcs about one centre' };
 }

@@ -7,6 +7,8 @@ import { suggestRole } from './suggest';
 /** What a layer's role is likely to be, and every reason for it; where name and geometry contradict each other, that too. */
 export interface LayerSuggestion { role: Role | null; why: string[]; conflict: string | null }
 
+/** Of larger drawings only the names are asked: a few seconds more at every intake are not worth a suggestion. */
+const mostPaths = 150_000;
 /** Fewer paths of a kind say nothing about a layer. */
 const fewest = 3;
 /** What this share of a layer's paths look like is what the layer is. */
@@ -16,6 +18,7 @@ const manyRoles = 3;
 
 /** Roles of all layers by their names and by what is drawn on them. @param metresPerUnit true metres of one drawing unit */
 export function suggestLayers(drawing: Drawing, p: Primitives, metresPerUnit: number): LayerSuggestion[] {
+  if (pathCount(p) > mostPaths) return drawing.layers.map(({ name }) => suggestionOf(name, new Map(), 0, 0));
   const looks = classify(drawing, p, metresPerUnit);
   const counts = drawing.layers.map(() => new Map<Role, { count: number; why: string }>());
   const totals = drawing.layers.map(() => 0);

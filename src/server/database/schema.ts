@@ -47,7 +47,7 @@ interface PlacementTable {
 interface NamedRecipeTable { id: string; name: string; steps: JSONColumnType<Recipe>; updated_at: Timestamp }
 interface RoleMapTable { id: string; name: string; rules: JSONColumnType<RoleMap['rules']>; updated_at: Timestamp }
 interface LayerRoleTable { drawing_id: string; layer: string; role: Role | null; suggested: boolean; shown: boolean }
-interface DecisionTable { drawing_id: string; key: string; verdict: 'accepted' | 'rejected'; element_id: string | null }
+interface DecisionTable { drawing_id: string; key: string; verdict: 'accepted' | 'rejected'; element_id: string | null; seen: string | null }
 interface ElementTable {
   id: string; project_id: string; level_id: string | null; kind: ElementRow['kind']; shape: JSONColumnType<ElementRow['shape']>;
   source_drawing: string | null; source_handles: string[] | null;

@@ -22,7 +22,7 @@ export function CorrectPart({ candidate, accept }: { candidate: Candidate; accep
           ? <TextField key={field.label} size="small" label={field.label} value={field.get(shape as never)} onChange={(event) => setShape(field.set(shape as never, event.target.value))} slotProps={{ htmlInput: { maxLength: 200 } }} />
           : <LengthField key={field.label} label={field.label} value={field.get(shape as never)} lengths={lengths} least={field.least} leastWords="That is too small." width="100%" change={(metres) => setShape(field.set(shape as never, metres))} />))}
       </Box>
-      <Button variant="outlined" disabled={shape === candidate.element} onClick={() => accept({ ...candidate, element: shape } as Candidate)}>Accept it so</Button>
+      <Button variant="outlined" disabled={shape === candidate.element} onClick={() => accept({ ...candidate, element: shape, asRead: candidate.element } as Candidate)}>Accept it so</Button>
     </Part>
   );
 }

@@ -5,6 +5,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { acceptCandidates, rejectCandidates, reopenCandidates } from '@/core/model/commands';
 import { elementKinds } from '@/core/model/elements';
+import { sourceChanges } from '@/core/model/revise';
 import { kindNames, type Candidate, type ColumnCandidate } from '@/core/reading/candidate';
 import { defaultTolerance } from '@/core/tolerance';
 import { outlineOf } from '@/core/underlay/outline';
@@ -21,6 +22,7 @@ import { NoDrawing } from '@/ui/widgets/NoDrawing';
 import { RoleMark } from '@/ui/widgets/RoleMark';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { ConfidenceChart } from './ConfidenceChart';
+import { ChangesPart } from './ChangesPart';
 import { CorrectPart } from './CorrectPart';
 import { EvidenceList } from './EvidenceList';
 import { rolesOfKind, sizeOf } from './facts';
@@ -32,7 +34,7 @@ const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'acc
 /** A column that stands close to a crossing and not on it. */
 const isNearMiss = ({ crossing }: ColumnCandidate): boolean => crossing !== null && crossing.distance > defaultTolerance.coincidence && crossing.distance <= defaultTolerance.crossing;
 
-const onCrossing = (candidate: ColumnCandidate): ColumnCandidate => ({ ...candidate, element: { ...candidate.element, position: candidate.crossing!.point } });
+const onCrossing = (candidate: ColumnCandidate): ColumnCandidate => ({ ...candidate, asRead: candidate.element, element: { ...candidate.element, position: candidate.crossing!.point } });
 
 /** How far near misses are off: "2 to 12 mm". */
 function nearWords(near: readonly ColumnCandidate[]): string {
@@ -58,6 +60,7 @@ export function ReadingBench() {
   const all = useMemo(() => reading?.result?.candidates ?? [], [reading]);
   const drawingId = subject?.drawing.id ?? '';
   const withVerdict = useMemo(() => all.map((candidate) => ({ candidate, verdict: verdictOf(state, drawingId, candidate.key) })), [all, state, drawingId]);
+  const changes = useMemo(() => (subject && reading?.result && !reading.running ? sourceChanges(state, subject.drawing, reading.result.candidates) : []), [state, subject, reading]);
   const pointedAt = all.find((candidate) => candidate.key === pointed);
 
   // What is clicked on the board comes into view in the list.
@@ -111,6 +114,7 @@ export function ReadingBench() {
       <BenchHead title="Reading" about={<DrawingChoice drawingId={drawing.id} />} />
       {!placement.confirmed && <Note kind="look">The unit is not confirmed yet; sizes follow from it. <Button variant="text" onClick={() => setView({ station: 'datum' })}>Go to Datum</Button></Note>}
       {reading?.problem && <Note kind="wrong">{reading.problem}</Note>}
+      {changes.length > 0 && <ChangesPart drawing={drawing} changes={changes} candidates={all} />}
       <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.5 }}>
         {present.map((name) => (
           <ButtonBase key={name} role="tab" aria-selected={kind === name} onClick={() => turnTo(name)} sx={{ display: 'flex', gap: 0.75, px: 0.75, py: 0.25, border: '1px solid', borderColor: kind === name ? 'text.primary' : 'divider', borderRadius: '4px', fontSize: 13 }}>

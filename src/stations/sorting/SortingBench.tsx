@@ -6,11 +6,13 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
 import { DataGrid, GRID_CHECKBOX_SELECTION_COL_DEF, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, type MouseEvent } from 'react';
 import { roleId, setRole, showLayers } from '@/core/model/commands';
 import type { RoleRow } from '@/core/model/state';
 import { roleNames, roles, type Role } from '@/core/sorting/roles';
 import { adaptColour } from '@/core/underlay/colours';
+import { outlineOf } from '@/core/underlay/outline';
+import { useOverlay } from '@/project/overlay';
 import { useProject } from '@/project/store';
 import type { Underlay } from '@/project/underlays';
 import { useIntake } from '@/project/useIntake';
@@ -33,6 +35,8 @@ export function SortingBench() {
   const { dark, tokens } = useScheme();
   const nonce = useNonce();
   const { report, problem } = useIntake(subject?.drawing.fileId);
+  const show = useOverlay((store) => store.show);
+  useEffect(() => () => show(null), [show]);
   const [search, setSearch] = useState('');
   const [chosen, setChosen] = useState<GridRowSelectionModel>({ type: 'include', ids: new Set() });
 
@@ -54,6 +58,14 @@ export function SortingBench() {
   const sorted = lines.filter((line) => line.row.role !== null).length;
   const rows = Object.values(state.role).filter((row) => row.drawingId === drawing.id);
   const contradicted = lines.filter(({ row, why }) => row.suggested && why.includes('Its name says'));
+
+  // A layer under the pointer is seen in full colour over the rest.
+  const hover = (id: string | null) => {
+    const layer = id === null ? -1 : subject.underlay?.layers.findIndex(({ name }) => roleId(drawing.id, name) === id) ?? -1;
+    if (layer < 0 || !subject.underlay) { show(null); return; }
+    const { primitives } = subject.underlay;
+    show({ drawingId: drawing.id, origin: primitives.origin, parts: [{ tone: 'evidence', lines: outlineOf(primitives, [...primitives.layer.keys()].filter((path) => primitives.layer[path] === layer), primitives.texts.flatMap((text, i) => (text.layer === layer ? [i] : []))) }] });
+  };
 
   const columns: GridColDef<LayerLine>[] = [
     { ...GRID_CHECKBOX_SELECTION_COL_DEF, width: 30, minWidth: 30 },
@@ -95,6 +107,7 @@ export function SortingBench() {
       {lines.some(({ row }) => row.role === 'mixed') && <Note kind="plain">What is on {lines.filter(({ row }) => row.role === 'mixed').map(({ row }) => row.layer).join(', ')} is told apart by its geometry, line by line.</Note>}
       <Box sx={{ flex: '1 0 auto', height: Math.min(420, 34 + 42 * Math.max(3, lines.length)), minHeight: 200, mx: -0.5, mb: 2 }}>
         <DataGrid
+          slotProps={{ row: { onMouseEnter: (event: MouseEvent<HTMLElement>) => hover(event.currentTarget.dataset.id ?? null), onMouseLeave: () => hover(null) } }}
           rows={lines} columns={columns} nonce={nonce} rowHeight={42} columnHeaderHeight={30} hideFooter checkboxSelection disableColumnMenu disableRowSelectionOnClick
           rowSelectionModel={chosen} onRowSelectionModelChange={setChosen} aria-label="Layers"
           initialState={{ sorting: { sortModel: [{ field: 'layer', sort: 'asc' }] } }} localeText={{ noRowsLabel: problem !== null ? problem : report === null ? 'Layers are being fetched' : 'No layer of that name' }}

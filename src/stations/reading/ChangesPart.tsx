@@ -1,0 +1,57 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { apart, keepAsTheyAre, takeChanges, type SourceChange } from '@/core/model/revise';
+import { pointsOf } from '@/core/model/outlines';
+import type { DrawingRow } from '@/core/model/state';
+import { kindNames, type Candidate } from '@/core/reading/candidate';
+import { useBoard } from '@/board/boardStore';
+import { nameOfCandidate } from '@/project/readings';
+import { useProject } from '@/project/store';
+import { Part } from '@/ui/widgets/Heading';
+import { Table } from '@/ui/widgets/Table';
+import { sizeOf } from './facts';
+
+/** What changed, in a few words. */
+function wordsOf({ element, candidate }: SourceChange): string {
+  if (candidate === null) return 'is gone from the drawing';
+  const by = apart(element, candidate);
+  if (by > 0.0005) return `moved by ${(by * 1000).toFixed(0)} mm`;
+  if (element.kind === 'zone' && candidate.kind === 'zone' && element.shape.name !== candidate.element.name) return `is called ${candidate.element.name || 'nothing'} now, not ${element.shape.name}`;
+  return `is ${sizeOf(candidate)} now`;
+}
+
+const nameOf = ({ element, candidate }: SourceChange): string => {
+  if (candidate !== null) return `${kindNames[element.kind][0]} ${nameOfCandidate(candidate)}`;
+  return `${kindNames[element.kind][0]} ${element.kind === 'grid' ? element.shape.label : element.kind === 'zone' ? element.shape.number : ''}`.trim();
+};
+
+/** Accepted elements whose source the drawing shows otherwise now: each change is taken or refused. */
+export function ChangesPart({ drawing, changes, candidates }: { drawing: DrawingRow; changes: readonly SourceChange[]; candidates: readonly Candidate[] }) {
+  const commit = useProject((store) => store.commit);
+  const look = ({ element }: SourceChange) => {
+    const points = pointsOf(element);
+    if (points.length === 0) return;
+    const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
+    useBoard.getState().lookAt([Math.min(...xs) - 3, Math.min(...ys) - 3, Math.max(...xs) + 3, Math.max(...ys) + 3]);
+  };
+  return (
+    <Part title={`Changed in the drawing since: ${changes.length}`}>
+      <Box sx={{ maxHeight: 220, overflowY: 'auto' }}>
+        <Table label="Changed in the drawing" heads={['element', 'what', '']}>
+          {changes.slice(0, 300).map((change) => (
+            <tr key={change.decision.id}>
+              <td><Button variant="text" onClick={() => look(change)}>{nameOf(change)}</Button></td>
+              <td>{wordsOf(change)}</td>
+              <td style={{ whiteSpace: 'nowrap' }}><Button variant="text" aria-label={`Take ${nameOf(change)}`} onClick={() => void commit((now) => takeChanges(now, drawing, [change], candidates))}>Take</Button><Button variant="text" aria-label={`Keep ${nameOf(change)}`} onClick={() => void commit((now) => keepAsTheyAre(now, drawing, [change]))}>Keep</Button></td>
+            </tr>
+          ))}
+        </Table>
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
+        <Button variant="contained" onClick={() => void commit((now) => takeChanges(now, drawing, changes, candidates))}>Take all {changes.length}</Button>
+        <Button variant="outlined" onClick={() => void commit((now) => keepAsTheyAre(now, drawing, changes))}>Keep all as they are</Button>
+      </Box>
+    </Part>
+  );
+}
