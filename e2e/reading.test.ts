@@ -61,6 +61,19 @@ test('the ground floor becomes a complete level in one pass, and goes out with a
   expect([...nodes.values()].filter((n) => n >= 3).length).toBeGreaterThan(8);
 });
 
+test('candidates are found by name and size, and a zone says what bounds it', async () => {
+  await station(page, 'Reading');
+  await kindTab('Zones').click();
+  await page.getByRole('tab', { name: /^accepted/ }).click();
+  await page.getByRole('textbox', { name: 'Find a candidate' }).fill('0.06');
+  await page.getByRole('list', { name: /^Zones/ }).getByRole('button').filter({ hasText: 'Dry Lab' }).click();
+  expect(await page.getByRole('list', { name: /^Zones/ }).getByRole('listitem').count()).toBe(1);
+  // Dry Lab: outside to the west and north, the gallery to the south, the specimen store to the east.
+  await page.getByText(/Bounded by 4 walls with 4 openings; beyond lie .*Gallery/).waitFor();
+  await page.getByText(/beyond lie .*Specimen Store/).waitFor();
+  await page.getByRole('textbox', { name: 'Find a candidate' }).fill('');
+});
+
 test('a wall taken back takes its openings with it, and undo brings them again', async () => {
   await station(page, 'Reading');
   await kindTab('Walls').click();

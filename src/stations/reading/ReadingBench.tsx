@@ -2,9 +2,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
+import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { acceptCandidates, rejectCandidates, reopenCandidates } from '@/core/model/commands';
-import { elementKinds } from '@/core/model/elements';
+import { boundariesOf } from '@/core/model/boundaries';
+import { acceptCandidates, decisionId, rejectCandidates, reopenCandidates } from '@/core/model/commands';
+import { elementKinds, type ElementRow } from '@/core/model/elements';
+import type { ProjectState } from '@/core/model/state';
 import { sourceChanges } from '@/core/model/revise';
 import { kindNames, type Candidate, type ColumnCandidate } from '@/core/reading/candidate';
 import { defaultTolerance } from '@/core/tolerance';
@@ -31,6 +34,17 @@ const words = Object.fromEntries(elementKinds.map((kind) => [kind, kindNames[kin
 const markOf = (kind: Candidate['kind']) => (kind === 'opening' ? 'door' : kind);
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
 
+/** What bounds an accepted zone, in words. */
+function boundsOf(state: ProjectState, decision: string): string | null {
+  const element = state.element[state.decision[decision]?.elementId ?? ''];
+  if (!element) return null;
+  const sides = boundariesOf((Object.values(state.element) as ElementRow[]).filter(({ levelId }) => levelId === element.levelId)).get(element.id) ?? [];
+  if (sides.length === 0) return null;
+  const beyond = [...new Set(sides.map((side) => { const other = side.beyond === null ? undefined : state.element[side.beyond]; return other?.kind === 'zone' ? other.shape.name || other.shape.number || 'a zone without a name' : 'the outside'; }))];
+  const [walls, openings] = [new Set(sides.map(({ wall }) => wall)).size, new Set(sides.flatMap((side) => side.openings)).size];
+  return `Bounded by ${walls} ${walls === 1 ? 'wall' : 'walls'} with ${openings} ${openings === 1 ? 'opening' : 'openings'}; beyond lie ${beyond.join(', ')}.`;
+}
+
 /** A column that stands close to a crossing and not on it. */
 const isNearMiss = ({ crossing }: ColumnCandidate): boolean => crossing !== null && crossing.distance > defaultTolerance.coincidence && crossing.distance <= defaultTolerance.crossing;
 
@@ -53,6 +67,8 @@ export function ReadingBench() {
   const drawingOf = subject?.drawing.id;
   const [verdict, setVerdict] = useState<Verdict>('open');
   const [threshold, setThreshold] = useState(0.5);
+  const [find, setFind] = useState('');
+  const [onlyDoubtful, setOnlyDoubtful] = useState(false);
   const list = useRef<HTMLUListElement>(null);
   const show = useOverlay((store) => store.show);
   useEffect(() => () => show(null), [show, kind, drawingOf]);
@@ -71,13 +87,15 @@ export function ReadingBench() {
   if (!subject) return <NoDrawing title="Reading" />;
   const { drawing, placement } = subject;
   const ofKind = withVerdict.filter((entry) => entry.candidate.kind === kind);
-  const listed = ofKind.filter((entry) => entry.verdict === verdict).map((entry) => entry.candidate);
+  const wanted = find.trim().toLowerCase();
+  const listed = ofKind.filter((entry) => entry.verdict === verdict && (!onlyDoubtful || entry.candidate.doubt !== null) && (wanted === '' || `${nameOfCandidate(entry.candidate)} ${sizeOf(entry.candidate)} ${entry.candidate.doubt ?? ''}`.toLowerCase().includes(wanted))).map((entry) => entry.candidate);
   const open = ofKind.filter((entry) => entry.verdict === 'open').map((entry) => entry.candidate);
   const picked = listed.filter((candidate) => chosen.has(candidate.key));
   const sure = open.filter((candidate) => candidate.confidence >= threshold);
   const doubtful = listed.filter((candidate) => candidate.doubt !== null);
   const unread = (reading?.result?.unread ?? []).filter((entry) => entry.role === kind || (kind === 'opening' && (entry.role === 'door' || entry.role === 'window')) || (kind === 'slab' && entry.role === 'slabOpening'));
   const present = elementKinds.filter((name) => name === 'grid' || name === 'column' || name === kind || withVerdict.some((entry) => entry.candidate.kind === name) || (reading?.result?.unread ?? []).some((entry) => entry.role === name));
+  const bounds = pointedAt?.kind === 'zone' && verdictOf(state, drawing.id, pointedAt.key) === 'accepted' ? boundsOf(state, decisionId(drawing.id, pointedAt.key)) : null;
   const near = open.filter((candidate): candidate is ColumnCandidate => candidate.kind === 'column' && isNearMiss(candidate));
   const drawn = rolesOfKind[kind].reduce((sum, role) => sum + (reading?.result?.drawn[role] ?? 0), 0);
   const everything = withVerdict.filter((entry) => entry.verdict === 'open' && entry.candidate.confidence >= threshold).map((entry) => entry.candidate);
@@ -102,7 +120,8 @@ export function ReadingBench() {
     show({ drawingId: drawing.id, origin: primitives.origin, parts: [{ tone: 'look', lines: outlineOf(primitives, paths, []) }] });
   };
   const toggle = (key: string) => choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
-  const acted = picked.length > 0 ? picked : verdict === 'open' ? sure : listed;
+  const narrowed = onlyDoubtful || wanted !== '';
+  const acted = picked.length > 0 ? picked : verdict === 'open' ? (narrowed ? sure.filter((candidate) => listed.includes(candidate)) : sure) : listed;
 
   return (
     <Box onKeyDown={(event) => {
@@ -130,6 +149,10 @@ export function ReadingBench() {
         <>
           {open.length > 0 && <Part title="How sure"><ConfidenceChart candidates={open} threshold={threshold} move={setThreshold} colour={`var(--mui-palette-zf-${kind})`} /></Part>}
           <TabLine label="Decision" tabs={(['open', 'accepted', 'rejected'] as const).map((name) => ({ name, word: verdictWords[name], count: ofKind.filter((entry) => entry.verdict === name).length }))} present={verdict} turn={(name) => { setVerdict(name); choose([]); }} />
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 0.5 }}>
+            <TextField size="small" placeholder="Find by name, mark or size" value={find} onChange={(event) => setFind(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Find a candidate' } }} sx={{ flex: 1 }} />
+            <Button variant={onlyDoubtful ? 'contained' : 'text'} aria-pressed={onlyDoubtful} onClick={() => setOnlyDoubtful(!onlyDoubtful)}>Doubtful only</Button>
+          </Box>
           <Box component="ul" ref={list} aria-label={`${words[kind]}, ${verdictWords[verdict]}`} sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0, maxHeight: 232, overflowY: 'auto' }}>
             {listed.map((candidate) => <Line key={candidate.key} candidate={candidate} here={candidate.key === pointed} chosen={chosen.has(candidate.key)} go={() => go(candidate)} toggle={() => toggle(candidate.key)} />)}
             {listed.length === 0 && <Box component="li" sx={{ color: 'text.secondary', py: 1 }}>None.</Box>}
@@ -147,6 +170,7 @@ export function ReadingBench() {
           {pointedAt && pointedAt.kind === kind && (
             <EvidenceList candidate={pointedAt} verdict={verdictOf(state, drawing.id, pointedAt.key)} accept={() => accept([pointedAt])} reject={() => reject([pointedAt])} />
           )}
+          {bounds && <Box sx={{ mb: 1 }}>{bounds}</Box>}
           {pointedAt && pointedAt.kind === kind && verdictOf(state, drawing.id, pointedAt.key) === 'open' && <CorrectPart key={pointedAt.key} candidate={pointedAt} accept={(corrected) => accept([corrected])} />}
         </>
       )}

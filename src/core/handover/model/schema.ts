@@ -33,7 +33,7 @@ export const modelSchema = v.looseObject({
   walls: v.array(v.looseObject({ ...common, start: point, end: point, thickness: v.number(), height, bulge: v.number(), outer: v.optional(v.boolean()) })),
   openings: v.array(v.looseObject({ id, wall: id, kind: v.picklist(['door', 'window']), offset: v.number(), width: v.number(), height, sill: v.number(), source })),
   slabs: v.array(v.looseObject({ ...common, outline: ring, holes: v.array(ring), thickness: v.number() })),
-  zones: v.array(v.looseObject({ ...common, name: v.string(), number: v.string(), outline: ring, holes: v.array(ring), height })),
+  zones: v.array(v.looseObject({ ...common, name: v.string(), number: v.string(), outline: ring, holes: v.array(ring), height, boundaries: v.optional(v.array(v.looseObject({ wall: id, length: v.number(), beyond: v.nullable(id), openings: v.array(id) }))) })),
   outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height })),
 });
 

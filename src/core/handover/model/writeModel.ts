@@ -1,6 +1,7 @@
 import type { Survey } from '@/core/datum/survey';
 import { degrees, type Point } from '@/core/geometry/vector';
 import type { ElementRow, Section } from '@/core/model/elements';
+import { boundariesOf } from '@/core/model/boundaries';
 import { structuralTop } from '@/core/model/levels';
 import type { LevelRow } from '@/core/model/state';
 import type { ModelFile } from './schema';
@@ -37,10 +38,11 @@ export function writeModel({ levels, elements, drawingName, survey }: HandoverIn
       case 'wall': { const { start, end, thickness, height, bulge, outer } = element.shape; file.walls.push({ ...common, start: pair(start), end: pair(end), thickness: tidy(thickness), height: tidy(height ?? level?.height ?? 0), bulge: tidy(bulge), outer, ...from }); break; }
       case 'opening': { const { wall, use, offset, width, height, sill } = element.shape; file.openings.push({ id: common.id, wall: idOf(wall), kind: use, offset: tidy(offset), width: tidy(width), height: tidy(height), sill: tidy(sill), ...from }); break; }
       case 'slab': { const { outline, holes, thickness } = element.shape; file.slabs.push({ ...common, outline: ring(outline), holes: holes.map(ring), thickness: tidy(thickness), ...from }); break; }
-      case 'zone': { const { name, number, outline, holes, height } = element.shape; file.zones.push({ ...common, name, number, outline: ring(outline), holes: holes.map(ring), height: tidy(height ?? level?.height ?? 0), ...from }); break; }
+      case 'zone': { const { name, number, outline, holes, height } = element.shape; file.zones.push({ ...common, name, number, outline: ring(outline), holes: holes.map(ring), height: tidy(height ?? level?.height ?? 0), boundaries: (bounded.get(element.id) ?? []).map((side) => ({ wall: idOf(side.wall), length: tidy(side.length), beyond: side.beyond === null ? null : idOf(side.beyond), openings: side.openings.map(idOf) })), ...from }); break; }
       default: { const { name, outline, height } = element.shape; file.outdoor.push({ ...common, name, outline: ring(outline), height: tidy(height), ...from }); }
     }
   };
+  const bounded = new Map(ordered.flatMap((level) => [...boundariesOf(elements.filter((element) => element.levelId === level.id))]));
   const byId = new Map(ordered.map((level) => [level.id, level]));
   for (const element of elements) {
     if (element.kind === 'grid') {

@@ -1,0 +1,56 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
+import { contains } from '@/core/geometry/polygon';
+import { distance, type Point } from '@/core/geometry/vector';
+import type { ElementRow, Opening, Wall, Zone } from './elements';
+
+/** A stretch of a wall that bounds a zone: how long it is, what lies on its other side, and the openings in it. */
+export interface Boundary { wall: string; length: number; /** The zone beyond, or null for the outside or what is no zone. */ beyond: string | null; openings: string[] }
+
+/** A side of a zone lies on a wall's face within this, metres. */
+const onFace = 0.03;
+/** Sides shorter than this along a wall are corners, metres. */
+const shortest = 0.05;
+
+interface Side { a: Point; b: Point }
+
+/**
+ * The walls that bound each zone, from the elements of one level: sides of the zone's outline and holes that run along a wall's face. What lies beyond is the
+ * zone on the other side of the wall, at the middle of the stretch.
+ */
+export function boundariesOf(elements: readonly ElementRow[]): Map<string, Boundary[]> {
+  const walls = elements.flatMap((element) => (element.kind === 'wall' && element.shape.bulge === 0 ? [{ id: element.id, wall: element.shape }] : []));
+  const zones = elements.flatMap((element) => (element.kind === 'zone' ? [{ id: element.id, zone: element.shape }] : []));
+  const openings = new Map<string, { id: string; opening: Opening }[]>();
+  for (const element of elements) if (element.kind === 'opening') { const list = openings.get(element.shape.wall); if (list) list.push({ id: element.id, opening: element.shape }); else openings.set(element.shape.wall, [{ id: element.id, opening: element.shape }]); }
+  const wallIndex = new BoxIndex(walls, ({ wall }) => boxOf([wall.start, wall.end], wall.thickness / 2 + onFace));
+  const zoneIndex = new BoxIndex(zones, ({ zone }) => boxOf(zone.outline));
+  const zoneAt = (p: Point): string | null => zoneIndex.around(p).find(({ zone }) => holds(zone, p))?.id ?? null;
+  return new Map(zones.map(({ id, zone }) => [id, sidesOf(zone).flatMap((side) => wallIndex.touching(boxOf([side.a, side.b])).flatMap(({ id: wallId, wall }): Boundary[] => {
+    const stretch = alongWall(side, wall);
+    if (stretch === null) return [];
+    const { from, to, away } = stretch;
+    const length = distance(wall.start, wall.end);
+    const [ux, uy] = [(wall.end[0] - wall.start[0]) / length, (wall.end[1] - wall.start[1]) / length];
+    // Beyond the other face, on the side away from the zone.
+    const across = -Math.sign(away) * (wall.thickness / 2 + 0.05);
+    const middle = (from + to) / 2;
+    const beyond = zoneAt([wall.start[0] + ux * middle - uy * across, wall.start[1] + uy * middle + ux * across]);
+    const inside = (openings.get(wallId) ?? []).filter(({ opening }) => { const at = opening.offset + opening.width / 2; return at > from && at < to; });
+    return [{ wall: wallId, length: to - from, beyond, openings: inside.map((opening) => opening.id) }];
+  }))]));
+}
+
+const holds = ({ outline, holes }: Zone, p: Point): boolean => contains(outline, p) && !holes.some((hole) => contains(hole, p));
+
+const sidesOf = ({ outline, holes }: Zone): Side[] => [outline, ...holes].flatMap((ring) => ring.map((a, i) => ({ a, b: ring[(i + 1) % ring.length] })));
+
+/** Where a side runs along a wall's face: from and to along the wall, and how far to the left of its centre line. */
+function alongWall({ a, b }: Side, { start, end, thickness }: Wall): { from: number; to: number; away: number } | null {
+  const length = distance(start, end);
+  const [ux, uy] = [(end[0] - start[0]) / length, (end[1] - start[1]) / length];
+  const local = ([x, y]: Point): Point => [(x - start[0]) * ux + (y - start[1]) * uy, (y - start[1]) * ux - (x - start[0]) * uy];
+  const [p, q] = [local(a), local(b)];
+  if (Math.abs(Math.abs(p[1]) - thickness / 2) > onFace || Math.abs(Math.abs(q[1]) - thickness / 2) > onFace || Math.sign(p[1]) !== Math.sign(q[1])) return null;
+  const [from, to] = [Math.max(0, Math.min(p[0], q[0])), Math.min(length, Math.max(p[0], q[0]))];
+  return to - from > shortest ? { from, to, away: p[1] } : null;
+}
