@@ -2,7 +2,8 @@ import { asDrawn } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
 import type { Candidate, ColumnCandidate, GridCandidate, OpeningCandidate, WallCandidate, ZoneCandidate, BeamCandidate } from '@/core/reading/candidate';
-import { read, toleranceFor } from '@/core/reading/read';
+import { read } from '@/core/reading/read';
+import { toleranceFor } from '@/core/reading/settings';
 import { Scene } from '@/core/reading/scene';
 import type { Role } from '@/core/sorting/roles';
 import { suggestRole } from '@/core/sorting/suggest';
@@ -24,7 +25,7 @@ export function readPlan(plan: TruthPlan, roles: 'given' | 'suggested'): Candida
   if (!result.ok) throw new Error(result.message);
   const { drawing } = result.value;
   const role = (name: string): Role | null => (roles === 'given' ? (plan.roles[name] as Role | undefined) ?? null : suggestRole(name)?.role ?? null);
-  return read(new Scene(drawing, flatten(drawing), asDrawn(plan.unit), drawing.layers.map(({ name }) => role(name))), [], toleranceFor(plan.unit)).candidates;
+  return read({ scene: new Scene(drawing, flatten(drawing), asDrawn(plan.unit), drawing.layers.map(({ name }) => role(name))), tolerance: toleranceFor(plan.unit) }).candidates;
 }
 
 /** Holds what was read against the truth. */
@@ -148,6 +149,6 @@ function timeReading(wanted: number): { entities: number; seconds: number; found
   const { drawing } = result.value;
   const scene = new Scene(drawing, flatten(drawing), asDrawn('mm'), drawing.layers.map(({ name }) => (plan.roles[name] as Role | undefined) ?? null));
   const start = process.hrtime.bigint();
-  const { candidates } = read(scene, [], toleranceFor('mm'));
+  const { candidates } = read({ scene, tolerance: toleranceFor('mm') });
   return { entities: drawing.kind.length, seconds: Number(process.hrtime.bigint() - start) / 1e9, found: candidates.length };
 }

@@ -10,14 +10,15 @@ import { readDxf } from '@/core/drawing/reader';
 import { asDrawn } from '@/core/datum/placement';
 import { digest } from '@/core/handover/intake/digest';
 import type { ColumnCandidate, GridCandidate } from '@/core/reading/candidate';
-import { read, toleranceFor } from '@/core/reading/read';
+import { read } from '@/core/reading/read';
+import { toleranceFor } from '@/core/reading/settings';
 import { Scene } from '@/core/reading/scene';
 
 const plan = groundFloor();
 const reading = readDxf(new TextEncoder().encode(plan.dxf));
 if (!reading.ok) throw new Error(reading.message);
 const { drawing, primitives, intake } = digest('ground.dxf', '', reading.value, defaultLimits);
-const { candidates, unread } = read(new Scene(drawing, primitives, asDrawn('mm'), intake.layers.map((layer) => layer.role)), [], toleranceFor('mm'));
+const { candidates, unread } = read({ scene: new Scene(drawing, primitives, asDrawn('mm'), intake.layers.map((layer) => layer.role)), tolerance: toleranceFor('mm') });
 const grid = candidates.filter((c): c is GridCandidate => c.kind === 'grid');
 const found = candidates.filter((c): c is ColumnCandidate => c.kind === 'column');
 

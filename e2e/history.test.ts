@@ -106,7 +106,7 @@ test('an edit that breaks a rule of the schema leaves nothing of itself', async 
   const { state } = await load(id);
   const [ground] = Object.keys(state.level);
   const element = crypto.randomUUID();
-  const column: Change = { table: 'element', id: element, row: { id: element, levelId: ground, source: null, kind: 'column', shape: { position: [0, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' } } };
+  const column: Change = { table: 'element', id: element, row: { id: element, levelId: ground, source: null, libraryId: null, kind: 'column', shape: { position: [0, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' } } };
   expect((await edit(id, 0, 'Add a column', [column])).status).toBe(200);
   const answer = await edit(id, 1, 'Remove its level', [level(crypto.randomUUID(), 'New', 5), { table: 'level', id: ground, row: null }]);
   expect(answer.status).toBe(409);

@@ -115,6 +115,7 @@ test('revision B is taken over change by change: moved columns, a wall that went
 
 test('a role map is kept and applied to the upper floor, and says what it did not match', async () => {
   await station(page, 'Sorting');
+  await page.getByRole('tab', { name: 'Role maps', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of the role map' }).fill('Marram office');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await page.getByText(/Role map Marram office is kept, with \d+ rules\./).waitFor();

@@ -257,6 +257,12 @@ export class Board {
       else if (held !== null) clickPoint(held);
       return;
     }
+    const { tool } = useBoard.getState();
+    if (tool.kind === 'gather') {
+      const line = lineAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
+      if (line !== null) tool.take({ drawingId: line.drawingId, path: line.path });
+      return;
+    }
     const candidate = candidateAt(this.scene.candidates, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
     this.events.candidateClicked(candidate, event.ctrlKey || event.metaKey || event.shiftKey);
     if (candidate === null) {
@@ -292,7 +298,7 @@ export class Board {
     const kept = same === null ? -1 : holds.findIndex((hold) => hold.words === same.words && hold.point[0] === same.point[0] && hold.point[1] === same.point[1]);
     this.grip = { holds, chosen: Math.max(0, kept > 0 && this.grip.chosen > 0 ? kept : 0) };
     this.report();
-    if (wantsPoints() || wantsLine()) this.redraw();
+    if (useBoard.getState().tool.kind !== 'look') this.redraw();
   }
 
   /** The straight line under the cursor, while the tool of the moment looks for one. */

@@ -14,6 +14,8 @@ export type Tool =
   | { kind: 'look' }
   | { kind: 'pick'; prompt: string; take: (picked: Picked) => void }
   | { kind: 'pickLine'; prompt: string; take: (line: PickedLine) => void }
+  /** Lines clicked one by one, until it is ended. */
+  | { kind: 'gather'; prompt: string; take: (line: { drawingId: string; path: number }) => void }
   | { kind: 'measure'; mode: MeasureMode }
   /** Corners clicked one by one, held on to or free; `take` gets them in the project. */
   | { kind: 'outline'; prompt: string; take: (corners: Point[]) => void };

@@ -14,7 +14,7 @@ export interface Grip { holds: Held[]; chosen: number }
 export const gripOf = (grip: Grip): Held | null => grip.holds[grip.chosen] ?? null;
 
 /** Whether the tool of the moment looks for points. */
-export const wantsPoints = (): boolean => !['look', 'pickLine'].includes(useBoard.getState().tool.kind);
+export const wantsPoints = (): boolean => !['look', 'pickLine', 'gather'].includes(useBoard.getState().tool.kind);
 
 /** Whether it looks for a straight line. */
 export const wantsLine = (): boolean => useBoard.getState().tool.kind === 'pickLine';
@@ -123,6 +123,7 @@ export function drawTool(pen: Pen, grip: Grip, cursor: Point | null, line: Picke
   if (tool.kind === 'outline') drawCorners(pen, held?.point ?? (cursor === null ? null : toProject(camera, size, cursor)));
   if (tool.kind === 'look' || cursor === null) return;
   const beside: Point = [cursor[0] + 16, cursor[1] + 16];
+  if (tool.kind === 'gather') { chip(pen, beside, tool.prompt, 'Escape ends it'); return; }
   if (tool.kind === 'outline' && held === null) { chip(pen, beside, tool.prompt, corners.length < 2 ? 'click corners' : 'Enter closes it'); return; }
   if (tool.kind === 'pickLine') {
     if (line !== null) {

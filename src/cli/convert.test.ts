@@ -2,12 +2,13 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import * as v from 'valibot';
 import { gridLines } from '../../demo/building';
 import { dxf, line } from '@/core/drawing/testing/dxf';
 import { groundFloor } from '../../demo/ground';
 import { readDxf } from '@/core/drawing/reader';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
-import type { ModelFile } from '@/core/handover/model/schema';
+import { modelSchema, type ModelFile } from '@/core/handover/model/schema';
 import { convert } from './convert';
 
 const folder = mkdtempSync(join(tmpdir(), 'zircon-convert-'));
@@ -28,12 +29,17 @@ const settings = (content: object) => { const path = join(folder, 'settings.json
 
 test('a drawing becomes model.json, intake.json and model.dxf with the numbers of the building', async () => {
   const code = await convert([file, '--out', join(folder, 'a'), '--settings', settings({ unit: 'mm', level: { name: 'Ground', elevation: 0.5, height: 3.9 } })]);
-  expect([code, said]).toEqual([0, [`20 grid lines, 45 columns written to ${join(folder, 'a')}`]]);
+  expect([code, said]).toEqual([0, [expect.stringMatching(/^20 grid lines, 45 columns, \d+ walls, \d+ openings, \d slabs, \d+ zones written to /)]]);
   const model = json<ModelFile>('a', 'model.json');
   expect(model.levels).toEqual([{ id: 'L1', name: 'Ground', elevation: 0.5, height: 3.9, kind: 'floor', structuralTop: 0.5, slabThickness: 0 }]);
   const b = gridLines().find((line) => line.label === 'B')!;
   expect(model.grids.find((line) => line.label === 'B')).toMatchObject({ kind: 'line', start: b.start, end: b.end.map((value) => Number(value.toFixed(6))), source: { drawing: 'ground.dxf' } });
   expect(model.columns.every((column) => column.level === 'L1')).toBe(true);
+  expect(v.safeParse(modelSchema, model).success).toBe(true);
+  // Every opening stands in a wall of the file, within its length.
+  expect(model.openings.length).toBeGreaterThan(20);
+  const walls = new Map(model.walls.map((wall) => [wall.id, wall]));
+  for (const { wall: host, offset, width } of model.openings) { const wall = walls.get(host)!; expect(offset + width).toBeLessThanOrEqual(Math.hypot(wall.end[0] - wall.start[0], wall.end[1] - wall.start[1]) + 1e-6); }
   const back = readDxf(readFileSync(join(folder, 'a', 'model.dxf')));
   expect(back.ok && back.value.drawing.header.insUnits).toBe(4);
   const intake = json<IntakeFile>('a', 'intake.json');

@@ -9,10 +9,13 @@ import { DxfReader } from '@/core/drawing/reader';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { digest, type Digest } from '@/core/handover/intake/digest';
 import { writeModel } from '@/core/handover/model/writeModel';
-import type { ElementRow } from '@/core/model/elements';
+import type { ElementKind, ElementRow } from '@/core/model/elements';
+import { kindNames, type Candidate } from '@/core/reading/candidate';
 import { plainLevel } from '@/core/model/levels';
-import { read, toleranceFor } from '@/core/reading/read';
+import { elementsOfCandidates } from '@/core/model/commands';
+import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
+import { toleranceFor } from '@/core/reading/settings';
 import { fail, ok, type Result } from '@/core/result';
 import { roleByRules } from '@/core/sorting/roles';
 import { applyRecipe } from '@/core/underlay/recipe/apply';
@@ -47,7 +50,9 @@ export async function convert(args: string[]): Promise<number> {
     await writeFile(join(out, 'model.dxf'), dxf);
     for (const [i, drawing] of drawings.entries()) await writeFile(join(out, i === 0 ? 'intake.json' : `intake-${i + 1}.json`), `${JSON.stringify(drawing.digest.intake, null, 1)}\n`);
   } catch (error) { return complain(2, `Cannot write to ${out}: ${(error as Error).message}`); }
-  console.log(`${model.grids.length} grid lines, ${model.columns.length} columns written to ${out}`);
+  const counts: [number, ElementKind][] = [[model.grids.length, 'grid'], [model.columns.length, 'column'], [model.beams.length, 'beam'], [model.walls.length, 'wall'], [model.openings.length, 'opening'], [model.slabs.length, 'slab'], [model.zones.length, 'zone'], [model.outdoor.length, 'outdoor']];
+  const written = counts.filter(([count]) => count > 0).map(([count, kind]) => `${count} ${kindNames[kind][count === 1 ? 0 : 1]}`);
+  console.log(`${written.join(', ') || 'Nothing read; an empty model'} written to ${out}`);
   return 0;
 }
 
@@ -95,12 +100,9 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
     first ??= placement;
     const cleaned = applyRecipe({ drawing, raw: primitives, metresPerUnit: metresPerDrawn(placement) }, settings.recipe).primitives;
     const scene = new Scene(drawing, cleaned, placement, intake.layers.map((layer) => layer.role));
-    const { candidates } = read(scene, elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])), toleranceFor(taken));
-    for (const candidate of candidates) {
-      number += 1;
-      const common = { id: `${candidate.kind[0].toUpperCase()}${number}`, levelId: candidate.kind === 'grid' ? null : 'L1', source: { drawing: name, handles: candidate.handles } };
-      elements.push({ ...common, kind: candidate.kind, shape: candidate.element } as ElementRow);
-    }
+    const { candidates } = read({ scene, accepted: elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])), tolerance: toleranceFor(taken) });
+    const newId = ({ kind }: Candidate) => { number += 1; return `${kind[0].toUpperCase()}${number}`; };
+    elements.push(...elementsOfCandidates(candidates, { levelId: 'L1', drawing: name, wallOf: () => null, newId }).map(({ element }) => element));
   }
   const model = writeModel({ levels: [{ ...plainLevel, id: 'L1', ...settings.level }], elements, drawingName: (name) => name });
   return { model, dxf: writeElementsDxf(elements, first!), warnings };

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 
 /** Lines laid over a drawing on the board, to show what would go, what came, or a region. Coordinates about `origin`, in the drawing's own. */
 export interface OverlayPart { lines: Float32Array; tone: 'look' | 'wrong' | 'evidence' }
-export interface Overlay { drawingId: string; origin: [number, number]; parts: OverlayPart[] }
+export interface Overlay { drawingId: string; origin: [number, number]; /** Whether the rest of the drawing fades meanwhile. */ alone?: boolean; parts: OverlayPart[] }
 
 interface OverlayStore {
   overlay: Overlay | null;

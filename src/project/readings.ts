@@ -5,16 +5,23 @@ import { decisionId, roleId } from '@/core/model/commands';
 import type { GridLine } from '@/core/model/elements';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
-import type { ReadingResult } from '@/core/reading/read';
-import { readInWorker, type Underlay } from './underlays';
+import type { ReadingResult, ReadingStage } from '@/core/reading/read';
+import { defaultSettings, type ReadingSettings } from '@/core/reading/settings';
+import type { Role } from '@/core/sorting/roles';
+import { readInWorker, type ReadingOrder, type Underlay } from './underlays';
 
-/** What was read of a drawing, for one set of roles and one placement. */
-export interface DrawingReading { basis: string; running: boolean; result: ReadingResult | null; problem: string | null }
+/** Where a reading is. */
+type Stage = Omit<ReadingStage, 'soFar'>;
+
+/** What was read of a drawing, for one set of roles, settings and one placement; `running` is where a reading under way is. */
+export interface DrawingReading { basis: string; running: Stage | null; result: ReadingResult | null; problem: string | null }
 
 interface ReadingStore {
   readings: Record<string, DrawingReading>;
-  /** Reads a drawing again where its roles, its placement or the accepted grid changed. */
+  /** Reads a drawing again where its roles, its placement, the settings or the accepted grid changed. */
   refresh(state: ProjectState, drawing: DrawingRow, underlay: Underlay): void;
+  /** Forgets what was read of a drawing, so that it is read again. */
+  again(drawingId: string): void;
   /** The candidate that bench and board point at. */
   pointed: string | null;
   point(key: string | null): void;
@@ -31,24 +38,44 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
   point(pointed) { if (pointed !== get().pointed) set({ pointed, ...(pointed === null ? {} : { kind: pointed.slice(0, pointed.indexOf(':')) as Candidate['kind'] }) }); },
   list(kind) { set({ kind, chosen: new Set() }); },
   choose(keys) { set({ chosen: new Set(keys) }); },
+  again(drawingId) { set({ readings: Object.fromEntries(Object.entries(get().readings).filter(([id]) => id !== drawingId)) }); },
   refresh(state, drawing, underlay) {
     const placement = state.placement[drawing.id];
     if (!placement) return;
-    const roles = underlay.layers.map(({ name }) => state.role[roleId(drawing.id, name)]?.role ?? null);
-    // Grid lines of other drawings are crossings too; this drawing's own are read again.
-    const accepted = Object.values(state.element).flatMap((element) => (element.kind === 'grid' && element.source?.drawing !== drawing.id ? [element.shape as GridLine] : []));
-    const basis = JSON.stringify([underlay.basis, placement, roles, accepted]);
+    const order = readingOrder(state, drawing.id, underlay, placement as Placement);
+    const basis = JSON.stringify([underlay.basis, order]);
     const before = get().readings[drawing.id];
     if (before?.basis === basis) return;
     const put = (reading: DrawingReading) => set({ readings: { ...get().readings, [drawing.id]: reading } });
-    put({ basis, running: true, result: before?.result ?? null, problem: null });
+    const earlier = before?.result ?? null;
+    put({ basis, running: { doing: 'waiting', done: 0, of: 1 }, result: earlier, problem: null });
+    // Where it is comes by another channel than the result, and may come after it.
+    let ended = false;
     const still = () => get().readings[drawing.id]?.basis === basis;
-    readInWorker(drawing.id, placement as Placement, roles, accepted).then(
-      (result) => { if (still()) put({ basis, running: false, result: { ...result, candidates: inOrder(result.candidates) }, problem: null }); },
-      (error: Error) => { if (still()) put({ basis, running: false, result: null, problem: error.message }); },
+    readInWorker(drawing.id, order, (running) => { if (!ended && still()) put({ basis, running, result: earlier, problem: null }); }).then(
+      (result) => { ended = true; if (still()) put({ basis, running: null, result: { ...result, candidates: inOrder(result.candidates) }, problem: null }); },
+      (error: Error) => { ended = true; if (still()) put({ basis, running: null, result: null, problem: error.message }); },
     );
   },
 }));
+
+/** What a drawing is read with. */
+export function readingOrder(state: ProjectState, drawingId: string, underlay: Underlay, placement: Placement): ReadingOrder {
+  const rows = underlay.layers.map(({ name }) => state.role[roleId(drawingId, name)]);
+  const picks = Object.values(state.pick).filter((pick) => pick.drawingId === drawingId);
+  return {
+    placement,
+    roles: rows.map((row) => row?.role ?? null),
+    meanings: rows.map((row) => (row?.libraryId ? state.library[row.libraryId] ?? null : null)),
+    picked: { blocks: picks.flatMap((pick) => (pick.kind === 'block' ? [[pick.name, pick.role]] : [])), lines: picks.flatMap((pick) => (pick.kind === 'lines' ? pick.handles.map((handle): [string, Role] => [handle, pick.role]) : [])) },
+    // Grid lines of other drawings are crossings too; this drawing's own are read again.
+    accepted: Object.values(state.element).flatMap((element) => (element.kind === 'grid' && element.source?.drawing !== drawingId ? [element.shape as GridLine] : [])),
+    settings: settingsOf(state),
+  };
+}
+
+/** What reading takes for granted in this project. */
+export const settingsOf = (state: ProjectState): ReadingSettings => Object.values(state.project)[0]?.reading ?? defaultSettings;
 
 /** A column further than this from every crossing stands off the grid, metres. */
 const offGrid = 1;

@@ -1,28 +1,28 @@
 'use client';
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import { readerVersion } from '@/core/drawing/packDrawing';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { DimensionCheck } from '@/core/datum/dimensionCheck';
 import type { MirrorVerdict } from '@/core/datum/evidence/mirrorWise';
 import type { MixedBlock } from '@/core/datum/evidence/mixedBlocks';
-import { metresPerDrawn, type Placement } from '@/core/datum/placement';
+import { metresPerDrawn } from '@/core/datum/placement';
 import type { PatternFit } from '@/core/datum/pattern';
 import type { SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import type { GridLine } from '@/core/model/elements';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
-import type { ReadingResult } from '@/core/reading/read';
-import type { Role } from '@/core/sorting/roles';
+import type { ReadingResult, ReadingStage } from '@/core/reading/read';
 import { openIndex, type PieceIndex } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
 import type { StepCount } from '@/core/underlay/recipe/apply';
 import type { SegmentStore } from '@/core/underlay/segments';
-import type { FoundPlan, Order, Preview, RevisionPicture, UnderlayWorker } from '@/workers/underlay.worker';
+import type { BlockUse } from '@/core/underlay/smallPictures';
+import type { FoundPlan, Order, Preview, ReadingOrder, RevisionPicture, UnderlayWorker } from '@/workers/underlay.worker';
 import type { Step } from '@/core/underlay/recipe/steps';
 import type { Suggestion } from '@/core/underlay/recipe/suggest';
 
-export type { FoundPlan, Preview, RevisionPicture, Suggestion };
+export type { FoundPlan, Preview, ReadingOrder, RevisionPicture, Suggestion };
 
 /** A drawing opened in this window. */
 export interface Underlay {
@@ -103,8 +103,22 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
 /** The underlay of a drawing where it is open. */
 export const underlayOf = (entries: Record<string, Entry>, drawingId: string | undefined): Underlay | null => (drawingId === undefined ? null : entries[drawingId]?.underlay ?? null);
 
-/** Reads candidates in the worker. */
-export const readInWorker = (drawingId: string, placement: Placement, roles: (Role | null)[], accepted: GridLine[]): Promise<ReadingResult> => remote().read(drawingId, placement, roles, accepted);
+/** Reads candidates in the worker. @param watch hears where it is */
+export const readInWorker = (drawingId: string, order: ReadingOrder, watch: (stage: Omit<ReadingStage, 'soFar'>) => void): Promise<ReadingResult> => remote().read(drawingId, order, proxy(watch));
+
+/** Reads grid lines alone. */
+export const gridInWorker = (drawingId: string, order: ReadingOrder): Promise<GridLine[]> => remote().grid(drawingId, order);
+
+/** Small pictures of what lies on each layer, by its number, and of the blocks in use. */
+export const picturesOf = (drawingId: string): Promise<Pictures> => remote().pictures(drawingId);
+export interface Pictures { layers: Float32Array[]; blocks: BlockUse[] }
+
+/** The handles that paths came by, and the paths that came by handles. */
+export const handlesOf = (drawingId: string, paths: number[]): Promise<string[]> => remote().handles(drawingId, paths);
+export const pathsOf = (drawingId: string, handles: string[]): Promise<number[]> => remote().pathsOf(drawingId, handles);
+
+/** Ends a reading with what it has. */
+export const stopReading = (drawingId: string): Promise<void> => remote().stopReading(drawingId);
 
 /** What a step would touch. @param at its place in the recipe, or null for one that is to come last */
 export const previewStep = (drawingId: string, step: Step, at: number | null): Promise<Preview> => remote().preview(drawingId, step, at);

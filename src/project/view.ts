@@ -7,6 +7,10 @@ export const intakeParts = ['report', 'recipe', 'plans', 'display', 'revisions']
 export type IntakePart = (typeof intakeParts)[number];
 export const datumParts = ['unit', 'place', 'fit', 'levels', 'measure', 'project'] as const;
 export type DatumPart = (typeof datumParts)[number];
+export const sortingParts = ['layers', 'blocks', 'picked', 'maps'] as const;
+export type SortingPart = (typeof sortingParts)[number];
+export const readingParts = ['review', 'library', 'numbering', 'settings'] as const;
+export type ReadingPart = (typeof readingParts)[number];
 export type StationName = (typeof stationNames)[number];
 
 /** What one person looks at; kept in the browser, per project, across reloads. */
@@ -21,6 +25,8 @@ interface View {
   /** Which part of the Intake bench is open. */
   intakePart: IntakePart;
   datumPart: DatumPart;
+  sortingPart: SortingPart;
+  readingPart: ReadingPart;
   /** The upright drawing that is seen face on, in place of the plan. */
   faceOn: string | null;
   /** The working axes that this person works along, by their id. */
@@ -31,7 +37,7 @@ interface View {
   set(part: Partial<Omit<View, 'set'>>): void;
 }
 
-const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, stacked: false, intakePart: 'report' as IntakePart, datumPart: 'unit' as DatumPart, faceOn: null, axesId: null, isolated: {}, camera: null };
+const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, stacked: false, intakePart: 'report' as IntakePart, datumPart: 'unit' as DatumPart, sortingPart: 'layers' as SortingPart, readingPart: 'review' as ReadingPart, faceOn: null, axesId: null, isolated: {}, camera: null };
 
 export const useView = create<View>()(persist((set) => ({ project: '', ...fresh, set: (part) => set(part) }), { name: 'zircon-view', skipHydration: true, partialize: ({ set: _set, ...rest }) => rest }));
 

@@ -17,7 +17,7 @@ export async function bringIn(tx: Transaction<Database>, project: string, file: 
   const changes: Change[] = [
     put('drawing', { id, name, fileId: file.id, fileName: file.name, revision: 1, levelId: level?.id ?? null, alsoOn: [], discarded: false, setAside: false }),
     put('placement', { id, confirmed: false, unit: likeliest(unit), scale: unit.scale, origin: [0, 0], target: [0, 0], turning: 0, mirrored: false, upright: null }),
-    ...intake.layers.map((layer) => put('role', { id: roleId(id, layer.name), drawingId: id, layer: layer.name, role: layer.role, suggested: true, shown: true })),
+    ...intake.layers.map((layer) => put('role', { id: roleId(id, layer.name), drawingId: id, layer: layer.name, role: layer.role, suggested: true, shown: true, libraryId: null })),
   ];
   await applyEdit(project, null, { label: `Bring in ${file.name}`, changes }, undefined, tx);
   return id;
@@ -31,7 +31,7 @@ export async function bringInRevision(tx: Transaction<Database>, project: string
   const last = await tx.selectFrom('revisions').select(({ fn }) => fn.max('number').as('number')).where('drawing_id', '=', drawingId).executeTakeFirstOrThrow();
   const changes: Change[] = [
     put('drawing', { ...drawing, fileId: file.id, fileName: file.name, revision: Number(last.number) + 1, discarded: false }),
-    ...intake.layers.filter(({ name }) => !state.role[roleId(drawingId, name)]).map((layer) => put('role', { id: roleId(drawingId, layer.name), drawingId, layer: layer.name, role: layer.role, suggested: true, shown: true })),
+    ...intake.layers.filter(({ name }) => !state.role[roleId(drawingId, name)]).map((layer) => put('role', { id: roleId(drawingId, layer.name), drawingId, layer: layer.name, role: layer.role, suggested: true, shown: true, libraryId: null })),
   ];
   await applyEdit(project, null, { label: `Revise ${drawing.name} by ${file.name}`, changes }, undefined, tx);
 }

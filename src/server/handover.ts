@@ -20,7 +20,7 @@ async function load(project: string) {
 /** model.json of a project. */
 export async function modelFile(project: string): Promise<{ name: string; content: string }> {
   const { state, name, elements } = await load(project);
-  const model = writeModel({ levels: Object.values(state.level), elements, survey: state.project[project].survey, drawingName: (id) => state.drawing[id]?.fileName ?? id });
+  const model = writeModel({ levels: Object.values(state.level), library: Object.values(state.library), elements, survey: state.project[project].survey, drawingName: (id) => state.drawing[id]?.fileName ?? id });
   return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };
 }
 

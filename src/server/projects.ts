@@ -28,7 +28,7 @@ export async function listProjects(): Promise<ProjectCard[]> {
 export async function createProject(name: string, displayUnit: DisplayUnit = 'm', levels: Omit<LevelRow, 'id'>[] = [{ ...plainLevel, name: 'Ground', elevation: 0, height: 3, kind: 'ground' }]): Promise<string> {
   const id = randomUUID();
   await database().transaction().execute(async (tx) => {
-    await tx.insertInto('projects').values({ id, name, display_unit: displayUnit, survey: null, places: null, undo_top: null, redo_top: null, deleted_at: null }).execute();
+    await tx.insertInto('projects').values({ id, name, display_unit: displayUnit, survey: null, naming: null, reading: null, places: null, undo_top: null, redo_top: null, deleted_at: null }).execute();
     await tx.insertInto('levels').values(levels.map((level) => levelValues({ id: randomUUID(), ...level }, id))).execute();
   });
   return id;
@@ -40,7 +40,7 @@ export async function duplicateProject(id: string): Promise<string> {
   await database().transaction().execute(async (tx) => {
     const project = await tx.selectFrom('projects').selectAll().where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
     if (!project) throw notFound('This project');
-    await tx.insertInto('projects').values({ id: copy, name: `${project.name.slice(0, 113)} (copy)`, display_unit: project.display_unit, places: project.places, angles: project.angles, survey: project.survey === null ? null : JSON.stringify(project.survey), axes: JSON.stringify(project.axes), undo_top: null, redo_top: null, deleted_at: null }).execute();
+    await tx.insertInto('projects').values({ id: copy, name: `${project.name.slice(0, 113)} (copy)`, display_unit: project.display_unit, places: project.places, angles: project.angles, survey: project.survey === null ? null : JSON.stringify(project.survey), axes: JSON.stringify(project.axes), naming: project.naming === null ? null : JSON.stringify(project.naming), reading: project.reading === null ? null : JSON.stringify(project.reading), undo_top: null, redo_top: null, deleted_at: null }).execute();
     const changes = copiedRows(await loadState(tx, id));
     if (changes.length > 0) await applyEdit(copy, null, { label: `Copy of ${project.name}`, changes }, undefined, tx);
     // The copy begins here: its first step is not one to take back.
@@ -52,7 +52,7 @@ export async function duplicateProject(id: string): Promise<string> {
 /** All rows of a state but the project's own, every id in them replaced by a fresh one. */
 function copiedRows(state: ProjectState): Change[] {
   const fresh = new Map<string, string>();
-  for (const table of ['level', 'drawing', 'element'] as const) for (const id of Object.keys(state[table])) fresh.set(id, randomUUID());
+  for (const table of ['level', 'library', 'drawing', 'pick', 'element'] as const) for (const id of Object.keys(state[table])) fresh.set(id, randomUUID());
   const replace = (value: unknown): unknown => {
     if (typeof value === 'string') return fresh.get(value) ?? (value[36] === '/' && fresh.has(value.slice(0, 36)) ? fresh.get(value.slice(0, 36)) + value.slice(36) : value);
     if (Array.isArray(value)) return value.map(replace);

@@ -1,13 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import type { RoleMap } from '@/core/sorting/roleMap';
+import * as v from 'valibot';
+import { roleMapSchema, type RoleMap } from '@/core/sorting/roleMap';
 import { database } from './database/connection';
 import { notFound } from './problem';
 
 /** A role map kept for the next job. */
 export interface KeptRoleMap extends Pick<RoleMap, 'name' | 'rules'> { id: string }
 
-export const listRoleMaps = (): Promise<KeptRoleMap[]> => database().selectFrom('role_maps').select(['id', 'name', 'rules']).orderBy('name').execute();
+/** All kept maps; what rules got later has its default. */
+export const listRoleMaps = async (): Promise<KeptRoleMap[]> =>
+  (await database().selectFrom('role_maps').select(['id', 'name', 'rules']).orderBy('name').execute()).map((row) => ({ ...row, rules: v.parse(roleMapSchema.entries.rules, row.rules) }));
 
 /** Keeps a map under its name; one of that name is replaced. @returns its id */
 export async function keepRoleMap({ name, rules }: RoleMap): Promise<string> {

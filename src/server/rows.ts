@@ -18,12 +18,13 @@ const split = (id: string): [string, string] => [id.slice(0, 36), id.slice(37)];
 
 const project: TableAccess<'project'> = {
   async load(db, id) {
-    const rows = await db.selectFrom('projects').select(['id', 'name', 'display_unit', 'places', 'angles', 'survey', 'axes']).where('id', '=', id).execute();
+    const rows = await db.selectFrom('projects').select(['id', 'name', 'display_unit', 'places', 'angles', 'survey', 'axes', 'naming', 'reading']).where('id', '=', id).execute();
     return rows.map(({ display_unit: displayUnit, ...row }) => ({ ...row, displayUnit }));
   },
   async put(tx, id, [row]) {
     if (row.id !== id) throw foreign();
-    await tx.updateTable('projects').set({ name: row.name, display_unit: row.displayUnit, places: row.places, angles: row.angles, survey: row.survey === null ? null : JSON.stringify(row.survey), axes: JSON.stringify(row.axes) }).where('id', '=', id).execute();
+    const json = (value: unknown) => (value === null ? null : JSON.stringify(value));
+    await tx.updateTable('projects').set({ name: row.name, display_unit: row.displayUnit, places: row.places, angles: row.angles, survey: json(row.survey), axes: JSON.stringify(row.axes), naming: json(row.naming), reading: json(row.reading) }).where('id', '=', id).execute();
   },
   async remove() { throw new Problem(400, 'A project cannot be taken away by an edit; delete it from the project list.'); },
 };
@@ -47,12 +48,27 @@ const level: TableAccess<'level'> = {
   async remove(tx, projectId, ids) { await tx.deleteFrom('levels').where('project_id', '=', projectId).where('id', 'in', ids).execute(); },
 };
 
-/** Levels that rows name have to be of the project. */
-async function expectLevels(tx: Tx, projectId: string, ids: (string | null)[]): Promise<void> {
-  const wanted = [...new Set(ids.filter((id): id is string => id !== null))];
+/** What rows name by id has to be of the project. */
+async function expectOwn(tx: Tx, table: 'levels' | 'library', projectId: string, ids: (string | null | undefined)[]): Promise<void> {
+  const wanted = [...new Set(ids.filter((id): id is string => typeof id === 'string'))];
   if (wanted.length === 0) return;
-  expectAll(await tx.selectFrom('levels').select('id').where('project_id', '=', projectId).where('id', 'in', wanted).execute(), wanted);
+  expectAll(await tx.selectFrom(table).select('id').where('project_id', '=', projectId).where('id', 'in', wanted).execute(), wanted);
 }
+
+const expectLevels = (tx: Tx, projectId: string, ids: (string | null)[]) => expectOwn(tx, 'levels', projectId, ids);
+
+const library: TableAccess<'library'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('library').selectAll().where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('id', 'in', ids!)).execute();
+    return rows.map(({ id, kind, name, made }) => ({ ...made, id, kind, name }) as StateRows['library']);
+  },
+  async put(tx, projectId, rows) {
+    const done = await tx.insertInto('library').values(rows.map(({ id, kind, name, ...made }) => ({ id, project_id: projectId, kind, name, made: JSON.stringify(made) })))
+      .onConflict((c) => c.column('id').doUpdateSet((eb) => ({ kind: eb.ref('excluded.kind'), name: eb.ref('excluded.name'), made: eb.ref('excluded.made') })).where('library.project_id', '=', projectId)).returning('id').execute();
+    expectAll(done, rows);
+  },
+  async remove(tx, projectId, ids) { await tx.deleteFrom('library').where('project_id', '=', projectId).where('id', 'in', ids).execute(); },
+};
 
 const drawing: TableAccess<'drawing'> = {
   async load(db, projectId, ids) {
@@ -134,16 +150,35 @@ const role: TableAccess<'role'> = {
   async load(db, projectId, ids) {
     const rows = await db.selectFrom('layer_roles').innerJoin('drawings', 'drawings.id', 'layer_roles.drawing_id').selectAll('layer_roles')
       .where('project_id', '=', projectId).$if(ids !== null, (q) => q.where(pairIn('layer_roles.drawing_id', 'layer', ids!))).execute();
-    return rows.map((row) => ({ id: `${row.drawing_id}/${row.layer}`, drawingId: row.drawing_id, layer: row.layer, role: row.role, suggested: row.suggested, shown: row.shown }));
+    return rows.map((row) => ({ id: `${row.drawing_id}/${row.layer}`, drawingId: row.drawing_id, layer: row.layer, role: row.role, suggested: row.suggested, shown: row.shown, libraryId: row.library_id }));
   },
   async put(tx, projectId, rows) {
     await expectDrawings(tx, projectId, rows.map((row) => row.drawingId));
-    await tx.insertInto('layer_roles').values(rows.map((row) => ({ drawing_id: row.drawingId, layer: row.layer, role: row.role, suggested: row.suggested, shown: row.shown })))
-      .onConflict((c) => c.columns(['drawing_id', 'layer']).doUpdateSet((eb) => ({ role: eb.ref('excluded.role'), suggested: eb.ref('excluded.suggested'), shown: eb.ref('excluded.shown') }))).execute();
+    await expectOwn(tx, 'library', projectId, rows.map((row) => row.libraryId));
+    await tx.insertInto('layer_roles').values(rows.map((row) => ({ drawing_id: row.drawingId, layer: row.layer, role: row.role, suggested: row.suggested, shown: row.shown, library_id: row.libraryId })))
+      .onConflict((c) => c.columns(['drawing_id', 'layer']).doUpdateSet((eb) => ({ role: eb.ref('excluded.role'), suggested: eb.ref('excluded.suggested'), shown: eb.ref('excluded.shown'), library_id: eb.ref('excluded.library_id') }))).execute();
   },
   async remove(tx, projectId, ids) {
     await expectDrawings(tx, projectId, ids.map((id) => split(id)[0]));
     await tx.deleteFrom('layer_roles').where(pairIn('drawing_id', 'layer', ids)).execute();
+  },
+};
+
+const pick: TableAccess<'pick'> = {
+  async load(db, projectId, ids) {
+    const rows = await db.selectFrom('picks').innerJoin('drawings', 'drawings.id', 'picks.drawing_id').selectAll('picks').where('project_id', '=', projectId).$if(ids !== null, (q) => q.where('picks.id', 'in', ids!)).execute();
+    return rows.map(({ id, drawing_id: drawingId, kind, name, role: of, handles }) => (kind === 'block' ? { id, drawingId, kind, name, role: of } : { id, drawingId, kind, name, role: of, handles: handles ?? [] }));
+  },
+  async put(tx, projectId, rows) {
+    await expectDrawings(tx, projectId, rows.map((row) => row.drawingId));
+    const ids = rows.map(({ id }) => id);
+    // One that is there already has to be of this project too.
+    await expectDrawings(tx, projectId, (await tx.selectFrom('picks').select('drawing_id').where('id', 'in', ids).execute()).map((row) => row.drawing_id));
+    await tx.insertInto('picks').values(rows.map((row) => ({ id: row.id, drawing_id: row.drawingId, kind: row.kind, name: row.name, role: row.role, handles: row.kind === 'lines' ? row.handles : null })))
+      .onConflict((c) => c.column('id').doUpdateSet((eb) => ({ drawing_id: eb.ref('excluded.drawing_id'), kind: eb.ref('excluded.kind'), name: eb.ref('excluded.name'), role: eb.ref('excluded.role'), handles: eb.ref('excluded.handles') }))).execute();
+  },
+  async remove(tx, projectId, ids) {
+    await tx.deleteFrom('picks').where('id', 'in', ids).where('drawing_id', 'in', (eb) => eb.selectFrom('drawings').select('id').where('project_id', '=', projectId)).execute();
   },
 };
 
@@ -170,10 +205,11 @@ const element: TableAccess<'element'> = {
     return rows.map(elementOf) as StateRows['element'][];
   },
   async put(tx, projectId, rows) {
+    await expectOwn(tx, 'library', projectId, rows.map((row) => row.libraryId));
     const done = await tx.insertInto('elements').values(rows.map((row) => ({
-      id: row.id, project_id: projectId, level_id: row.levelId, kind: row.kind, shape: JSON.stringify(row.shape) as never, source_drawing: row.source?.drawing ?? null, source_handles: row.source?.handles ?? null,
+      id: row.id, project_id: projectId, level_id: row.levelId, kind: row.kind, shape: JSON.stringify(row.shape) as never, source_drawing: row.source?.drawing ?? null, source_handles: row.source?.handles ?? null, library_id: row.libraryId,
     }))).onConflict((c) => c.column('id').doUpdateSet((eb) => ({
-      level_id: eb.ref('excluded.level_id'), kind: eb.ref('excluded.kind'), shape: eb.ref('excluded.shape'), source_drawing: eb.ref('excluded.source_drawing'), source_handles: eb.ref('excluded.source_handles'),
+      level_id: eb.ref('excluded.level_id'), kind: eb.ref('excluded.kind'), shape: eb.ref('excluded.shape'), source_drawing: eb.ref('excluded.source_drawing'), source_handles: eb.ref('excluded.source_handles'), library_id: eb.ref('excluded.library_id'),
     })).where('elements.project_id', '=', projectId)).returning('id').execute();
     expectAll(done, rows);
   },
@@ -181,7 +217,7 @@ const element: TableAccess<'element'> = {
 };
 
 export function elementOf(row: Selectable<Database['elements']>): ElementRow {
-  return { id: row.id, levelId: row.level_id, source: row.source_drawing ? { drawing: row.source_drawing, handles: row.source_handles ?? [] } : null, kind: row.kind, shape: row.shape } as ElementRow;
+  return { id: row.id, levelId: row.level_id, source: row.source_drawing ? { drawing: row.source_drawing, handles: row.source_handles ?? [] } : null, libraryId: row.library_id, kind: row.kind, shape: row.shape } as ElementRow;
 }
 
 /** `(a, b) in (...)` for ids of the form drawing/rest. */
@@ -196,7 +232,7 @@ function expectAll(found: readonly unknown[], wanted: readonly unknown[]): void 
   if (found.length !== wanted.length) throw foreign();
 }
 
-const access: { [T in TableName]: TableAccess<T> } = { project, level, drawing, placement, recipe, display, role, decision, element };
+const access: { [T in TableName]: TableAccess<T> } = { project, level, library, drawing, placement, recipe, display, role, pick, decision, element };
 
 export const tableAccess = <T extends TableName>(table: T): TableAccess<T> => access[table] as unknown as TableAccess<T>;
 

@@ -7,7 +7,8 @@ import { asDrawn } from '@/core/datum/placement';
 import { packDrawing } from '@/core/drawing/packDrawing';
 import { readDxf } from '@/core/drawing/reader';
 import type { Recipe } from '@/core/underlay/recipe/steps';
-import type { Order, UnderlayWorker } from './underlay.worker';
+import { defaultSettings } from '@/core/reading/settings';
+import type { Order, ReadingOrder, UnderlayWorker } from './underlay.worker';
 
 /** The worker's own functions, with the border between threads left out. */
 let api: UnderlayWorker;
@@ -106,10 +107,23 @@ test('two revisions are compared layer by layer, with pictures of what came and 
 test('grid and columns are read from the cleaned drawing: what is left out is not there', async () => {
   const { layers } = await api.open(order('ground'));
   const roles = layers.map(({ name }) => (name === 'A-GRID' ? 'grid' as const : name === 'A-COLS' ? 'column' as const : null));
-  const all = api.read('d-ground', asDrawn('mm'), roles, []).candidates;
+  const readingOf = (picked: ReadingOrder['picked'] = { lines: [], blocks: [] }): ReadingOrder => ({ placement: asDrawn('mm'), roles, picked, meanings: [], accepted: [], settings: defaultSettings });
+  const all = (await api.read('d-ground', readingOf())).candidates;
   expect(all.filter(({ kind }) => kind === 'grid').length).toBe(gridLines().length + 2);
   await api.open(order('ground', [{ id: 'x', on: true, step: { kind: 'leaveOutLayers', patterns: ['A-COLS'] } }]));
-  expect(api.read('d-ground', asDrawn('mm'), roles, []).candidates.filter(({ kind }) => kind === 'column')).toEqual([]);
+  expect((await api.read('d-ground', readingOf())).candidates.filter(({ kind }) => kind === 'column')).toEqual([]);
+});
+
+test('a reading can be stopped with what it has, and a later one takes its place', async () => {
+  const { layers } = await api.open(order('ground'));
+  const what: ReadingOrder = { placement: asDrawn('mm'), roles: layers.map(({ name }) => (name === 'A-GRID' ? 'grid' as const : name === 'A-WALL' ? 'wall' as const : null)), picked: { lines: [], blocks: [] }, meanings: [], accepted: [], settings: defaultSettings };
+  const heard: string[] = [];
+  const stopped = await api.read('d-ground', what, ({ doing }) => { heard.push(doing); if (doing === 'columns') api.stopReading('d-ground'); });
+  expect(heard[heard.length - 1]).toBe('columns');
+  expect([new Set(stopped.candidates.map(({ kind }) => kind)), stopped.left.includes('wall')]).toEqual([new Set(['grid']), true]);
+  const [first, second] = await Promise.all([api.read('d-ground', what), api.read('d-ground', what)]);
+  expect([first.left.length > 0, second.left]).toEqual([true, []]);
+  expect(api.grid('d-ground', what).length).toBe(gridLines().length + 2);
 });
 
 test('a drawing that is not open is an error of ours, told as one', () => {

@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { judgeUnit, type UnitVerdict } from '@/core/datum/evidence/judge';
 import type { Placement } from '@/core/datum/placement';
-import type { Drawing } from '@/core/drawing/drawing';
+import { handleOf, type Drawing } from '@/core/drawing/drawing';
 import { unpackDrawing } from '@/core/drawing/packDrawing';
 import type { GridLine } from '@/core/model/elements';
 import { checkDimensions, type DimensionCheck } from '@/core/datum/dimensionCheck';
@@ -11,8 +11,11 @@ import { registerByPattern, type PatternFit } from '@/core/datum/pattern';
 import { registerByGrid } from '@/core/datum/register';
 import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
-import { read, toleranceFor, type ReadingResult } from '@/core/reading/read';
+import { readGrid } from '@/core/reading/grid/readGrid';
+import type { Meaning } from '@/core/reading/meanings';
+import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
+import { toleranceFor, type ReadingSettings } from '@/core/reading/settings';
 import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
@@ -25,6 +28,7 @@ import { findPlans } from '@/core/underlay/recipe/clusters';
 import type { Recipe, Step } from '@/core/underlay/recipe/steps';
 import { suggestRecipe, type Suggestion } from '@/core/underlay/recipe/suggest';
 import { buildSegments, type SegmentStore } from '@/core/underlay/segments';
+import { blockUses, layerPictures, type BlockUse } from '@/core/underlay/smallPictures';
 
 /** What the board needs of a drawing. */
 export interface UnderlayData {
@@ -53,9 +57,21 @@ export interface FoundPlan { box: Box; paths: number; lines: Float32Array }
 /** What a revision changed, with pictures of it in the coordinates of each drawing. */
 export interface RevisionPicture { layers: LayerChange[]; total: RevisionReport['total']; origin: [number, number]; came: Float32Array; went: Float32Array }
 
+/** What a drawing is to be read with; roles and meanings by the numbers of layers, picked roles as pairs of a handle or a block's name and the role. */
+export interface ReadingOrder {
+  placement: Placement;
+  roles: (Role | null)[];
+  picked: { lines: [string, Role][]; blocks: [string, Role][] };
+  meanings: (Meaning | null)[];
+  accepted: GridLine[];
+  settings: ReadingSettings;
+}
+
 interface OpenFile { drawing: Drawing; raw: Primitives; unit: UnitVerdict }
 
 const files = new Map<string, Promise<OpenFile>>();
+/** The reading of each drawing that is under way. */
+const runs = new Map<string, symbol>();
 const drawings = new Map<string, { kitchen: Kitchen; recipe: Recipe; primitives: Primitives }>();
 
 /** Fetches and flattens a file, once. */
@@ -81,6 +97,11 @@ function openDrawing(drawingId: string) {
   const open = drawings.get(drawingId);
   if (!open) throw new Error('The drawing is not open in this worker');
   return open;
+}
+
+function sceneOf(drawingId: string, { placement, roles, picked }: Pick<ReadingOrder, 'placement' | 'roles' | 'picked'>): Scene {
+  const { kitchen, primitives } = openDrawing(drawingId);
+  return new Scene(kitchen.drawing, primitives, placement, roles, { lines: new Map(picked.lines), blocks: new Map(picked.blocks) });
 }
 
 /** The primitives before a step of the recipe, or after all of it. */
@@ -144,6 +165,26 @@ const api = {
     return transfer({ layers: report.layers, total: report.total, origin: to.raw.origin, came, went }, [came.buffer, went.buffer]);
   },
 
+  /** Small pictures of what lies on each layer, and of the blocks in use. */
+  pictures(drawingId: string): { layers: Float32Array[]; blocks: BlockUse[] } {
+    const { kitchen, primitives } = openDrawing(drawingId);
+    const [layers, blocks] = [layerPictures(primitives, kitchen.drawing.layers.length), blockUses(kitchen.drawing, primitives)];
+    return transfer({ layers, blocks }, [...layers, ...blocks.map(({ lines }) => lines)].map(({ buffer }) => buffer));
+  },
+
+  /** The handles that some paths came by. */
+  handles(drawingId: string, paths: number[]): string[] {
+    const { kitchen: { drawing }, primitives } = openDrawing(drawingId);
+    return [...new Set(paths.map((path) => handleOf(drawing, primitives.top[path])))];
+  },
+
+  /** The paths that came by some handles. */
+  pathsOf(drawingId: string, handles: string[]): number[] {
+    const { kitchen: { drawing }, primitives } = openDrawing(drawingId);
+    const wanted = new Set(handles);
+    return [...primitives.top.keys()].filter((path) => wanted.has(handleOf(drawing, primitives.top[path])));
+  },
+
   /** Blocks whose content is of another unit. */
   mixed(drawingId: string): MixedBlock[] {
     const { kitchen } = openDrawing(drawingId);
@@ -169,11 +210,32 @@ const api = {
     return found.ok ? { ok: true, value: { registration: found.value, mirrored: false } } : found;
   },
 
-  /** Reads candidates from a drawing opened before. */
-  read(drawingId: string, placement: Placement, roles: (Role | null)[], accepted: GridLine[]): ReadingResult {
-    const { kitchen, primitives } = openDrawing(drawingId);
-    return read(new Scene(kitchen.drawing, primitives, placement, roles), accepted, toleranceFor(placement.unit));
+  /**
+   * Reads candidates from a drawing opened before. Between its stages other calls get their turn, so that it can be stopped; a later reading of the drawing
+   * ends it with what it has.
+   * @param watch hears what it is about to do
+   */
+  async read(drawingId: string, { placement, roles, picked, meanings, accepted, settings }: ReadingOrder, watch?: (stage: Omit<ReadingStage, 'soFar'>) => void): Promise<ReadingResult> {
+    const scene = sceneOf(drawingId, { placement, roles, picked });
+    const run = Symbol(drawingId);
+    runs.set(drawingId, run);
+    const reading = readStages({ scene, accepted, meanings, settings, tolerance: toleranceFor(placement.unit, settings) });
+    for (;;) {
+      const step = reading.next();
+      if (step.done) return step.value;
+      watch?.({ doing: step.value.doing, done: step.value.done, of: step.value.of });
+      await new Promise((turn) => setTimeout(turn));
+      if (runs.get(drawingId) !== run) return step.value.soFar;
+    }
   },
+
+  /** Reads the grid lines of a drawing alone. */
+  grid(drawingId: string, order: ReadingOrder): GridLine[] {
+    return readGrid(sceneOf(drawingId, order), toleranceFor(order.placement.unit, order.settings)).candidates.map(({ element }) => element);
+  },
+
+  /** Ends the reading of a drawing with what it has. */
+  stopReading(drawingId: string): void { runs.delete(drawingId); },
 
 };
 

@@ -6,6 +6,7 @@ import { asDrawn, place, type Placement } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
 import { columnOutline, type ElementRow } from '@/core/model/elements';
 import { plainLevel } from '@/core/model/levels';
+import type { LibraryRow } from '@/core/model/library';
 import { flatten } from '@/core/underlay/flatten';
 import { modelJsonSchema } from '@/cli/schema';
 import { writeElementsDxf } from './dxf/writeElements';
@@ -20,6 +21,20 @@ const elements: ElementRow[] = [
   { id: 'c2', levelId: 'L1', source: null, kind: 'column', shape: { position: [6, 4], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: 'C2' } },
 ];
 const levels = [{ ...plainLevel, id: 'L1', name: 'Ground', elevation: 0, height: 3.9 }];
+
+test('the library goes with the model, and elements name what they are made of', () => {
+  const library: LibraryRow[] = [
+    { id: 's1', name: 'D450', kind: 'section', section: { shape: 'circle', diameter: 0.45 } },
+    { id: 'w1', name: 'Outer', kind: 'wall', thickness: 0.3, layers: [{ name: 'Concrete', thickness: 0.2, conductivity: 2 }, { name: 'Mineral wool', thickness: 0.1, conductivity: 0.035 }] },
+  ];
+  const made: ElementRow[] = [{ ...elements[3], libraryId: 's1' }, { id: 'w', levelId: 'L1', source: null, libraryId: 'w1', kind: 'wall', shape: { start: [0, 0], end: [5, 0], thickness: 0.3, height: null, bulge: 0, outer: true } }];
+  const model = writeModel({ levels, library, elements: made, drawingName: (id) => id });
+  expect(v.safeParse(modelSchema, model).success).toBe(true);
+  expect(model.sections).toEqual([{ id: 's1', name: 'D450', section: { shape: 'circle', diameter: 0.45 } }]);
+  expect(model.constructions).toEqual([expect.objectContaining({ id: 'w1', thickness: 0.3, uValue: Number((1 / 3.127142857142857).toFixed(9)) })]);
+  expect([model.columns[0].sectionId, model.walls[0].construction]).toEqual(['s1', 'w1']);
+  expect(writeModel({ levels, elements, drawingName: (id) => id }).sections).toBeUndefined();
+});
 
 /** Survey coordinates, turned, in feet: what hurts. */
 const placements: [string, Placement][] = [

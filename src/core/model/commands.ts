@@ -6,6 +6,7 @@ import { plainDisplay } from '@/core/underlay/display';
 import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { put, remove, type Change, type Edit } from './edits';
 import type { ElementRow } from './elements';
+import { Shelf, withEntryKept } from './library';
 import { moveElement } from './move';
 import { signatureOf } from './signature';
 import { sourceLevel } from './levels';
@@ -21,28 +22,37 @@ function describe(candidates: readonly Candidate[]): string {
 export const decisionId = (drawingId: string, key: string): string => `${drawingId}/${key}`;
 export const roleId = (drawingId: string, layer: string): string => `${drawingId}/${layer}`;
 
+/** What makes elements of candidates is told: where they go, what is there already, and how ids are made. */
+interface Making { levelId: string | null; drawing: string; /** The id of a wall accepted before, by the key of its candidate. */ wallOf: (key: string) => string | null; /** A fresh id for an element of a candidate. */ newId: (candidate: Candidate) => string }
+
+/** Elements of candidates, with openings in the walls they are read in; an opening whose wall is not there is left out. */
+export function elementsOfCandidates(candidates: readonly Candidate[], { levelId, drawing, wallOf, newId }: Making): { candidate: Candidate; element: ElementRow }[] {
+  const made = new Map<string, string>();
+  const inOrder = [...candidates].sort((a, b) => Number(a.kind === 'opening') - Number(b.kind === 'opening'));
+  return inOrder.flatMap((candidate) => {
+    const wall = candidate.kind === 'opening' ? made.get(candidate.host) ?? wallOf(candidate.host) : null;
+    if (candidate.kind === 'opening' && wall === null) return [];
+    const id = newId(candidate);
+    made.set(candidate.key, id);
+    const shape = candidate.kind === 'opening' ? { ...candidate.element, wall } : candidate.element;
+    return [{ candidate, element: { id, levelId: candidate.kind === 'grid' ? null : levelId, source: { drawing, handles: candidate.handles }, kind: candidate.kind, shape } as ElementRow }];
+  });
+}
+
 /**
- * Makes elements of candidates.
+ * Makes elements of candidates, and entries in the library of sizes that it has not got.
  * @param newId gives a fresh UUID
  */
 export function acceptCandidates(state: ProjectState, drawing: DrawingRow, candidates: readonly Candidate[], newId: () => string): Edit {
+  const open = candidates.filter(({ key }) => state.decision[decisionId(drawing.id, key)]?.verdict !== 'accepted');
+  const shelf = new Shelf(state, newId);
   // On a level that repeats another what is read belongs to the other, or nobody would see it.
-  const levelId = sourceLevel(state, drawing.levelId);
-  const made = new Map<string, string>();
-  // An opening needs its wall: one without is left to be judged.
-  const inOrder = [...candidates].sort((a, b) => Number(a.kind === 'opening') - Number(b.kind === 'opening'));
-  const changes = inOrder.flatMap((candidate): Change[] => {
-    const id = decisionId(drawing.id, candidate.key);
-    if (state.decision[id]?.verdict === 'accepted') return [];
-    const host = candidate.kind === 'opening' ? made.get(candidate.host) ?? state.decision[decisionId(drawing.id, candidate.host)]?.elementId ?? null : null;
-    if (candidate.kind === 'opening' && host === null) return [];
-    const elementId = newId();
-    made.set(candidate.key, elementId);
-    const shape = candidate.kind === 'opening' ? { ...candidate.element, wall: host } : candidate.element;
-    const element = { id: elementId, levelId: candidate.kind === 'grid' ? null : levelId, source: { drawing: drawing.id, handles: candidate.handles }, kind: candidate.kind, shape } as ElementRow;
-    return [put('element', element as never), put('decision', { id, drawingId: drawing.id, key: candidate.key, verdict: 'accepted', elementId, seen: signatureOf(candidate.asRead ?? candidate.element) })];
-  });
-  return { label: `Accept ${describe(candidates)}`, changes };
+  const making: Making = { levelId: sourceLevel(state, drawing.levelId), drawing: drawing.id, wallOf: (key) => state.decision[decisionId(drawing.id, key)]?.elementId ?? null, newId };
+  const changes = elementsOfCandidates(open, making).flatMap(({ candidate, element }): Change[] => [
+    put('element', { ...element, libraryId: shelf.idFor(element, candidate.libraryId) } as never),
+    put('decision', { id: decisionId(drawing.id, candidate.key), drawingId: drawing.id, key: candidate.key, verdict: 'accepted', elementId: element.id, seen: signatureOf(candidate.asRead ?? candidate.element) }),
+  ]);
+  return { label: `Accept ${describe(candidates)}`, changes: [...shelf.changes, ...changes] };
 }
 
 /** The openings of a wall that goes, with their decisions, but for those that are decided on in the same step. */
@@ -104,7 +114,7 @@ export function placeDrawing(state: ProjectState, placement: PlacementRow, label
   const changes: Change[] = [put('placement', placement)];
   if (takeElements && before) {
     const map = betweenPlacements(before, placement);
-    for (const element of elementsOf(state, placement.id)) changes.push(put('element', moveElement(element, map) as never));
+    for (const element of elementsOf(state, placement.id)) changes.push(put('element', withEntryKept(state, moveElement(element, map)) as never));
   }
   return { label, changes };
 }
@@ -145,6 +155,7 @@ export function cutOut(state: ProjectState, sheet: DrawingRow, name: string, pol
       put('recipe', { id, steps: [{ id: newId(), on: true, step: { kind: 'region', keep: 'inside', polygon } }, ...recipeOf(state, sheet.id).map((step) => ({ ...step, id: newId() }))] }),
       put('display', { ...displayOf(state, sheet.id), id }),
       ...roles.map((row) => put('role', { ...row, id: roleId(id, row.layer), drawingId: id })),
+      ...Object.values(state.pick).filter((row) => row.drawingId === sheet.id).map((row) => put('pick', { ...row, id: newId(), drawingId: id })),
     ],
   };
 }

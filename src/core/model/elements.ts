@@ -47,7 +47,7 @@ export type ElementKind = keyof Shapes;
 export const elementKinds = ['grid', 'column', 'beam', 'wall', 'opening', 'slab', 'zone', 'outdoor'] as const satisfies readonly ElementKind[];
 
 /** An accepted or hand-drawn part of the model. */
-export type ElementRow = { id: string; levelId: string | null; source: Source | null } & { [K in ElementKind]: { kind: K; shape: Shapes[K] } }[ElementKind];
+export type ElementRow = { id: string; levelId: string | null; source: Source | null; /** The library's section or construction that its size comes from. */ libraryId?: string | null } & { [K in ElementKind]: { kind: K; shape: Shapes[K] } }[ElementKind];
 
 /** A section's size in words, in millimetres: "400 x 400", "round 450", "L or other shape 600 x 800". */
 export function sectionName(section: Section): string {

@@ -18,7 +18,7 @@ const after = (state: ProjectState, edit: Result<Edit> | Edit): ProjectState => 
 };
 const refusal = (edit: Result<Edit>) => (edit.ok ? 'done' : edit.message);
 const shown = (state: ProjectState) => levelsUp(state).map(({ name, elevation, height }) => [name, elevation, height]);
-const column = (n: number, levelId: string | null) => put('element', { id: uuid(n), levelId, source: null, kind: 'column', shape: { position: [n, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' } });
+const column = (n: number, levelId: string | null) => put('element', { id: uuid(n), levelId, source: null, libraryId: null, kind: 'column', shape: { position: [n, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' } });
 const drawing = (n: number, levelId: string | null, alsoOn: string[] = []) => ({ id: uuid(n), name: `plan ${n}`, fileId: uuid(n + 100), fileName: 'x.dxf', revision: 1, levelId, alsoOn, discarded: false, setAside: false });
 
 test('a level goes on top of the highest, or between, where those above are shifted by its height', () => {

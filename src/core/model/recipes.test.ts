@@ -15,7 +15,7 @@ const gaps: Recipe[number] = { id: 'g', on: false, step: { kind: 'closeGaps', to
 const sheet = drawing(1, 'sheet');
 const start = apply(emptyState, [
   put('drawing', sheet), put('placement', { id: sheet.id, unit: 'mm', confirmed: true, origin: [5, 6], target: [0, 0], turning: 1, scale: 1, mirrored: false, upright: null }),
-  put('role', { id: roleId(sheet.id, 'A-WALL'), drawingId: sheet.id, layer: 'A-WALL', role: 'wall', suggested: false, shown: false }),
+  put('role', { id: roleId(sheet.id, 'A-WALL'), drawingId: sheet.id, layer: 'A-WALL', role: 'wall', suggested: false, shown: false, libraryId: null }),
   put('recipe', { id: sheet.id, steps: [gaps] }),
 ]);
 

@@ -2,7 +2,8 @@ import { groundFloor, revisionB } from '../../../demo/ground';
 import { asDrawn } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
 import type { Candidate } from '@/core/reading/candidate';
-import { read, toleranceFor } from '@/core/reading/read';
+import { read } from '@/core/reading/read';
+import { toleranceFor } from '@/core/reading/settings';
 import { Scene } from '@/core/reading/scene';
 import { suggestRole } from '@/core/sorting/suggest';
 import { flatten } from '@/core/underlay/flatten';
@@ -22,7 +23,7 @@ function candidatesOf(text: string): Candidate[] {
   const result = readDxf(new TextEncoder().encode(text));
   if (!result.ok) throw new Error(result.message);
   const d = result.value.drawing;
-  return read(new Scene(d, flatten(d), asDrawn('mm'), d.layers.map(({ name }) => suggestRole(name)?.role ?? null)), [], toleranceFor('mm')).candidates;
+  return read({ scene: new Scene(d, flatten(d), asDrawn('mm'), d.layers.map(({ name }) => suggestRole(name)?.role ?? null)), tolerance: toleranceFor('mm') }).candidates;
 }
 const [before, after] = [candidatesOf(groundFloor().dxf), candidatesOf(groundFloor({ revision: 'B' }).dxf)];
 const start = applyChanges(emptyState, [put('level', { ...plainLevel, id: uuid(1), name: 'Ground', elevation: 0, height: 3.9 }), put('drawing', drawing)]).state;
@@ -43,7 +44,7 @@ test('revision B: two columns moved, a wall went and two others became one, a ro
 });
 
 test('taken, the model is what the revision shows; openings stand in walls that are there; nothing is left to ask', () => {
-  const edit = takeChanges(accepted, drawing, sourceChanges(accepted, drawing, after), after);
+  const edit = takeChanges(accepted, drawing, sourceChanges(accepted, drawing, after), after, newId);
   const taken = applyChanges(accepted, edit.changes).state;
   expect(sourceChanges(taken, drawing, after)).toEqual([]);
   const elements = Object.values(taken.element);

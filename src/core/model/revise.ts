@@ -3,6 +3,7 @@ import type { Candidate } from '@/core/reading/candidate';
 import { decisionId } from './commands';
 import { put, remove, type Change, type Edit } from './edits';
 import type { ElementRow } from './elements';
+import { Shelf } from './library';
 import { pointsOf } from './outlines';
 import { signatureOf } from './signature';
 import type { DecisionRow, DrawingRow, ProjectState } from './state';
@@ -46,8 +47,9 @@ export function apart(element: ElementRow, candidate: Candidate): number {
   return own.length === 0 || its.length === 0 ? 0 : distance(middleOf(own), middleOf(its));
 }
 
-/** Takes what is read now: elements get their new shapes, those whose source is gone go, and openings stay in the walls that they are read in. */
-export function takeChanges(state: ProjectState, drawing: DrawingRow, changes: readonly SourceChange[], candidates: readonly Candidate[]): Edit {
+/** Takes what is read now: elements get their new shapes, those whose source is gone go, and openings stay in the walls that they are read in. @param newId gives a fresh UUID */
+export function takeChanges(state: ProjectState, drawing: DrawingRow, changes: readonly SourceChange[], candidates: readonly Candidate[], newId: () => string): Edit {
+  const shelf = new Shelf(state, newId);
   const elementOf = new Map<string, string>(changes.flatMap(({ candidate, element }) => (candidate ? [[candidate.key, element.id] as const] : [])));
   const hostOf = (key: string): string | null => elementOf.get(key) ?? state.decision[decisionId(drawing.id, key)]?.elementId ?? null;
   const gone = new Set(changes.flatMap(({ candidate, element }) => (candidate === null ? [element.id] : [])));
@@ -55,7 +57,8 @@ export function takeChanges(state: ProjectState, drawing: DrawingRow, changes: r
   const edits = changes.flatMap(({ element, decision, candidate }): Change[] => {
     if (candidate === null) return [remove('element', element.id), remove('decision', decision.id)];
     const shape = candidate.kind === 'opening' && element.kind === 'opening' ? { ...candidate.element, wall: hostOf(candidate.host) ?? element.shape.wall } : candidate.element;
-    return [put('element', { ...element, shape, source: { drawing: drawing.id, handles: candidate.handles } } as never), ...follow(decision, drawing, candidate)];
+    const next = { ...element, shape, source: { drawing: drawing.id, handles: candidate.handles } } as ElementRow;
+    return [put('element', { ...next, libraryId: shelf.idFor(next, candidate.libraryId ?? element.libraryId ?? undefined) } as never), ...follow(decision, drawing, candidate)];
   });
   // Openings of walls that go are in other walls now, or nowhere.
   const byKey = new Map(candidates.map((candidate) => [candidate.key, candidate]));
@@ -66,7 +69,7 @@ export function takeChanges(state: ProjectState, drawing: DrawingRow, changes: r
     const host = candidate?.kind === 'opening' ? hostOf(candidate.host) : null;
     edits.push(...(host !== null && candidate?.kind === 'opening' ? [put('element', { ...element, shape: { ...candidate.element, wall: host } } as never)] : [remove('element', element.id), ...(decision ? [remove('decision', decision.id)] : [])]));
   }
-  return { label: `Take ${changes.length === 1 ? '1 change' : `${changes.length} changes`} of ${drawing.name}`, changes: edits };
+  return { label: `Take ${changes.length === 1 ? '1 change' : `${changes.length} changes`} of ${drawing.name}`, changes: [...shelf.changes, ...edits] };
 }
 
 /** Keeps elements as they are and does not ask again: they are known under what is read now, or stand without a source. */

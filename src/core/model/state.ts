@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
+import { settingsSchema } from '@/core/reading/settings';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
 import { recipeSchema } from '@/core/underlay/recipe/steps';
@@ -24,6 +25,12 @@ const survey = v.strictObject({ easting: finite, northing: finite, elevation: co
 /** Axes to work along, such as those of a wing that stands askew; the angle in radians. */
 const workingAxes = v.strictObject({ id: uuid, name, origin: point, angle: finite });
 
+const pattern = v.pipe(v.string(), v.trim(), v.minLength(1, 'A pattern needs at least one character.'), v.maxLength(80));
+
+/** How sections and constructions are named: {w} width or diameter, {d} depth, {t} thickness, {n} a number. */
+const naming = v.strictObject({ rectangle: pattern, circle: pattern, polygon: pattern, wall: pattern, slab: pattern, glazing: pattern });
+export type Naming = v.InferOutput<typeof naming>;
+
 export const projectRow = v.strictObject({
   id: uuid, name, displayUnit: v.picklist(displayUnits),
   /** Decimal places of lengths, or the power of two of the smallest fraction of an inch; null is what suits the unit. */
@@ -31,6 +38,10 @@ export const projectRow = v.strictObject({
   angles: v.optional(v.picklist(angleConventions), 'east'),
   survey: v.optional(v.nullable(survey), null),
   axes: v.optional(v.pipe(v.array(workingAxes), v.maxLength(100)), []),
+  /** Null is as the program names by itself. */
+  naming: v.optional(v.nullable(naming), null),
+  /** What reading takes for granted; null is as the program does by itself. */
+  reading: v.optional(v.nullable(settingsSchema), null),
 });
 
 export const levelKinds = ['foundation', 'ground', 'floor', 'roof'] as const;
@@ -91,7 +102,15 @@ export const roleRow = v.strictObject({
   /** Whether the role is a suggestion that nobody has touched. */
   suggested: v.boolean(),
   shown: v.boolean(),
+  /** The section or construction that everything read from the layer is made of. */
+  libraryId: v.optional(v.nullable(uuid), null),
 });
+
+/** A role that goes before those of layers: of a block by its name, or of lines picked by hand, by their handles. */
+export const pickRow = v.variant('kind', [
+  v.strictObject({ id: uuid, drawingId: uuid, kind: v.literal('block'), name: v.pipe(v.string(), v.minLength(1), v.maxLength(2000)), role: v.picklist(roles) }),
+  v.strictObject({ id: uuid, drawingId: uuid, kind: v.literal('lines'), name, role: v.picklist(roles), handles: v.pipe(v.array(v.pipe(v.string(), v.maxLength(40))), v.minLength(1), v.maxLength(50_000)) }),
+]);
 
 export const decisionRow = v.strictObject({ id, drawingId: uuid, key: id, verdict: v.picklist(['accepted', 'rejected']), elementId: v.nullable(uuid), /** The signature of what was read when it was decided. */ seen: v.optional(v.nullable(v.pipe(v.string(), v.minLength(1), v.maxLength(40))), null) });
 
@@ -104,8 +123,19 @@ const section = v.variant('shape', [
   v.strictObject({ shape: v.literal('circle'), diameter: positive }),
   v.strictObject({ shape: v.literal('polygon'), outline: v.pipe(v.array(point), v.minLength(3), v.maxLength(1000)) }),
 ]);
+const pane = v.pipe(finite, v.minValue(0), v.maxValue(1));
+const layersOfConstruction = v.pipe(v.array(v.strictObject({ name: v.pipe(v.string(), v.maxLength(120)), thickness: positive, /** W/(m K). */ conductivity: v.nullable(v.pipe(finite, v.gtValue(0), v.maxValue(1000))) })), v.maxLength(40));
+
+/** A section or a construction of the project's library; U-values in W/(m2 K). */
+export const libraryRow = v.variant('kind', [
+  v.strictObject({ id: uuid, name, kind: v.literal('section'), section }),
+  v.strictObject({ id: uuid, name, kind: v.literal('wall'), thickness: positive, layers: layersOfConstruction }),
+  v.strictObject({ id: uuid, name, kind: v.literal('slab'), thickness: positive, layers: layersOfConstruction }),
+  v.strictObject({ id: uuid, name, kind: v.literal('glazing'), uValue: v.pipe(finite, v.gtValue(0), v.maxValue(20)), gValue: pane, transmittance: pane }),
+]);
+
 const source = v.nullable(v.strictObject({ drawing: uuid, handles: v.pipe(v.array(v.string()), v.maxLength(10_000)) }));
-const common = { id: uuid, levelId: v.nullable(uuid), source };
+const common = { id: uuid, levelId: v.nullable(uuid), source, /** What its size comes from. */ libraryId: v.optional(v.nullable(uuid), null) };
 
 const outline = v.pipe(v.array(point), v.minLength(3), v.maxLength(10_000));
 const holes = v.pipe(v.array(outline), v.maxLength(1000));
@@ -123,7 +153,7 @@ export const elementRow = v.variant('kind', [
   v.strictObject({ ...common, kind: v.literal('outdoor'), shape: v.strictObject({ name: label, outline, height: size }) }),
 ]);
 
-export const tableSchemas = { project: projectRow, level: levelRow, drawing: drawingRow, placement: placementRow, recipe: recipeRow, display: displayRow, role: roleRow, decision: decisionRow, element: elementRow };
+export const tableSchemas = { project: projectRow, level: levelRow, library: libraryRow, drawing: drawingRow, placement: placementRow, recipe: recipeRow, display: displayRow, role: roleRow, pick: pickRow, decision: decisionRow, element: elementRow };
 
 export type TableName = keyof typeof tableSchemas;
 export type Rows = { [T in TableName]: v.InferOutput<(typeof tableSchemas)[T]> };
@@ -133,6 +163,8 @@ export type LevelKind = LevelRow['kind'];
 export type DrawingRow = Rows['drawing'];
 export type PlacementRow = Rows['placement'];
 export type RoleRow = Rows['role'];
+export type PickRow = Rows['pick'];
+export type LibraryRow = Rows['library'];
 export type DisplayRow = Rows['display'];
 export type DecisionRow = Rows['decision'];
 export type ElementOfState = Rows['element'];
@@ -140,6 +172,6 @@ export type ElementOfState = Rows['element'];
 /** All rows of a project by table and id. */
 export type ProjectState = { readonly [T in TableName]: Readonly<Record<string, Rows[T]>> };
 
-export const emptyState: ProjectState = { project: {}, level: {}, drawing: {}, placement: {}, recipe: {}, display: {}, role: {}, decision: {}, element: {} };
+export const emptyState: ProjectState = { project: {}, level: {}, library: {}, drawing: {}, placement: {}, recipe: {}, display: {}, role: {}, pick: {}, decision: {}, element: {} };
 
 export const tableNames = Object.keys(tableSchemas) as TableName[];

@@ -15,6 +15,8 @@ interface CandidateBase {
   handles: string[];
   /** What was read, where a person has put the element right. */
   asRead?: Shapes[ElementKind];
+  /** The section or the construction of the library that its layer means. */
+  libraryId?: string;
   /** Why it deserves a look, in a few words; null where nothing is unusual. */
   doubt: string | null;
 }

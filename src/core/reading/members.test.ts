@@ -5,9 +5,9 @@ import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
 import { scheduleOf, sizeOf } from './beams/marks';
 import type { BeamCandidate, Candidate, OutdoorCandidate, SlabCandidate } from './candidate';
-import { read, toleranceFor } from './read';
+import { read } from './read';
 import { Scene } from './scene';
-import { defaultSettings } from './settings';
+import { defaultSettings, toleranceFor } from './settings';
 import { offsetOutline } from './slabs/readSlabs';
 
 const roles: Record<string, Role> = { B: 'beam', C: 'column', S: 'slab', V: 'slabOpening', O: 'outdoor', W: 'wall', T: 'label' };
@@ -15,7 +15,7 @@ const roles: Record<string, Role> = { B: 'beam', C: 'column', S: 'slab', V: 'sla
 /** Reads metres from layers named by their role's letter. */
 function readPlan(entities: string, settings = defaultSettings) {
   const { drawing } = readText(dxf({ entities }));
-  const { candidates, unread } = read(new Scene(drawing, flatten(drawing), asDrawn('m'), drawing.layers.map((layer) => roles[layer.name] ?? null)), [], toleranceFor('m'), settings);
+  const { candidates, unread } = read({ scene: new Scene(drawing, flatten(drawing), asDrawn('m'), drawing.layers.map((layer) => roles[layer.name] ?? null)), tolerance: toleranceFor('m'), settings });
   const of = <T extends Candidate>(kind: T['kind']) => candidates.filter((c): c is T => c.kind === kind);
   return { beams: of<BeamCandidate>('beam'), slabs: of<SlabCandidate>('slab'), outdoor: of<OutdoorCandidate>('outdoor'), unread };
 }

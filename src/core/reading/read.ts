@@ -1,47 +1,88 @@
-import type { GridLine } from '@/core/model/elements';
-import { columnOutline } from '@/core/model/elements';
 import { distance } from '@/core/geometry/vector';
-import { defaultTolerance, type Tolerance } from '@/core/tolerance';
-import type { LengthUnit } from '@/core/units/length';
+import { columnOutline, elementKinds, type ElementKind, type GridLine } from '@/core/model/elements';
+import type { Role } from '@/core/sorting/roles';
+import type { Tolerance } from '@/core/tolerance';
 import { readBeams } from './beams/readBeams';
 import type { Candidate, Unread } from './candidate';
 import { readColumns } from './columns/readColumns';
 import { readGrid } from './grid/readGrid';
+import { applyMeanings, type Meaning } from './meanings';
 import { readOutdoor } from './outdoor/readOutdoor';
-import type { Role } from '@/core/sorting/roles';
 import type { Scene } from './scene';
 import { defaultSettings, type ReadingSettings } from './settings';
 import { readSlabs } from './slabs/readSlabs';
-import { readWalls, type Obstacle } from './walls/readWalls';
+import { wallStages, type Obstacle } from './walls/readWalls';
 import { readZones } from './zones/readZones';
 
-/** What was read, what lies on a role and was not understood, and how many entities lie on each role. */
-export interface ReadingResult { candidates: Candidate[]; unread: Unread[]; drawn: Partial<Record<Role, number>> }
+/** What was read, what lies on a role and was not understood, how many entities lie on each role, and, where reading was stopped, the kinds that it had not come to. */
+export interface ReadingResult { candidates: Candidate[]; unread: Unread[]; drawn: Partial<Record<Role, number>>; left: ElementKind[] }
 
-/** The tolerances for a drawing in a unit: sizes drawn in inches or feet are rounded to quarter inches, others to 5 mm. */
-export function toleranceFor(unit: LengthUnit): Tolerance {
-  const imperial = unit === 'in' || unit === 'ft';
-  return imperial ? { ...defaultTolerance, roundingModule: 0.0254 / 4, rounding: 0.0254 / 8 } : defaultTolerance;
+/** Where a reading is: what it is about to do, and what it has. */
+export interface ReadingStage { doing: string; done: number; of: number; soFar: ReadingResult }
+
+/** What reading is told besides the drawing. */
+export interface ReadingTask {
+  scene: Scene;
+  /** Grid lines that are part of the model; they come before the ones read. */
+  accepted?: readonly GridLine[];
+  tolerance: Tolerance;
+  settings?: ReadingSettings;
+  /** What a layer means beyond its role, by its number. */
+  meanings?: readonly (Meaning | null)[];
 }
+
+/** Steps of a reading, walls counting for three. */
+const stages = 10;
 
 /**
  * Reads everything that the roles of a drawing ask for, each kind from those before it: columns know the grid, walls the columns, zones and slabs the walls.
- * @param accepted grid lines that are part of the model; they come before the ones read
+ * Between two stages it can be left with what it has.
  */
-export function read(scene: Scene, accepted: readonly GridLine[], tolerance: Tolerance, settings: ReadingSettings = defaultSettings): ReadingResult {
+export function* readStages({ scene, accepted = [], tolerance, settings = defaultSettings, meanings = [] }: ReadingTask): Generator<ReadingStage, ReadingResult> {
+  const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
+  const read = new Set<ElementKind>();
+  const drawn: ReadingResult['drawn'] = {};
+  const add = (kinds: ElementKind[], found: readonly Candidate[], missed: readonly Unread[] = []) => {
+    candidates.push(...(meanings.some((meaning) => meaning !== null && meaning !== undefined) ? applyMeanings(found, scene, meanings) : found));
+    unread.push(...missed);
+    for (const kind of kinds) read.add(kind);
+  };
+  let done = 0;
+  const at = (doing: string): ReadingStage => ({ doing, done: done++, of: stages, soFar: { candidates: [...candidates], unread: [...unread], drawn, left: elementKinds.filter((kind) => !read.has(kind)) } });
+
+  yield at('sorting lines');
+  for (const role of ['grid', 'column', 'beam', 'wall', 'slab', 'outdoor'] as const) drawn[role] = new Set(scene.paths(role).map(({ entity, handle }) => `${handle}/${entity}`)).size;
+  yield at('grid lines');
   const grid = readGrid(scene, tolerance);
+  add(['grid'], grid.candidates, grid.unread);
   const known = new Set(accepted.map((line) => line.label));
   const lines = [...accepted, ...grid.candidates.map((candidate) => candidate.element).filter((line) => !known.has(line.label))];
-  const columns = readColumns(scene, lines, tolerance);
+  yield at('columns');
+  const columns = readColumns(scene, lines, settings, tolerance);
+  add(['column'], columns.candidates, columns.unread);
   const obstacles = columns.candidates.map(({ element }): Obstacle => ({ at: element.position, reach: Math.max(...columnOutline(element).map((corner) => distance(corner, element.position))) }));
-  const walls = readWalls(scene, obstacles, settings, tolerance);
-  const beams = readBeams(scene, obstacles, walls.segments, settings, tolerance);
-  const zones = readZones(scene, walls.segments, settings, tolerance.gap);
+  const walling = wallStages(scene, obstacles, settings, tolerance);
+  let walls = walling.next();
+  while (!walls.done) { yield at(walls.value); walls = walling.next(); }
+  add(['wall', 'opening'], [...walls.value.walls, ...walls.value.openings], walls.value.unread);
+  const { segments } = walls.value;
+  yield at('beams');
+  const beams = readBeams(scene, obstacles, segments, settings, tolerance);
+  add(['beam'], beams.candidates, beams.unread);
+  yield at('zones');
+  const zones = readZones(scene, segments, settings, tolerance.gap);
+  add(['zone'], zones.candidates);
+  yield at('slabs');
   const slabs = readSlabs(scene, zones.outlines, settings, tolerance.gap);
+  add(['slab'], slabs.candidates, slabs.unread);
+  yield at('outdoor surfaces');
   const outdoor = readOutdoor(scene, settings, tolerance.gap);
-  return {
-    candidates: [...grid.candidates, ...columns.candidates, ...beams.candidates, ...walls.walls, ...walls.openings, ...slabs.candidates, ...zones.candidates, ...outdoor.candidates],
-    unread: [...grid.unread, ...columns.unread, ...beams.unread, ...walls.unread, ...slabs.unread, ...outdoor.unread],
-    drawn: Object.fromEntries((['grid', 'column', 'beam', 'wall', 'slab', 'outdoor'] as const).map((role) => [role, new Set(scene.paths(role).map(({ entity, handle }) => `${handle}/${entity}`)).size])),
-  };
+  add(['outdoor'], outdoor.candidates, outdoor.unread);
+  return at('').soFar;
+}
+
+/** Reads all at once. */
+export function read(task: ReadingTask): ReadingResult {
+  const reading = readStages(task);
+  for (;;) { const step = reading.next(); if (step.done) return step.value; }
 }

@@ -5,7 +5,8 @@ import { flatten } from '@/core/underlay/flatten';
 import { gridCrossings } from './grid/crossings';
 import { letterLabel, proposeLabel } from './grid/labels';
 import type { ColumnCandidate, GridCandidate } from './candidate';
-import { read, toleranceFor } from './read';
+import { read } from './read';
+import { toleranceFor } from './settings';
 import { Scene } from './scene';
 
 const roles: Record<string, Role> = { G: 'grid', C: 'column' };
@@ -13,7 +14,7 @@ const roles: Record<string, Role> = { G: 'grid', C: 'column' };
 /** Reads millimetres from layer G (grid) and C (columns). */
 function readPlan(entities: string, blocks = '') {
   const { drawing } = readText(dxf({ blocks, entities }));
-  const result = read(new Scene(drawing, flatten(drawing), asDrawn('mm'), drawing.layers.map((layer) => roles[layer.name] ?? null)), [], toleranceFor('mm'));
+  const result = read({ scene: new Scene(drawing, flatten(drawing), asDrawn('mm'), drawing.layers.map((layer) => roles[layer.name] ?? null)), tolerance: toleranceFor('mm') });
   return { ...result, grid: result.candidates.filter((c): c is GridCandidate => c.kind === 'grid'), columns: result.candidates.filter((c): c is ColumnCandidate => c.kind === 'column') };
 }
 
@@ -112,7 +113,7 @@ describe('columns', () => {
 
   test('inches are rounded to quarter inches, not to five millimetres', () => {
     const { drawing } = readText(dxf({ entities: rectangle(0, 0, 12.01, 18) }));
-    const [column] = read(new Scene(drawing, flatten(drawing), asDrawn('in'), [null, 'column']), [], toleranceFor('in')).candidates as ColumnCandidate[];
+    const [column] = read({ scene: new Scene(drawing, flatten(drawing), asDrawn('in'), [null, 'column']), tolerance: toleranceFor('in') }).candidates as ColumnCandidate[];
     expect(column.element.section).toEqual({ shape: 'rectangle', width: 0.3048, depth: 0.4572 });
   });
 

@@ -19,18 +19,51 @@ export interface PlacedPath {
 
 export interface PlacedText { text: string; at: Point; height: number; /** Radians, counter-clockwise. */ angle: number; handle: string; layer: number }
 
-/** What reading looks at: one drawing, placed, with the role of each layer. */
+/** Roles that go before those of layers: of lines picked by hand, by their handles, and of blocks, by their names. */
+export interface PickedRoles { lines: ReadonlyMap<string, Role>; blocks: ReadonlyMap<string, Role> }
+
+const nonePicked: PickedRoles = { lines: new Map(), blocks: new Map() };
+
+/** What reading looks at: one drawing, placed, with the role of each layer, of blocks and of picked lines. */
 export class Scene {
   /** What paths on mixed layers look like; made when the first is asked for. */
   private looks: ReturnType<typeof classify> | null = null;
+  /** The role of everything on a chain of blocks, where one of them has one: the innermost counts. */
+  private readonly roleOfChain: (Role | null)[];
+  private layersByHandle: Map<string, number[]> | null = null;
 
-  constructor(readonly drawing: Drawing, readonly primitives: Primitives, readonly placement: Placement, readonly roleOfLayer: readonly (Role | null)[]) {}
+  constructor(readonly drawing: Drawing, readonly primitives: Primitives, readonly placement: Placement, readonly roleOfLayer: readonly (Role | null)[], private readonly picked: PickedRoles = nonePicked) {
+    const named = (block: number): Role | null => (block < 0 ? null : picked.blocks.get(drawing.blocks[block].name) ?? null);
+    this.roleOfChain = [];
+    if (picked.blocks.size > 0) for (const [i, { block, parent }] of primitives.chains.entries()) this.roleOfChain.push(named(block) ?? (i === 0 ? null : this.roleOfChain[parent]));
+  }
+
+  /** The role of something by what was picked, else of its layer. */
+  private roleAt(layer: number, chain: number, top: number): Role | null {
+    const { lines } = this.picked;
+    return (lines.size > 0 ? lines.get(handleOf(this.drawing, top)) : undefined) ?? this.roleOfChain[chain] ?? this.roleOfLayer[layer];
+  }
 
   private roleOf(path: number): Role | null {
-    const role = this.roleOfLayer[this.primitives.layer[path]];
+    const { layer, chain, top } = this.primitives;
+    const role = this.roleAt(layer[path], chain[path], top[path]);
     if (role !== 'mixed') return role;
     this.looks ??= classify(this.drawing, this.primitives, metresPerDrawn(this.placement));
     return this.looks[path]?.role ?? null;
+  }
+
+  /** The layers that what came by some handles lies on. */
+  layersOf(handles: readonly string[]): number[] {
+    if (this.layersByHandle === null) {
+      this.layersByHandle = new Map();
+      const { layer, top } = this.primitives;
+      for (let p = 0; p < layer.length; p += 1) {
+        const handle = handleOf(this.drawing, top[p]);
+        const known = this.layersByHandle.get(handle);
+        if (known === undefined) this.layersByHandle.set(handle, [layer[p]]); else if (!known.includes(layer[p])) known.push(layer[p]);
+      }
+    }
+    return [...new Set(handles.flatMap((handle) => this.layersByHandle!.get(handle) ?? []))];
   }
 
   /** The paths whose layer has the role. */
@@ -55,7 +88,7 @@ export class Scene {
     const { texts, origin } = this.primitives;
     const unit = Math.hypot(...subtractPoints(place(this.placement, [1, 0]), place(this.placement, [0, 0])));
     // A text on a mixed layer may belong to anything.
-    return texts.filter((text) => this.roleOfLayer[text.layer] === 'mixed' || wanted.includes(this.roleOfLayer[text.layer] ?? 'ignore')).map((text) => {
+    return texts.filter((text) => { const role = this.roleAt(text.layer, text.chain, text.top); return role === 'mixed' || wanted.includes(role ?? 'ignore'); }).map((text) => {
       const [x, y] = centreOfText(text);
       return { text: text.text.trim(), at: place(this.placement, [x + origin[0], y + origin[1]]), height: text.height * unit, angle: this.placement.turning + (this.placement.mirrored ? Math.PI - text.angle : text.angle), handle: handleOf(this.drawing, text.top), layer: text.layer };
     });

@@ -3,7 +3,8 @@ import { block, dxf, groups, insert, line, readText } from '@/core/drawing/testi
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
 import type { Candidate, OpeningCandidate, WallCandidate, ZoneCandidate } from './candidate';
-import { read, toleranceFor } from './read';
+import { read } from './read';
+import { toleranceFor } from './settings';
 import { Scene } from './scene';
 
 const roles: Record<string, Role> = { W: 'wall', D: 'door', G: 'window', Z: 'zone', C: 'column' };
@@ -11,7 +12,7 @@ const roles: Record<string, Role> = { W: 'wall', D: 'door', G: 'window', Z: 'zon
 /** Reads metres: layer W walls, D doors, G windows, Z zones, C columns. */
 function readPlan(entities: string, blocks = '') {
   const { drawing } = readText(dxf({ blocks, entities }));
-  const { candidates, unread } = read(new Scene(drawing, flatten(drawing), asDrawn('m'), drawing.layers.map((layer) => roles[layer.name] ?? null)), [], toleranceFor('m'));
+  const { candidates, unread } = read({ scene: new Scene(drawing, flatten(drawing), asDrawn('m'), drawing.layers.map((layer) => roles[layer.name] ?? null)), tolerance: toleranceFor('m') });
   const of = <T extends Candidate>(kind: T['kind']) => candidates.filter((c): c is T => c.kind === kind);
   return { walls: of<WallCandidate>('wall'), openings: of<OpeningCandidate>('opening'), zones: of<ZoneCandidate>('zone'), unread };
 }

@@ -2,7 +2,8 @@ import { groundFloor } from '../../../demo/ground';
 import { asDrawn } from '@/core/datum/placement';
 import { block, dxf, groups, insert, line, readText } from '@/core/drawing/testing/dxf';
 import { readDxf } from '@/core/drawing/reader';
-import { read, toleranceFor } from '@/core/reading/read';
+import { read } from '@/core/reading/read';
+import { toleranceFor } from '@/core/reading/settings';
 import { Scene } from '@/core/reading/scene';
 import { flatten } from '@/core/underlay/flatten';
 import { classify } from './classify';
@@ -64,7 +65,7 @@ test('the demo\u2019s drawing on one layer is sorted by geometry, and reads like
     const { drawing } = result.value;
     const p = flatten(drawing);
     const roles = suggestLayers(drawing, p, 0.001).map(({ role }) => role);
-    const { candidates } = read(new Scene(drawing, p, asDrawn('mm'), roles), [], toleranceFor('mm'));
+    const { candidates } = read({ scene: new Scene(drawing, p, asDrawn('mm'), roles), tolerance: toleranceFor('mm') });
     return { roles, ...Object.fromEntries(['grid', 'column', 'opening', 'zone'].map((kind) => [kind, candidates.filter((candidate) => candidate.kind === kind).length])) };
   };
   const one = counts(groundFloor({ oneLayer: true }).dxf);

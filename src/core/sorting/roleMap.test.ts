@@ -5,7 +5,7 @@ import { roles, type Role } from './roles';
 const layers: { layer: string; role: Role | null }[] = [{ layer: 'A-WALL', role: 'wall' }, { layer: 'A-WALL-FULL', role: 'wall' }, { layer: 'A-DOOR', role: 'door' }, { layer: 'A-DOOR-TEXT', role: 'label' }, { layer: '0', role: null }];
 
 test('a map has a rule with a star where all that begin so agree, and exact ones where they do not', () => {
-  expect(roleMapOf('Office', layers).rules).toEqual([{ pattern: 'A-DOOR-TEXT', role: 'label' }, { pattern: 'A-WALL*', role: 'wall' }, { pattern: 'A-DOOR', role: 'door' }]);
+  expect(roleMapOf('Office', layers).rules).toEqual([{ pattern: 'A-DOOR-TEXT', role: 'label', of: 'layer' }, { pattern: 'A-WALL*', role: 'wall', of: 'layer' }, { pattern: 'A-DOOR', role: 'door', of: 'layer' }]);
 });
 
 test('a map applied to other layers says what matched, what did not, and which rules were not needed', () => {

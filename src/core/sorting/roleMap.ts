@@ -3,12 +3,12 @@ import { fail, ok, type Result } from '@/core/result';
 import { matches } from '@/core/pattern';
 import { roles, type Role } from './roles';
 
-/** A set of rules that give roles to layers by the pattern of their names; the first that matches counts. */
+/** A set of rules that give roles to layers and blocks by the pattern of their names; the first that matches counts. */
 export const roleMapSchema = v.strictObject({
   format: v.literal('zircon-frame-roles'),
   version: v.literal(1),
   name: v.pipe(v.string(), v.trim(), v.minLength(1, 'A name needs at least one character.'), v.maxLength(120)),
-  rules: v.pipe(v.array(v.strictObject({ pattern: v.pipe(v.string(), v.minLength(1), v.maxLength(400)), role: v.picklist(roles) })), v.maxLength(5000)),
+  rules: v.pipe(v.array(v.strictObject({ pattern: v.pipe(v.string(), v.minLength(1), v.maxLength(400)), role: v.picklist(roles), /** Whether it speaks of layers or of blocks. */ of: v.optional(v.picklist(['layer', 'block']), 'layer') })), v.maxLength(5000)),
 });
 export type RoleMap = v.InferOutput<typeof roleMapSchema>;
 
@@ -22,8 +22,8 @@ export function readRoleMap(text: string): Result<RoleMap> {
   return fail(`This is not a role map: ${v.getDotPath(issue) ?? 'the file'} ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)} Expected an object with format "zircon-frame-roles", version 1, a name and rules of pattern and role.`);
 }
 
-/** The roles of layers as a map: layers of one role whose names begin alike up to a separator get one rule with a star. */
-export function roleMapOf(name: string, layers: readonly { layer: string; role: Role | null }[]): RoleMap {
+/** The roles of layers and blocks as a map: layers of one role whose names begin alike up to a separator get one rule with a star. */
+export function roleMapOf(name: string, layers: readonly { layer: string; role: Role | null }[], blocks: readonly { name: string; role: Role }[] = []): RoleMap {
   const rules: RoleMap['rules'] = [];
   const covered = new Set<string>();
   for (const { layer, role } of layers) {
@@ -32,18 +32,21 @@ export function roleMapOf(name: string, layers: readonly { layer: string; role: 
     // A rule for the beginning stands only where it is true of all layers that begin so.
     const longer = stem === null ? [] : layers.filter((other) => other.layer.startsWith(layer) && other.layer !== layer);
     const alike = longer.length > 0 && longer.every((other) => other.role === role);
-    rules.push({ pattern: alike ? `${layer}*` : layer, role });
+    rules.push({ pattern: alike ? `${layer}*` : layer, role, of: 'layer' });
     covered.add(layer);
     if (alike) for (const other of longer) covered.add(other.layer);
   }
   // What is more exact is tried first.
+  rules.push(...blocks.map((block) => ({ pattern: block.name, role: block.role, of: 'block' as const })));
   return { format: 'zircon-frame-roles', version: 1, name, rules: rules.sort((a, b) => b.pattern.length - a.pattern.length || a.pattern.localeCompare(b.pattern)) };
 }
 
-/** What a role map says of some layers: which rule matches each, and which rules and layers are left over. */
-export function applyRoleMap({ rules }: Pick<RoleMap, 'rules'>, layers: readonly string[]): { roles: Map<string, { role: Role; pattern: string }>; unmatched: string[]; unused: string[] } {
-  const found = new Map<string, { role: Role; pattern: string }>();
-  for (const layer of layers) { const rule = rules.find(({ pattern }) => matches(pattern, layer)); if (rule) found.set(layer, rule); }
-  const used = new Set([...found.values()].map(({ pattern }) => pattern));
-  return { roles: found, unmatched: layers.filter((layer) => !found.has(layer)), unused: rules.filter(({ pattern }) => !used.has(pattern)).map(({ pattern }) => pattern) };
+type Rule = RoleMap['rules'][number];
+
+/** What a role map says of some layers and blocks: which rule matches each, and which rules and layers are left over. */
+export function applyRoleMap({ rules }: Pick<RoleMap, 'rules'>, layers: readonly string[], blocks: readonly string[] = []): { roles: Map<string, Rule>; blocks: Map<string, Rule>; unmatched: string[]; unused: string[] } {
+  const matched = (names: readonly string[], of: Rule['of']) => new Map(names.flatMap((name) => { const rule = rules.find((each) => each.of === of && matches(each.pattern, name)); return rule ? [[name, rule] as const] : []; }));
+  const [found, foundBlocks] = [matched(layers, 'layer'), matched(blocks, 'block')];
+  const used = new Set([...found.values(), ...foundBlocks.values()]);
+  return { roles: found, blocks: foundBlocks, unmatched: layers.filter((layer) => !found.has(layer)), unused: rules.filter((rule) => !used.has(rule)).map(({ pattern }) => pattern) };
 }

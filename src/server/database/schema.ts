@@ -2,7 +2,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
 import type { ElementRow } from '@/core/model/elements';
-import type { LevelKind, ProjectRow } from '@/core/model/state';
+import type { LevelKind, LibraryRow, ProjectRow } from '@/core/model/state';
 import type { RoleMap } from '@/core/sorting/roleMap';
 import type { Role } from '@/core/sorting/roles';
 import type { Recipe } from '@/core/underlay/recipe/steps';
@@ -19,6 +19,8 @@ interface ProjectTable {
   angles: Generated<ProjectRow['angles']>;
   survey: JSONColumnType<NonNullable<ProjectRow['survey']>> | null;
   axes: ColumnType<ProjectRow['axes'], string | undefined, string>;
+  naming: JSONColumnType<NonNullable<ProjectRow['naming']>> | null;
+  reading: JSONColumnType<NonNullable<ProjectRow['reading']>> | null;
   version: Generated<number>;
   undo_top: number | null;
   redo_top: number | null;
@@ -46,11 +48,14 @@ interface PlacementTable {
 }
 interface NamedRecipeTable { id: string; name: string; steps: JSONColumnType<Recipe>; updated_at: Timestamp }
 interface RoleMapTable { id: string; name: string; rules: JSONColumnType<RoleMap['rules']>; updated_at: Timestamp }
-interface LayerRoleTable { drawing_id: string; layer: string; role: Role | null; suggested: boolean; shown: boolean }
+interface LayerRoleTable { drawing_id: string; layer: string; role: Role | null; suggested: boolean; shown: boolean; library_id: string | null }
+interface PickTable { id: string; drawing_id: string; kind: 'block' | 'lines'; name: string; role: Role; handles: string[] | null }
+/** A section or a construction; `made` is what is special to its kind. */
+interface LibraryTable { id: string; project_id: string; kind: LibraryRow['kind']; name: string; made: JSONColumnType<Record<string, unknown>> }
 interface DecisionTable { drawing_id: string; key: string; verdict: 'accepted' | 'rejected'; element_id: string | null; seen: string | null }
 interface ElementTable {
   id: string; project_id: string; level_id: string | null; kind: ElementRow['kind']; shape: JSONColumnType<ElementRow['shape']>;
-  source_drawing: string | null; source_handles: string[] | null;
+  source_drawing: string | null; source_handles: string[] | null; library_id: string | null;
 }
 
 /** The append-only log. `undoes` names the edit that this one takes back; a redo takes back an undo. */
@@ -83,6 +88,8 @@ export interface Database {
   named_recipes: NamedRecipeTable;
   role_maps: RoleMapTable;
   layer_roles: LayerRoleTable;
+  picks: PickTable;
+  library: LibraryTable;
   decisions: DecisionTable;
   elements: ElementTable;
   edits: EditTable;

@@ -14,6 +14,7 @@ import { useProject } from '@/project/store';
 import { plansOnSheet, type FoundPlan, type Underlay } from '@/project/underlays';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
+import { LinePicture } from '@/ui/widgets/LinePicture';
 import { count } from './format';
 
 type Polygon = [number, number][];
@@ -69,7 +70,7 @@ export function PlansPart({ drawing, placement, underlay }: { drawing: DrawingRo
           <Box component="ul" aria-label="Plans on this sheet" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {plans.map((plan, i) => (
               <Box component="li" key={plan.box.flat().join()} onMouseEnter={() => outline(cornersOf(plan.box, 0))} onFocus={() => outline(cornersOf(plan.box, 0))} onMouseLeave={() => outline(null)} sx={{ display: 'flex', gap: 1.25, alignItems: 'center', py: 0.75, borderBottom: '1px solid var(--mui-palette-divider)' }}>
-                <Thumbnail plan={plan} />
+                <LinePicture lines={plan.lines} width={84} height={62} />
                 <Box sx={{ flex: 1, minWidth: 0 }}>
                   <TextField size="small" fullWidth value={nameOf(i)} onChange={(event) => setNames({ ...names, [i]: event.target.value })} slotProps={{ htmlInput: { 'aria-label': `Name of plan ${i + 1}`, maxLength: 120 } }} />
                   <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', mt: 0.5 }}><Box component="span" sx={{ color: 'text.secondary', fontSize: 12 }}>{count(plan.paths, 'line')}</Box><Button variant="text" aria-label={`Make a drawing of ${nameOf(i)}`} onClick={() => cut([i])}>Make a drawing</Button></Box>
@@ -104,16 +105,4 @@ function titleOf({ primitives: { texts, origin } }: Underlay, [[x0, y0], [x1, y1
     if (x >= x0 && x <= x1 && y >= y0 && y <= y1 && text.height > best.height * 1.001 && /[a-z]{3}/i.test(text.text)) best = { height: text.height, text: text.text };
   }
   return best.text.replace(/\s+/g, ' ').trim();
-}
-
-function Thumbnail({ plan: { box: [[x0, y0], [x1, y1]], lines } }: { plan: FoundPlan }) {
-  const [width, height] = [84, 62];
-  const scale = Math.min(width / Math.max(x1 - x0, 1e-9), height / Math.max(y1 - y0, 1e-9)) * 0.94;
-  // The lines stand about the primitives' origin; their own box leads to the same picture.
-  let [low, left, high, right] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < lines.length; i += 2) { left = Math.min(left, lines[i]); right = Math.max(right, lines[i]); low = Math.min(low, lines[i + 1]); high = Math.max(high, lines[i + 1]); }
-  const [cx, cy] = [(left + right) / 2, (low + high) / 2];
-  let path = '';
-  for (let i = 0; i < lines.length; i += 4) path += `M${(width / 2 + (lines[i] - cx) * scale).toFixed(1)} ${(height / 2 - (lines[i + 1] - cy) * scale).toFixed(1)}L${(width / 2 + (lines[i + 2] - cx) * scale).toFixed(1)} ${(height / 2 - (lines[i + 3] - cy) * scale).toFixed(1)}`;
-  return <svg width={width} height={height} aria-hidden style={{ flex: 'none', background: 'var(--mui-palette-zf-board)', border: '1px solid var(--mui-palette-divider)', borderRadius: 4 }}><path d={path} fill="none" stroke="var(--mui-palette-zf-ink2)" strokeWidth={0.7} /></svg>;
 }

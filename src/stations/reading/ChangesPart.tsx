@@ -43,13 +43,13 @@ export function ChangesPart({ drawing, changes, candidates }: { drawing: Drawing
             <tr key={change.decision.id}>
               <td><Button variant="text" onClick={() => look(change)}>{nameOf(change)}</Button></td>
               <td>{wordsOf(change)}</td>
-              <td style={{ whiteSpace: 'nowrap' }}><Button variant="text" aria-label={`Take ${nameOf(change)}`} onClick={() => void commit((now) => takeChanges(now, drawing, [change], candidates))}>Take</Button><Button variant="text" aria-label={`Keep ${nameOf(change)}`} onClick={() => void commit((now) => keepAsTheyAre(now, drawing, [change]))}>Keep</Button></td>
+              <td style={{ whiteSpace: 'nowrap' }}><Button variant="text" aria-label={`Take ${nameOf(change)}`} onClick={() => void commit((now) => takeChanges(now, drawing, [change], candidates, () => crypto.randomUUID()))}>Take</Button><Button variant="text" aria-label={`Keep ${nameOf(change)}`} onClick={() => void commit((now) => keepAsTheyAre(now, drawing, [change]))}>Keep</Button></td>
             </tr>
           ))}
         </Table>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
-        <Button variant="contained" onClick={() => void commit((now) => takeChanges(now, drawing, changes, candidates))}>Take all {changes.length}</Button>
+        <Button variant="contained" onClick={() => void commit((now) => takeChanges(now, drawing, changes, candidates, () => crypto.randomUUID()))}>Take all {changes.length}</Button>
         <Button variant="outlined" onClick={() => void commit((now) => keepAsTheyAre(now, drawing, changes))}>Keep all as they are</Button>
       </Box>
     </Part>

@@ -3,26 +3,33 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { Candidate } from '@/core/reading/candidate';
+import { kindNames, type Candidate } from '@/core/reading/candidate';
 import { lengthsOf, useProject } from '@/project/store';
 import { Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
-import { fieldsOf } from './corrections';
+import { commonOf, fieldsOf, putRight } from './corrections';
 
-/** Puts right what was read of one candidate, and accepts it so. */
-export function CorrectPart({ candidate, accept }: { candidate: Candidate; accept: (candidate: Candidate) => void }) {
+/** Puts right what was read of one candidate, or of many alike, and accepts them so. */
+export function CorrectPart({ candidates, accept }: { candidates: readonly Candidate[]; accept: (candidates: Candidate[]) => void }) {
   const lengths = useProject(lengthsOf);
-  const [shape, setShape] = useState(candidate.element);
-  const fields = fieldsOf(candidate.kind, shape as never);
+  const [changes, setChanges] = useState<ReadonlyMap<string, string | number>>(new Map());
+  const [first] = candidates;
+  const fields = fieldsOf(first.kind, first.element as never).filter(({ end }) => !end || candidates.length === 1);
   if (fields.length === 0) return null;
+  const set = (label: string, value: string | number) => setChanges(new Map([...changes, [label, value]]));
+  const many = candidates.length > 1;
   return (
-    <Part title="Put right">
+    <Part title={many ? `Put ${candidates.length} ${kindNames[first.kind][1]} right` : 'Put right'}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, pt: 0.75, mb: 1 }}>
-        {fields.map((field) => (field.kind === 'words'
-          ? <TextField key={field.label} size="small" label={field.label} value={field.get(shape as never)} onChange={(event) => setShape(field.set(shape as never, event.target.value))} slotProps={{ htmlInput: { maxLength: 200 } }} />
-          : <LengthField key={field.label} label={field.label} value={field.get(shape as never)} lengths={lengths} least={field.least} leastWords="That is too small." width="100%" change={(metres) => setShape(field.set(shape as never, metres))} />))}
+        {fields.map((field) => {
+          const value = changes.get(field.label) ?? commonOf(candidates, field.label);
+          const label = value === null && many ? `${field.label}, various` : field.label;
+          return field.kind === 'words'
+            ? <TextField key={field.label} size="small" label={label} value={value ?? ''} onChange={(event) => set(field.label, event.target.value)} slotProps={{ htmlInput: { maxLength: 200 } }} />
+            : <LengthField key={field.label} label={label} value={value as number | null} lengths={lengths} least={field.least} leastWords="That is too small." width="100%" change={(metres) => set(field.label, metres)} />;
+        })}
       </Box>
-      <Button variant="outlined" disabled={shape === candidate.element} onClick={() => accept({ ...candidate, element: shape, asRead: candidate.element } as Candidate)}>Accept it so</Button>
+      <Button variant="outlined" disabled={changes.size === 0} onClick={() => accept(candidates.map((candidate) => putRight(candidate, changes)))}>{many ? `Accept ${candidates.length} so` : 'Accept it so'}</Button>
     </Part>
   );
 }

@@ -1,5 +1,6 @@
 import type { Shapes } from '@/core/model/elements';
-import { fieldsOf } from './corrections';
+import type { Candidate } from '@/core/reading/candidate';
+import { commonOf, fieldsOf, putRight } from './corrections';
 
 const column: Shapes['column'] = { position: [0, 0], rotation: 0, section: { shape: 'rectangle', width: 0.4, depth: 0.6 }, mark: '' };
 
@@ -8,7 +9,9 @@ test('a column\u2019s sides and mark can be put right, a round one\u2019s diamet
   expect([width.label, depth.label, mark.label]).toEqual(['Width', 'Depth', 'Mark']);
   expect(width.kind === 'length' && width.set(column, 0.45)).toEqual({ ...column, section: { shape: 'rectangle', width: 0.45, depth: 0.6 } });
   expect(mark.kind === 'words' && mark.set(column, 'C7').mark).toBe('C7');
-  expect(fieldsOf('column', { ...column, section: { shape: 'circle', diameter: 0.45 } }).map(({ label }) => label)).toEqual(['Diameter', 'Mark']);
+  expect(fieldsOf('column', { ...column, section: { shape: 'circle', diameter: 0.45 } }).map(({ label }) => label)).toEqual(['Diameter', 'Mark', 'Middle, east', 'Middle, north']);
+  const [east] = fieldsOf('column', column).filter(({ end }) => end);
+  expect(east.kind === 'length' && east.set(column, 3)).toEqual({ ...column, position: [3, 0] });
 });
 
 test('every kind has something to put right, and what is read from a field is what was set', () => {
@@ -24,4 +27,13 @@ test('every kind has something to put right, and what is read from a field is wh
       else expect(field.get(field.set(shapes[kind] as never, 1.25) as never)).toBe(1.25);
     }
   }
+});
+
+test('many are put right together: what they have in common is shown, what one has not got stays, what was read is remembered', () => {
+  const of = (element: Shapes['column']) => ({ kind: 'column', key: 'c', element }) as unknown as Candidate;
+  const [a, b, round] = [of(column), of({ ...column, section: { shape: 'rectangle', width: 0.4, depth: 0.8 } }), of({ ...column, section: { shape: 'circle', diameter: 0.45 } })];
+  expect([commonOf([a, b], 'Width'), commonOf([a, b], 'Depth'), commonOf([a, round], 'Width')]).toEqual([0.4, null, null]);
+  const changes = new Map<string, string | number>([['Width', 0.45], ['Mark', 'C1']]);
+  expect(putRight(b, changes)).toMatchObject({ element: { mark: 'C1', section: { width: 0.45, depth: 0.8 } }, asRead: { section: { width: 0.4, depth: 0.8 } } });
+  expect(putRight(round, changes).element).toMatchObject({ mark: 'C1', section: { shape: 'circle', diameter: 0.45 } });
 });

@@ -5,6 +5,7 @@ import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { put } from '@/core/model/edits';
+import { picksOf, setBlockRoles } from '@/core/model/picks';
 import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { applyRoleMap, readRoleMap, roleMapOf, type RoleMap } from '@/core/sorting/roleMap';
 import { api } from '@/project/api';
@@ -14,11 +15,12 @@ import { Icon } from '@/ui/widgets/Icon';
 
 interface Kept { id: string; name: string; rules: RoleMap['rules'] }
 /** What applying a map came to. */
-interface Applied { name: string; matched: number; unmatched: string[]; unused: number }
+interface Applied { name: string; matched: number; blocks: number; unmatched: string[]; unused: number }
 
 /** Role maps for the next job: kept by name, saved and brought in as JSON, applied to this drawing's layers. */
-export function RoleMapShelf({ drawing, rows }: { drawing: DrawingRow; rows: readonly RoleRow[] }) {
-  const { commit, tell } = useProject();
+export function RoleMapShelf({ drawing, rows, blocks }: { drawing: DrawingRow; rows: readonly RoleRow[]; blocks: readonly string[] }) {
+  const { state, commit, tell } = useProject();
+  const own = picksOf(state, drawing.id).blocks;
   const [kept, setKept] = useState<Kept[]>([]);
   const [name, setName] = useState('');
   const [applied, setApplied] = useState<Applied | null>(null);
@@ -26,12 +28,19 @@ export function RoleMapShelf({ drawing, rows }: { drawing: DrawingRow; rows: rea
   const load = useCallback(() => api<{ maps: Kept[] }>('/api/rolemaps').then(({ maps }) => setKept(maps), () => undefined), []);
   useEffect(() => { void load(); }, [load]);
   const act = (work: Promise<unknown>, done: string) => void work.then(() => { tell({ kind: 'info', text: done }); return load(); }, (error: Error) => tell({ kind: 'problem', text: error.message }));
-  const sorted = rows.filter(({ role }) => role !== null).length;
-  const keep = () => { const map = roleMapOf(name.trim(), rows); act(api('/api/rolemaps', { json: map }), `Role map ${map.name} is kept, with ${map.rules.length} rules.`); setName(''); };
+  const sorted = rows.filter(({ role }) => role !== null).length + own.length;
+  const keep = () => { const map = roleMapOf(name.trim(), rows, own); act(api('/api/rolemaps', { json: map }), `Role map ${map.name} is kept, with ${map.rules.length} rules.`); setName(''); };
   const apply = ({ name: of, rules }: Pick<RoleMap, 'name' | 'rules'>) => {
-    const { roles, unmatched, unused } = applyRoleMap({ rules }, rows.map(({ layer }) => layer));
-    setApplied({ name: of, matched: roles.size, unmatched, unused: unused.length });
-    if (roles.size > 0) void commit((now) => ({ label: `Role map ${of} on ${drawing.name}`, changes: rows.flatMap((row) => { const rule = roles.get(row.layer); return rule ? [put('role', { ...now.role[row.id], role: rule.role, suggested: false })] : []; }) }));
+    const found = applyRoleMap({ rules }, rows.map(({ layer }) => layer), blocks);
+    setApplied({ name: of, matched: found.roles.size, blocks: found.blocks.size, unmatched: found.unmatched, unused: found.unused.length });
+    if (found.roles.size + found.blocks.size === 0) return;
+    void commit((now) => ({
+      label: `Role map ${of} on ${drawing.name}`,
+      changes: [
+        ...rows.flatMap((row) => { const rule = found.roles.get(row.layer); return rule ? [put('role', { ...now.role[row.id], role: rule.role, suggested: false })] : []; }),
+        ...(found.blocks.size > 0 ? setBlockRoles(now, drawing, new Map([...found.blocks].map(([block, rule]) => [block, rule.role])), () => crypto.randomUUID()).changes : []),
+      ],
+    }));
   };
   const bring = async (file: File | undefined) => {
     if (!file) return;
@@ -56,7 +65,7 @@ export function RoleMapShelf({ drawing, rows }: { drawing: DrawingRow; rows: rea
         <Button variant="text" onClick={() => input.current?.click()}>Bring in</Button>
         <input ref={input} type="file" accept=".json,application/json" hidden aria-label="Role map file" onChange={(event) => { void bring(event.target.files?.[0]); event.target.value = ''; }} />
       </Box>
-      {applied && <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>{applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'} matched{applied.unmatched.length > 0 ? `, not ${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}` : ''}{applied.unused > 0 ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed` : ''}.</Note>}
+      {applied && <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>{applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'}{applied.blocks > 0 && ` and ${applied.blocks} ${applied.blocks === 1 ? 'block' : 'blocks'}`} matched{applied.unmatched.length > 0 ? `, not ${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}` : ''}{applied.unused > 0 ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed` : ''}.</Note>}
       <Box component="ul" aria-label="Kept role maps" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {kept.map((entry) => (
           <Box component="li" key={entry.id} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, borderBottom: '1px solid var(--mui-palette-divider)' }}>

@@ -1,143 +1,45 @@
 'use client';
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import IconButton from '@mui/material/IconButton';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
-import TextField from '@mui/material/TextField';
-import { DataGrid, GRID_CHECKBOX_SELECTION_COL_DEF, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
-import { useEffect, useMemo, useState, type MouseEvent } from 'react';
-import { roleId, setRole, showLayers } from '@/core/model/commands';
-import type { RoleRow } from '@/core/model/state';
-import { roleNames, roles, type Role } from '@/core/sorting/roles';
-import { adaptColour } from '@/core/underlay/colours';
-import { outlineOf } from '@/core/underlay/outline';
-import { useOverlay } from '@/project/overlay';
-import { useProject } from '@/project/store';
-import type { Underlay } from '@/project/underlays';
-import { useIntake } from '@/project/useIntake';
+import { useEffect, useState } from 'react';
 import { useDrawing } from '@/project/useDrawing';
+import { useProject } from '@/project/store';
+import { picturesOf, type Pictures } from '@/project/underlays';
+import { useView, type SortingPart } from '@/project/view';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
-import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
-import { Icon } from '@/ui/widgets/Icon';
+import { BenchHead } from '@/ui/widgets/Heading';
 import { NoDrawing } from '@/ui/widgets/NoDrawing';
-import { RoleMark } from '@/ui/widgets/RoleMark';
-import { useScheme } from '@/ui/widgets/useScheme';
-import { useNonce } from '@/ui/Providers';
+import { TabLine } from '@/ui/widgets/TabLine';
+import { BlocksPart } from './BlocksPart';
+import { LayersPart } from './LayersPart';
+import { PickedPart } from './PickedPart';
 import { RoleMapShelf } from './RoleMapShelf';
 
-interface LayerLine { id: string; row: RoleRow; colour: string; entities: number; kinds: string; why: string; conflict: string }
+const parts: { name: SortingPart; word: string }[] = [{ name: 'layers', word: 'Layers' }, { name: 'blocks', word: 'Blocks' }, { name: 'picked', word: 'Picked lines' }, { name: 'maps', word: 'Role maps' }];
 
-/** The table of layers: what each holds, whether it is shown, and its role. */
+/** What layers, blocks and picked lines mean. */
 export function SortingBench() {
   const subject = useDrawing();
-  const { state, commit } = useProject();
-  const { dark, tokens } = useScheme();
-  const nonce = useNonce();
-  const { report, problem } = useIntake(subject?.drawing.fileId);
-  const show = useOverlay((store) => store.show);
-  useEffect(() => () => show(null), [show]);
-  const [search, setSearch] = useState('');
-  const [chosen, setChosen] = useState<GridRowSelectionModel>({ type: 'include', ids: new Set() });
-
-  const lines = useMemo(() => {
-    if (!subject) return [];
-    const colours = subject.underlay ? layerColours(subject.underlay) : new Map<number, number>();
-    return (report?.layers ?? []).flatMap((layer, i): LayerLine[] => {
-      const row = state.role[roleId(subject.drawing.id, layer.name)];
-      if (!row || !layer.name.toLowerCase().includes(search.trim().toLowerCase())) return [];
-      const colour = adaptColour(colours.get(i) ?? 0x1000000, dark, parseInt(tokens.ink.slice(1), 16));
-      const kinds = Object.entries(layer.kinds).sort((a, b) => b[1] - a[1]).map(([kind, count]) => `${count.toLocaleString('en')} ${kind}`).join(', ');
-      return [{ id: row.id, row, colour: `#${colour.toString(16).padStart(6, '0')}`, entities: layer.entities, kinds, why: row.suggested ? layer.why.join(', ') : 'set by hand', conflict: layer.why.find((reason) => reason.startsWith('Its name says')) ?? '' }];
-    });
-  }, [subject, report, state.role, search, dark, tokens]);
-
+  const { sortingPart, set } = useView();
+  const roles = useProject((store) => store.state.role);
+  const [seen, setSeen] = useState<{ basis: string; pictures: Pictures } | null>(null);
+  const [drawingId, basis] = [subject?.drawing.id, subject?.underlay?.basis];
+  useEffect(() => {
+    if (drawingId === undefined || basis === undefined) return;
+    let here = true;
+    picturesOf(drawingId).then((pictures) => { if (here) setSeen({ basis, pictures }); }, () => undefined);
+    return () => { here = false; };
+  }, [drawingId, basis]);
   if (!subject) return <NoDrawing title="Sorting" />;
-  const { drawing } = subject;
-  const picked = lines.filter((line) => (chosen.type === 'include' ? chosen.ids.has(line.id) : !chosen.ids.has(line.id))).map((line) => line.row);
-  const sorted = lines.filter((line) => line.row.role !== null).length;
-  const rows = Object.values(state.role).filter((row) => row.drawingId === drawing.id);
-  const contradicted = lines.filter(({ row, why }) => row.suggested && why.includes('Its name says'));
-
-  // A layer under the pointer is seen in full colour over the rest.
-  const hover = (id: string | null) => {
-    const layer = id === null ? -1 : subject.underlay?.layers.findIndex(({ name }) => roleId(drawing.id, name) === id) ?? -1;
-    if (layer < 0 || !subject.underlay) { show(null); return; }
-    const { primitives } = subject.underlay;
-    show({ drawingId: drawing.id, origin: primitives.origin, parts: [{ tone: 'evidence', lines: outlineOf(primitives, [...primitives.layer.keys()].filter((path) => primitives.layer[path] === layer), primitives.texts.flatMap((text, i) => (text.layer === layer ? [i] : []))) }] });
-  };
-
-  const columns: GridColDef<LayerLine>[] = [
-    { ...GRID_CHECKBOX_SELECTION_COL_DEF, width: 30, minWidth: 30 },
-    { field: 'shown', headerName: '', width: 32, minWidth: 32, sortable: false, renderCell: ({ row: { row } }) => <IconButton aria-label={`${row.shown ? 'Hide' : 'Show'} ${row.layer}`} size="small" onClick={(event) => { event.stopPropagation(); void commit(() => showLayers([row], !row.shown)); }}><Icon name={row.shown ? 'shown' : 'hidden'} size={16} /></IconButton> },
-    {
-      field: 'layer', headerName: 'layer', flex: 1, minWidth: 90, valueGetter: (_, { row }) => row.layer,
-      renderCell: ({ row: { row, colour, kinds } }) => (
-        <Box title={kinds} sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0, opacity: row.shown ? 1 : 0.55 }}>
-          <Box sx={{ width: 10, height: 10, flex: 'none', background: colour }} />
-          <Box sx={{ overflow: 'hidden', lineHeight: 1.3 }}>
-            <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis' }}>{row.layer}</Box>
-            <Box sx={{ fontSize: 11, color: 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis' }}>{kinds || 'empty'}</Box>
-          </Box>
-        </Box>
-      ),
-    },
-    { field: 'entities', headerName: 'count', width: 50, minWidth: 50, align: 'right', headerAlign: 'right', renderCell: ({ value }) => <span className="mono">{Number(value).toLocaleString('en')}</span> },
-    {
-      field: 'role', headerName: 'role', width: 120, valueGetter: (_, { row }) => row.role ?? '',
-      renderCell: ({ row: { row, why } }) => <RoleChoice label={`Role of ${row.layer}`} role={row.role} faint={row.suggested} why={why} choose={(role) => void commit(() => setRole(drawing, [row], role))} />,
-    },
-  ];
-
+  const { drawing, placement, underlay } = subject;
+  const pictures = seen !== null && seen.basis === basis ? seen.pictures : null;
+  const rows = Object.values(roles).filter((row) => row.drawingId === drawing.id);
   return (
-    <Box sx={{ display: 'flex', flexDirection: 'column', height: '100%' }}>
+    <>
       <BenchHead title="Sorting" about={<DrawingChoice drawingId={drawing.id} />} />
-      <Part title={`${sorted} of ${lines.length} layers have a role`}>
-        <TextField size="small" fullWidth placeholder="Find a layer" value={search} onChange={(event) => setSearch(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Find a layer' } }} />
-        {picked.length > 0 && (
-          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mt: 1, flexWrap: 'wrap' }}>
-            <span>{picked.length} chosen:</span>
-            <RoleChoice label="Role of the chosen layers" role={undefined} faint={false} why="" choose={(role) => void commit(() => setRole(drawing, picked, role))} />
-            <Button variant="text" onClick={() => void commit(() => showLayers(picked, true))}>Show</Button>
-            <Button variant="text" onClick={() => void commit(() => showLayers(picked, false))}>Hide</Button>
-          </Box>
-        )}
-      </Part>
-      {contradicted.length > 0 && <Note kind="look">{contradicted.map(({ row, conflict }) => <div key={row.id}><b>{row.layer}.</b> {conflict}</div>)}</Note>}
-      {lines.some(({ row }) => row.role === 'mixed') && <Note kind="plain">What is on {lines.filter(({ row }) => row.role === 'mixed').map(({ row }) => row.layer).join(', ')} is told apart by its geometry, line by line.</Note>}
-      <Box sx={{ flex: '1 0 auto', height: Math.min(420, 34 + 42 * Math.max(3, lines.length)), minHeight: 200, mx: -0.5, mb: 2 }}>
-        <DataGrid
-          slotProps={{ row: { onMouseEnter: (event: MouseEvent<HTMLElement>) => hover(event.currentTarget.dataset.id ?? null), onMouseLeave: () => hover(null) } }}
-          rows={lines} columns={columns} nonce={nonce} rowHeight={42} columnHeaderHeight={30} hideFooter checkboxSelection disableColumnMenu disableRowSelectionOnClick
-          rowSelectionModel={chosen} onRowSelectionModelChange={setChosen} aria-label="Layers"
-          initialState={{ sorting: { sortModel: [{ field: 'layer', sort: 'asc' }] } }} localeText={{ noRowsLabel: problem !== null ? problem : report === null ? 'Layers are being fetched' : 'No layer of that name' }}
-          sx={{ border: 0, fontSize: 13, '--DataGrid-t-color-border-base': 'var(--mui-palette-divider)', '& .MuiDataGrid-cell': { display: 'flex', alignItems: 'center', px: 0.5 }, '& .MuiDataGrid-columnHeader': { px: 0.5, color: 'text.secondary', fontWeight: 400 }, '& .MuiDataGrid-columnSeparator': { display: 'none' }, '& .MuiCheckbox-root': { p: 0.5 } }}
-        />
-      </Box>
-      <RoleMapShelf key={drawing.id} drawing={drawing} rows={rows} />
-    </Box>
+      <TabLine label="Parts of Sorting" tabs={parts} present={sortingPart} turn={(name) => set({ sortingPart: name })} />
+      {sortingPart === 'layers' && <LayersPart key={drawing.id} drawing={drawing} underlay={underlay} pictures={pictures} />}
+      {sortingPart === 'blocks' && <BlocksPart key={drawing.id} drawing={drawing} underlay={underlay} pictures={pictures} />}
+      {sortingPart === 'picked' && underlay && <PickedPart key={`${drawing.id} ${basis}`} drawing={drawing} placement={placement} underlay={underlay} />}
+      {sortingPart === 'maps' && <RoleMapShelf key={drawing.id} drawing={drawing} rows={rows} blocks={pictures?.blocks.map(({ name }) => name) ?? []} />}
+    </>
   );
-}
-
-function RoleChoice({ label, role, faint, why, choose }: { label: string; role: Role | null | undefined; faint: boolean; why: string; choose: (role: Role | null) => void }) {
-  return (
-    <Select
-      size="small" variant="standard" disableUnderline displayEmpty value={role ?? ''} inputProps={{ 'aria-label': label }} title={why || undefined}
-      onChange={(event) => choose((event.target.value || null) as Role | null)} sx={{ fontSize: 13, '& .MuiSelect-select': { display: 'flex', alignItems: 'center', gap: 0.75, py: 0.25 } }}
-      renderValue={(value) => (value ? <><RoleMark role={value as Role} /><Box component="span" sx={{ fontStyle: faint ? 'italic' : 'normal' }}>{roleNames[value as Role]}{faint ? '?' : ''}</Box></> : <Box component="span" sx={{ color: 'text.secondary' }}>{role === undefined ? 'set role' : 'no role'}</Box>)}
-    >
-      <MenuItem value="">No role</MenuItem>
-      {roles.map((name) => <MenuItem key={name} value={name} sx={{ gap: 1 }}><RoleMark role={name} />{roleNames[name]}</MenuItem>)}
-    </Select>
-  );
-}
-
-/** The colour that most of a layer's lines have. */
-function layerColours({ primitives }: Underlay): Map<number, number> {
-  const counts = new Map<number, Map<number, number>>();
-  for (let i = 0; i < primitives.layer.length; i += 1) {
-    const layer = counts.get(primitives.layer[i]) ?? counts.set(primitives.layer[i], new Map()).get(primitives.layer[i])!;
-    layer.set(primitives.colour[i], (layer.get(primitives.colour[i]) ?? 0) + 1);
-  }
-  return new Map([...counts].map(([layer, colours]) => [layer, [...colours].sort((a, b) => b[1] - a[1])[0][0]]));
 }

@@ -65,14 +65,16 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
   const { dark, tokens } = useScheme();
   const upright = facing !== null && state.placement[facing]?.upright != null && !state.drawing[facing]?.discarded ? facing : null;
 
+  // Under what is looked at alone the rest fades.
+  const faded = overlay?.alone ? overlay.drawingId : null;
   const drawings = useMemo(() => activeDrawings(state).flatMap((drawing): BoardDrawing[] => {
     const stands = state.placement[drawing.id]?.upright != null;
     if (upright !== null ? drawing.id !== upright : stands) return [];
     const shown = boardDrawing(state, entries, drawing, isolated[drawing.id] ?? null);
     if (!shown) return [];
     const elsewhere = shown.display.levels === 'own' && (drawing.levelId !== null || drawing.alsoOn.length > 0) && !hangsOn(state, drawing, levelId);
-    return upright === null && elsewhere && !guests.includes(drawing.id) ? [] : [shown];
-  }), [state.drawing, state.placement, state.role, state.display, state.level, entries, levelId, isolated, upright, guests]); // eslint-disable-line react-hooks/exhaustive-deps -- elements and decisions change often and do not matter here
+    return upright === null && elsewhere && !guests.includes(drawing.id) ? [] : [drawing.id === faded ? { ...shown, display: { ...shown.display, fade: Math.max(shown.display.fade, 0.8) } } : shown];
+  }), [state.drawing, state.placement, state.role, state.display, state.level, entries, levelId, isolated, upright, guests, faded]); // eslint-disable-line react-hooks/exhaustive-deps -- elements and decisions change often and do not matter here
 
   const candidates = useMemo(() => (station !== 'reading' || upright !== null ? [] : drawings.flatMap((drawing) => (readings[drawing.id]?.result?.candidates ?? []).filter((candidate) => verdictOf(state, drawing.id, candidate.key) === 'open'))), [station, drawings, readings, state, upright]);
   const elements = useMemo(() => (upright === null ? elementsAt(state, levelId) : []), [state.element, state.level, levelId, upright]); // eslint-disable-line react-hooks/exhaustive-deps -- as above

@@ -5,11 +5,9 @@ import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyOf, type ColumnCandidate, type Crossing, type Evidence, type Unread } from '../candidate';
 import { gridCrossings } from '../grid/crossings';
 import type { Scene } from '../scene';
+import type { ReadingSettings } from '../settings';
 import { fitSection, type Fit } from './fitSection';
 import { findOutlines, type Outline } from './outlines';
-
-/** Sides that a column can have, in metres; what is larger is a core or a room, what is smaller a bolt. */
-const sides = { least: 0.08, most: 3 };
 
 interface Shape extends Fit { outlines: Outline[]; inner: Fit[] }
 
@@ -19,7 +17,7 @@ interface Shape extends Fit { outlines: Outline[]; inner: Fit[] }
  * from the nearest grid crossing.
  * @param grid the grid lines that crossings are taken from
  */
-export function readColumns(scene: Scene, grid: readonly GridLine[], tolerance: Tolerance): { candidates: ColumnCandidate[]; unread: Unread[] } {
+export function readColumns(scene: Scene, grid: readonly GridLine[], { column: sides }: Pick<ReadingSettings, 'column'>, tolerance: Tolerance): { candidates: ColumnCandidate[]; unread: Unread[] } {
   const { outlines, loose } = findOutlines(scene.paths('column'), tolerance.gap);
   const unread: Unread[] = loose.map((side) => ({ role: 'column', entity: side.entity, handle: side.handle, layer: side.layer, why: 'lines that close no shape' }));
   const shapes: Shape[] = [];

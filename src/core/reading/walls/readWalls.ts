@@ -22,14 +22,17 @@ const doubled = 0.008;
 
 /**
  * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and where others cross, parted and
- * joined at shared nodes; and the openings in them, from what is drawn as doors and windows, and from jambs.
+ * joined at shared nodes; and the openings in them, from what is drawn as doors and windows, and from jambs. Before each stage it says what comes.
  */
-export function readWalls(scene: Scene, obstacles: readonly Obstacle[], settings: ReadingSettings, tolerance: Tolerance): WallReading {
+export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settings: ReadingSettings, tolerance: Tolerance): Generator<string, WallReading> {
+  yield 'faces of walls';
   const paths = scene.paths('wall');
   const { families, curved } = facesOf(paths, tolerance.offAxis, doubled, tolerance.gap);
   const paired = families.map((family) => pairFaces(family, settings.wall));
   const strips = paired.flatMap(({ strips: own }) => own);
+  yield 'walls and openings';
   const runs = joinStrips(strips, families, marksOf(scene), interruptions(strips, obstacles));
+  yield 'nodes of walls';
   const segments = markOuter(joinNetwork(runs));
   const round = (thickness: number) => { const rounded = Math.round(thickness / tolerance.roundingModule) * tolerance.roundingModule; return Math.abs(rounded - thickness) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : thickness; };
   const common = new Map<number, number>();

@@ -1,0 +1,38 @@
+import * as v from 'valibot';
+import { fail, ok, type Result } from '@/core/result';
+import { put, type Edit } from './edits';
+import { libraryRow, type LibraryRow, type ProjectState } from './state';
+
+type Entry = LibraryRow extends infer R ? (R extends LibraryRow ? Omit<R, 'id'> : never) : never;
+
+/** Sections and constructions as a file for the next job; lengths in metres. */
+export interface LibraryFile { format: 'zircon-frame-library'; version: 1; entries: Entry[] }
+
+const entry = v.variant('kind', libraryRow.options.map(({ entries: { id: _, ...rest } }) => v.strictObject(rest)) as never) as unknown as v.GenericSchema<unknown, Entry>;
+const schema = v.strictObject({ format: v.literal('zircon-frame-library'), version: v.literal(1), entries: v.pipe(v.array(entry), v.maxLength(5000)) });
+
+export const libraryFileOf = (state: Pick<ProjectState, 'library'>): LibraryFile => ({
+  format: 'zircon-frame-library', version: 1, entries: Object.values(state.library).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })).map(({ id: _, ...rest }) => rest as Entry),
+});
+
+/** A library from the text of a file. */
+export function readLibraryFile(text: string): Result<LibraryFile> {
+  let json: unknown;
+  try { json = JSON.parse(text); } catch { return fail('The file is not JSON. A library is a JSON file that was saved at Reading.'); }
+  const result = v.safeParse(schema, json);
+  if (result.success) return ok(result.output);
+  const [issue] = result.issues;
+  return fail(`This is not a library: ${v.getDotPath(issue) ?? 'the file'} ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)} Expected an object with format "zircon-frame-library", version 1 and entries of sections and constructions.`);
+}
+
+/** Adds a file's entries; those whose name the library has are left as they are there. @param newId gives a fresh UUID */
+export function bringLibrary(state: ProjectState, file: LibraryFile, newId: () => string): { edit: Edit; known: string[] } {
+  const taken = new Set(Object.values(state.library).map(({ name }) => name.toLowerCase()));
+  const known: string[] = [];
+  const changes = file.entries.flatMap((row) => {
+    if (taken.has(row.name.toLowerCase())) { known.push(row.name); return []; }
+    taken.add(row.name.toLowerCase());
+    return [put('library', { ...row, id: newId() } as LibraryRow)];
+  });
+  return { edit: { label: `Bring ${changes.length} ${changes.length === 1 ? 'entry' : 'entries'} into the library`, changes }, known };
+}
