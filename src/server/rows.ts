@@ -101,6 +101,7 @@ const drawing: TableAccess<'drawing'> = {
 /** Rows that hang on a drawing: the drawing has to be of the project. */
 async function expectDrawings(tx: Tx, projectId: string, ids: string[]): Promise<void> {
   const wanted = [...new Set(ids)];
+  if (wanted.length === 0) return;
   const found = await tx.selectFrom('drawings').select('id').where('project_id', '=', projectId).where('id', 'in', wanted).execute();
   expectAll(found, wanted);
 }
