@@ -25,6 +25,16 @@ test('a core that stands free bounds the hall round it from inside', () => {
   expect(bounded.get('Core')!.every(({ beyond }) => beyond === 'Hall')).toBe(true);
 });
 
+test('a curved wall bounds a room with all its chords as one stretch', () => {
+  // Half a circle of radius 3 about (3, 0) below a room of 6 by 4, in 36 chords on the inner face of radius 2.9.
+  const chords = Array.from({ length: 37 }, (_, i): [number, number] => { const angle = Math.PI + (Math.PI * i) / 36; return [3 + 2.9 * Math.cos(angle), 2.9 * Math.sin(angle)]; });
+  const apse: ElementRow = { id: 'apse', levelId: 'L', source: null, kind: 'wall', shape: { start: [0, 0], end: [6, 0], thickness: 0.2, height: null, bulge: 1, outer: true } };
+  const chapel: ElementRow = { id: 'Chapel', levelId: 'L', source: null, kind: 'zone', shape: { name: 'Chapel', number: '', outline: [...chords, [5.9, 3.9], [0.1, 3.9]], holes: [], height: null } };
+  const found = boundariesOf([apse, chapel, wall('north', [0, 4], [6, 4], 0.2)]).get('Chapel')!.map(({ wall: name, length, beyond }) => [name, Number(length.toFixed(2)), beyond]);
+  // 36 chords of 2 r sin(2.5 degrees) each.
+  expect(found).toEqual([['apse', Number((36 * 2 * 2.9 * Math.sin(Math.PI / 72)).toFixed(2)), null], ['north', 5.8, null]]);
+});
+
 test('walls that only pass near a room do not bound it', () => {
   expect(boundariesOf([zone('Room', 0, 0, 4, 4), wall('far', [0, 5], [4, 5], 0.2), wall('across', [2, -3], [2, 7], 0.2)]).get('Room')).toEqual([]);
 });

@@ -1,7 +1,9 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
+import { arcContains, arcOfBulge } from '@/core/geometry/bulge';
 import { contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import type { ElementRow, Opening, Wall, Zone } from './elements';
+import { wallLine } from './outlines';
 
 /** A stretch of a wall that bounds a zone: how long it is, what lies on its other side, and the openings in it. */
 export interface Boundary { wall: string; length: number; /** The zone beyond, or null for the outside or what is no zone. */ beyond: string | null; openings: string[] }
@@ -18,14 +20,16 @@ interface Side { a: Point; b: Point }
  * zone on the other side of the wall, at the middle of the stretch.
  */
 export function boundariesOf(elements: readonly ElementRow[]): Map<string, Boundary[]> {
-  const walls = elements.flatMap((element) => (element.kind === 'wall' && element.shape.bulge === 0 ? [{ id: element.id, wall: element.shape }] : []));
+  const walls = elements.flatMap((element) => (element.kind === 'wall' ? [{ id: element.id, wall: element.shape }] : []));
   const zones = elements.flatMap((element) => (element.kind === 'zone' ? [{ id: element.id, zone: element.shape }] : []));
   const openings = new Map<string, { id: string; opening: Opening }[]>();
   for (const element of elements) if (element.kind === 'opening') { const list = openings.get(element.shape.wall); if (list) list.push({ id: element.id, opening: element.shape }); else openings.set(element.shape.wall, [{ id: element.id, opening: element.shape }]); }
-  const wallIndex = new BoxIndex(walls, ({ wall }) => boxOf([wall.start, wall.end], wall.thickness / 2 + onFace));
+  const curved = new Set(walls.filter(({ wall }) => wall.bulge !== 0).map(({ id }) => id));
+  const wallIndex = new BoxIndex(walls, ({ wall }) => boxOf(wallLine(wall), wall.thickness / 2 + onFace));
   const zoneIndex = new BoxIndex(zones, ({ zone }) => boxOf(zone.outline));
   const zoneAt = (p: Point): string | null => zoneIndex.around(p).find(({ zone }) => holds(zone, p))?.id ?? null;
-  return new Map(zones.map(({ id, zone }) => [id, sidesOf(zone).flatMap((side) => wallIndex.touching(boxOf([side.a, side.b])).flatMap(({ id: wallId, wall }): Boundary[] => {
+  return new Map(zones.map(({ id, zone }) => [id, inOne(sidesOf(zone).flatMap((side) => wallIndex.touching(boxOf([side.a, side.b])).flatMap(({ id: wallId, wall }): Boundary[] => {
+    if (wall.bulge !== 0) return alongBend(side, wall).map(({ length, across }): Boundary => ({ wall: wallId, length, beyond: zoneAt(across), openings: (openings.get(wallId) ?? []).map((opening) => opening.id) }));
     const stretch = alongWall(side, wall);
     if (stretch === null) return [];
     const { from, to, away } = stretch;
@@ -37,7 +41,29 @@ export function boundariesOf(elements: readonly ElementRow[]): Map<string, Bound
     const beyond = zoneAt([wall.start[0] + ux * middle - uy * across, wall.start[1] + uy * middle + ux * across]);
     const inside = (openings.get(wallId) ?? []).filter(({ opening }) => { const at = opening.offset + opening.width / 2; return at > from && at < to; });
     return [{ wall: wallId, length: to - from, beyond, openings: inside.map((opening) => opening.id) }];
-  }))]));
+  })), curved)]));
+}
+
+/** The chords along one curved wall that have the same beyond it are one stretch. */
+function inOne(sides: readonly Boundary[], curved: ReadonlySet<string>): Boundary[] {
+  const merged: Boundary[] = [];
+  for (const side of sides) {
+    const same = curved.has(side.wall) ? merged.find(({ wall, beyond }) => wall === side.wall && beyond === side.beyond) : undefined;
+    if (same) same.length += side.length; else merged.push({ ...side });
+  }
+  return merged;
+}
+
+/** The length of a side that is a chord along a curved wall's face, and the point beyond the wall's other face; empty where it is none. */
+function alongBend({ a, b }: Side, wall: Wall): { length: number; across: Point }[] {
+  const arc = arcOfBulge(wall.start, wall.end, wall.bulge);
+  const [from, to] = [distance(arc.centre, a), distance(arc.centre, b)];
+  const face = Math.sign(from - arc.radius) * (wall.thickness / 2);
+  if ([from, to].some((away) => Math.abs(away - arc.radius - face) > onFace)) return [];
+  const middle = Math.atan2((a[1] + b[1]) / 2 - arc.centre[1], (a[0] + b[0]) / 2 - arc.centre[0]);
+  if (!arcContains(arc, middle)) return [];
+  const out = arc.radius - face - Math.sign(face) * 0.05;
+  return [{ length: distance(a, b), across: [arc.centre[0] + out * Math.cos(middle), arc.centre[1] + out * Math.sin(middle)] }];
 }
 
 const holds = ({ outline, holes }: Zone, p: Point): boolean => contains(outline, p) && !holes.some((hole) => contains(hole, p));

@@ -51,7 +51,7 @@ export function* readStages({ scene, accepted = [], tolerance, settings = defaul
   const at = (doing: string): ReadingStage => ({ doing, done: done++, of: stages, soFar: { candidates: [...candidates], unread: [...unread], drawn, left: elementKinds.filter((kind) => !read.has(kind)) } });
 
   yield at('sorting lines');
-  for (const role of ['grid', 'column', 'beam', 'wall', 'slab', 'outdoor'] as const) drawn[role] = new Set(scene.paths(role).map(({ entity, handle }) => `${handle}/${entity}`)).size;
+  for (const role of ['grid', 'column', 'beam', 'wall', 'door', 'window', 'slab', 'slabOpening', 'outdoor'] as const) drawn[role] = new Set(scene.paths(role).map(({ entity, handle }) => `${handle}/${entity}`)).size;
   yield at('grid lines');
   const grid = readGrid(scene, tolerance);
   add(['grid'], grid.candidates, grid.unread);

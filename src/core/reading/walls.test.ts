@@ -104,6 +104,39 @@ describe('what makes a wall', () => {
     expect(walls[0].element).toMatchObject({ thickness: 0.2, start: [expect.closeTo(5, 9), expect.closeTo(0, 9)], end: [expect.closeTo(0, 9), expect.closeTo(5, 9)], bulge: expect.closeTo(Math.tan(Math.PI / 8), 9) });
   });
 
+  test('a curved wall meets straight ones at shared nodes, square on and going on, and bounds the room with them', () => {
+    // An apse of radius 3 on the open side of a room of 6 by 4: its centre line starts at (6, 0) and ends at (0, 0), bulging down.
+    const arc = (r: number) => groups([0, 'ARC'], [8, 'W'], [10, 3], [20, 0], [40, r], [50, 180], [51, 0]);
+    const open = pair(0, 0, 0, 4, 0.2) + line(-0.1, 4.1, 6.1, 4.1, 'W') + line(0.1, 3.9, 5.9, 3.9, 'W') + pair(6, 4, 6, 0, 0.2);
+    const { walls, zones } = readPlan(open + arc(2.9) + arc(3.1) + text(3, 1, 'Chapel'));
+    const bent = walls.find(({ element }) => element.bulge !== 0)!.element;
+    const ends = new Set(walls.filter(({ element }) => element.bulge === 0).flatMap(({ element: { start, end } }) => [start.join(), end.join()]));
+    expect([bent.start, bent.end].every((p) => ends.has(p.join()))).toBe(true);
+    expect([bent.start, bent.end].map((p) => p.map((v) => Number(v.toFixed(6))))).toEqual([[0, 0], [6, 0]]);
+    expect([bent.bulge, bent.outer]).toEqual([expect.closeTo(1, 6), true]);
+    // By inner faces: 5.8 by 3.9, and half a circle of radius 2.9.
+    expect(zones.map(({ element }) => element.name)).toEqual(['Chapel']);
+    expect(Math.abs(zones[0].areas.inner - (5.8 * 3.9 + (Math.PI * 2.9 ** 2) / 2))).toBeLessThan(0.05);
+    expect(Math.abs(zones[0].areas.centre - (6 * 4 + (Math.PI * 9) / 2))).toBeLessThan(0.05);
+  });
+
+  test('a curved wall that ends on the face of a straight one parts it at their node', () => {
+    const arc = (r: number) => groups([0, 'ARC'], [8, 'W'], [10, 4], [20, 0], [40, r], [50, 2], [51, 178]);
+    const { walls } = readPlan(pair(-2, 0, 10, 0, 0.2) + arc(1.95) + arc(2.05));
+    const straight = walls.filter(({ element }) => element.bulge === 0);
+    expect(lines(straight)).toEqual(['-2,0 to 2,0 0.2', '10,0 to 6,0 0.2', '2,0 to 6,0 0.2']);
+    const bent = walls.find(({ element }) => element.bulge !== 0)!.element;
+    for (const p of [bent.start, bent.end]) expect(straight.flatMap(({ element: { start, end } }) => [start, end]).filter((q) => q.join() === p.join())).toHaveLength(2);
+    expect(bent.bulge).toBeCloseTo(1, 6);
+  });
+
+  test('walls of two thicknesses in one line share the node between them', () => {
+    const { walls } = readPlan(pair(0, 0, 4, 0, 0.3) + line(4, -0.15, 4, 0.15, 'W') + pair(4, 0, 8, 0, 0.1));
+    expect(lines(walls)).toEqual(['0,0 to 4,0 0.3', '4,0 to 8,0 0.1']);
+    const ends = walls.flatMap(({ element: { start, end } }) => [start.join(), end.join()]);
+    expect(new Set(ends).size).toBe(3);
+  });
+
   test('a turned wing keeps its directions', () => {
     const [c, s] = [Math.cos((17 * Math.PI) / 180), Math.sin((17 * Math.PI) / 180)];
     const at = (x: number, y: number): [number, number] => [x * c - y * s, x * s + y * c];
@@ -131,6 +164,23 @@ describe('openings', () => {
   test('a window of three lines across the gap, with its sill by default', () => {
     const { openings } = readPlan(wall(2, 3.8) + jambs(2, 3.8) + [-0.1, 0, 0.1].map((y) => line(2, y, 3.8, y, 'G')).join(''));
     expect(openings).toMatchObject([{ element: { use: 'window', offset: 2, width: expect.closeTo(1.8, 9), sill: 0.9, height: 1.2 } }]);
+  });
+
+  test('a window or a door drawn over faces that go on is an opening as wide as it is drawn, and doubted', () => {
+    const over = [-0.03, 0.03].map((y) => line(2, y, 3.6, y, 'G')).join('') + line(2, -0.1, 2, 0.1, 'G') + line(3.6, -0.1, 3.6, 0.1, 'G');
+    const leaf = groups([0, 'ARC'], [8, 'D'], [10, 5], [20, 0.1], [40, 0.9], [50, 0], [51, 90]) + line(5, 0.1, 5, 1, 'D');
+    const { walls, openings } = readPlan(pair(0, 0, 8, 0, 0.2) + over + leaf);
+    expect(lines(walls)).toEqual(['0,0 to 8,0 0.2']);
+    expect(openings.map(({ element: { use, offset, width }, doubt }) => [use, Number(offset.toFixed(6)), Number(width.toFixed(6)), doubt])).toEqual([['window', 2, 1.6, 'faces go on'], ['door', 5, 0.9, 'faces go on']]);
+  });
+
+  test('a leaf that leans on another wall opens nothing there, and a door beside any wall is told as not read', () => {
+    // The door stands in the gap of the upright wall and swings against the other, 0.12 m away.
+    const upright = line(-0.1, 0.1, -0.1, 0.2, 'W') + line(0.1, 0.1, 0.1, 0.2, 'W') + line(-0.1, 1.1, -0.1, 4, 'W') + line(0.1, 1.1, 0.1, 4, 'W') + line(-0.1, 0.2, 0.1, 0.2, 'W') + line(-0.1, 1.1, 0.1, 1.1, 'W');
+    const swung = groups([0, 'ARC'], [8, 'D'], [10, 0.1], [20, 0.2], [40, 0.9], [50, 0], [51, 90]) + line(0.1, 0.2, 1, 0.2, 'D');
+    const { openings, unread } = readPlan(pair(-1, 0, 6, 0, 0.2) + upright + swung + line(3, 2, 3.9, 2, 'D') + line(3, 2, 3, 2.9, 'D'));
+    expect(openings).toHaveLength(1);
+    expect(unread.filter(({ role }) => role === 'door').map(({ why }) => why)).toEqual(['a door that stands in no wall', 'a door that stands in no wall']);
   });
 
   test('a gap without jambs and without anything in it parts two walls', () => {

@@ -27,7 +27,7 @@ import { TabLine } from '@/ui/widgets/TabLine';
 import { ConfidenceChart } from './ConfidenceChart';
 import { CorrectPart } from './CorrectPart';
 import { EvidenceList } from './EvidenceList';
-import { rolesOfKind, sizeOf } from './facts';
+import { ownRoles, rolesOfKind, sizeOf } from './facts';
 import { filtersFor, passes, type Filter } from './filters';
 
 const words = Object.fromEntries(elementKinds.map((kind) => [kind, kindNames[kind][1][0].toUpperCase() + kindNames[kind][1].slice(1)])) as Record<Candidate['kind'], string>;
@@ -95,11 +95,11 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
   const clear = (candidate: Candidate) => candidate.confidence >= threshold && !conflicts.has(candidate.key);
   const sure = open.filter(clear);
   const doubtful = listed.filter((candidate) => candidate.doubt !== null);
-  const unread = (reading?.result?.unread ?? []).filter((entry) => entry.role === kind || (kind === 'opening' && (entry.role === 'door' || entry.role === 'window')) || (kind === 'slab' && entry.role === 'slabOpening'));
-  const kinds = elementKinds.filter((name) => name === 'grid' || name === 'column' || name === kind || withVerdict.some((entry) => entry.candidate.kind === name) || (reading?.result?.unread ?? []).some((entry) => entry.role === name));
+  const unread = (reading?.result?.unread ?? []).filter((entry) => ownRoles[kind].includes(entry.role));
+  const kinds = elementKinds.filter((name) => name === 'grid' || name === 'column' || name === kind || withVerdict.some((entry) => entry.candidate.kind === name) || (reading?.result?.unread ?? []).some((entry) => ownRoles[name].includes(entry.role)));
   const bounds = pointedAt?.kind === 'zone' && verdictOf(state, drawing.id, pointedAt.key) === 'accepted' ? boundsOf(state, decisionId(drawing.id, pointedAt.key)) : null;
   const near = open.filter((candidate): candidate is ColumnCandidate => candidate.kind === 'column' && isNearMiss(candidate, crossing));
-  const drawn = rolesOfKind[kind].reduce((sum, role) => sum + (reading?.result?.drawn[role] ?? 0), 0);
+  const drawn = ownRoles[kind].reduce((sum, role) => sum + (reading?.result?.drawn[role] ?? 0), 0);
   const everything = withVerdict.filter((entry) => entry.verdict === 'open' && clear(entry.candidate)).map((entry) => entry.candidate);
 
   const accept = (candidates: Candidate[]) => { void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([])); };

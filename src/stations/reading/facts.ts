@@ -33,5 +33,8 @@ export function factsOf(candidate: Candidate): string {
   }
 }
 
+/** The roles whose lines are this kind's to account for. */
+export const ownRoles: Record<ElementKind, readonly Role[]> = { grid: ['grid'], column: ['column'], beam: ['beam'], wall: ['wall'], opening: ['door', 'window'], slab: ['slab', 'slabOpening'], zone: [], outdoor: ['outdoor'] };
+
 /** The roles that a kind is read from. */
 export const rolesOfKind: Record<ElementKind, readonly Role[]> = { grid: ['grid'], column: ['column'], beam: ['beam'], wall: ['wall'], opening: ['door', 'window', 'wall'], slab: ['slab', 'slabOpening', 'wall'], zone: ['zone', 'wall'], outdoor: ['outdoor'] };

@@ -1,15 +1,21 @@
 import Flatbush from 'flatbush';
 import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
 import { inPlan } from './faces';
+import { bendEnds, type Bend } from './bends';
 import type { Gap, Run } from './runs';
 
 /** A straight wall between two nodes. Lengths along it count from its start. */
-export interface Segment { run: Run; start: Point; end: Point; thickness: number; gaps: Gap[]; outer: boolean }
+export interface Segment { run: Pick<Run, 'sources' | 'inner'>; start: Point; end: Point; thickness: number; gaps: Gap[]; outer: boolean }
+
+/** The walls of a plan joined: straight ones between their nodes, and the ends of curved ones. */
+export interface Network { segments: Segment[]; ends: [Point, Point][] }
 
 /** How far a wall's drawn end may be from the line it belongs to, beyond what thicknesses explain; metres. */
 const slack = 0.08;
 /** Nodes closer than this are one, metres. */
 const oneNode = 0.02;
+/** Walls that go on in one line lie within this of it, metres. */
+const inLine = 0.006;
 /** Walls whose directions differ by less meet nowhere, as a sine. */
 const parallel = 0.05;
 
@@ -19,9 +25,8 @@ interface Line { run: Run; a: Point; b: Point; u: Point; length: number }
  * Joins walls at shared nodes: an end that stops at another wall's face goes to that wall's centre line, corners are completed, walls are parted where
  * others end on them or cross them. The coordinates of a shared node are exactly equal.
  */
-export function joinNetwork(runs: readonly Run[]): Segment[] {
+export function joinNetwork(runs: readonly Run[], bends: readonly Bend[] = []): Network {
   const lines = runs.map((run): Line => { const [a, b] = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)]; return { run, a, b, u: run.family.u, length: run.to - run.from }; });
-  if (lines.length === 0) return [];
   const near = indexOf(lines);
   /** Places along a line where it is parted, with their node. */
   const cuts = lines.map((): { at: number; node: Point }[] => []);
@@ -40,6 +45,8 @@ export function joinNetwork(runs: readonly Run[]): Segment[] {
       else ends[hit.other][hit.along <= margin ? 0 : 1] = node;
     }
   });
+  goOn(lines, near, ends, nodes);
+  const met = bends.map((bend) => bendEnds(bend).map((end) => meetBend(lines, near, bend, end, ends, cuts, nodes)) as [Point, Point]);
   lines.forEach((line, i) => {
     for (const j of near(line, i)) {
       if (j <= i) continue;
@@ -54,7 +61,69 @@ export function joinNetwork(runs: readonly Run[]): Segment[] {
       cuts[j].push({ at: t, node });
     }
   });
-  return lines.flatMap((line, i) => segmentsOf(line, ends[i], cuts[i]));
+  return { segments: lines.flatMap((line, i) => segmentsOf(line, ends[i], cuts[i])), ends: met };
+}
+
+/** Walls of different thickness that go on in one line share the node between them. */
+function goOn(lines: readonly Line[], near: Near, ends: [Point, Point][], nodes: Nodes): void {
+  lines.forEach((line, i) => {
+    for (const end of [0, 1] as const) {
+      const at = ends[i][end];
+      // One that was moved meets another wall already.
+      if (at !== (end === 0 ? line.a : line.b)) continue;
+      for (const j of near(line, i)) {
+        const other = lines[j];
+        if (Math.abs(cross(line.u, other.u)) >= parallel) continue;
+        const k = distance(other.a, at) < distance(other.b, at) ? 0 : 1;
+        if (ends[j][k] !== (k === 0 ? other.a : other.b) || distance(ends[j][k], at) > slack || Math.abs(cross(subtract(ends[j][k], at), line.u)) > inLine) continue;
+        const node = nodes.at(at);
+        ends[i][end] = node;
+        ends[j][k] = node;
+      }
+    }
+  });
+}
+
+/** Where an end of a curved wall meets a straight one: on its centre line, which is parted there, or at its end; else the end itself. */
+function meetBend(lines: readonly Line[], near: Near, bend: Bend, at: Point, ends: [Point, Point][], cuts: { at: number; node: Point }[][], nodes: Nodes): Point {
+  let best: { line: number; along: number; point: Point; away: number } | null = null;
+  for (const j of near({ a: at, b: at }, -1)) {
+    const { a, u, length, run } = lines[j];
+    const reach = (run.thickness + bend.thickness) / 2 + slack;
+    for (const along of crossingsWith(bend, a, u)) {
+      const point: Point = [a[0] + u[0] * along, a[1] + u[1] * along];
+      const away = distance(point, at);
+      if (away <= reach && along > -reach && along < length + reach && (best === null || away < best.away)) best = { line: j, along, point, away };
+    }
+    // A wall that goes on straight where the bend ends has no clear crossing with it.
+    for (const [end, along] of [[0, 0], [1, length]] as const) {
+      const away = distance(ends[j][end], at);
+      if (away <= slack && (best === null || away <= best.away + oneNode)) best = { line: j, along, point: ends[j][end], away };
+    }
+  }
+  if (best === null) return nodes.at(at);
+  const { length, run, a, b } = lines[best.line];
+  const margin = run.thickness / 2 + bend.thickness / 2 + slack;
+  for (const end of [0, 1] as const) {
+    if (end === 0 ? best.along > margin : best.along < length - margin) continue;
+    const joined = ends[best.line][end];
+    // Where the straight wall meets another already, the bend comes to that node.
+    const node = joined === (end === 0 ? a : b) ? nodes.at(best.point) : joined;
+    ends[best.line][end] = node;
+    return node;
+  }
+  const node = nodes.at(best.point);
+  cuts[best.line].push({ at: best.along, node });
+  return node;
+}
+
+/** Where a line crosses a bend's circle, along the line. */
+function crossingsWith({ centre, radius }: Bend, a: Point, u: Point): number[] {
+  const foot = dot(subtract(centre, a), u);
+  const off = Math.abs(cross(u, subtract(centre, a)));
+  if (off > radius) return [];
+  const half = Math.sqrt(radius * radius - off * off);
+  return [foot - half, foot + half];
 }
 
 /** One coordinate for all points that are one node. */
@@ -71,7 +140,10 @@ class Nodes {
   }
 }
 
-function indexOf(lines: readonly Line[]): (line: Line, own: number) => number[] {
+type Near = (line: Pick<Line, 'a' | 'b'>, own: number) => number[];
+
+function indexOf(lines: readonly Line[]): Near {
+  if (lines.length === 0) return () => [];
   const tree = new Flatbush(lines.length);
   for (const { a, b } of lines) tree.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
   tree.finish();

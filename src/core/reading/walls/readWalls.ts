@@ -6,7 +6,8 @@ import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type Evidence, type OpeningCandidate, type Unread, type WallCandidate } from '../candidate';
 import type { Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
-import { facesOf, inPlan, type CurvedFace, type From } from './faces';
+import { bendBetween, cornersOf, pairArcs, type Bend } from './bends';
+import { facesOf, inPlan, type From } from './faces';
 import { joinNetwork, type Segment } from './network';
 import { markOuter } from './outer';
 import { joinStrips, type Mark } from './runs';
@@ -31,21 +32,29 @@ export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settin
   const paired = families.map((family) => pairFaces(family, settings.wall));
   const strips = paired.flatMap(({ strips: own }) => own);
   yield 'walls and openings';
-  const runs = joinStrips(strips, families, marksOf(scene), interruptions(strips, obstacles));
+  const marks = marksOf(scene);
+  const runs = joinStrips(strips, families, marks, interruptions(strips, obstacles));
   yield 'nodes of walls';
-  const segments = markOuter(joinNetwork(runs));
+  const bends = pairArcs(curved, settings.wall);
+  const network = joinNetwork(runs, bends);
+  const bent = bends.map((bend, i) => piecesOf(bendBetween(bend, ...network.ends[i]), network.ends[i]));
+  const all = markOuter([...network.segments, ...bent.flat()]);
+  const segments = all.slice(0, network.segments.length);
   const round = (thickness: number) => { const rounded = Math.round(thickness / tolerance.roundingModule) * tolerance.roundingModule; return Math.abs(rounded - thickness) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : thickness; };
   const common = new Map<number, number>();
   for (const { thickness, start, end } of segments) common.set(round(thickness), (common.get(round(thickness)) ?? 0) + distance(start, end));
   const walls = segments.map((segment) => wallOf(segment, round, common));
   const openings = segments.flatMap((segment, i) => segment.gaps.map((gap) => openingOf(segment, gap, walls[i].key, settings)));
-  const bent = curvedWalls(curved, settings, round);
-  const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bent.sources].map(({ handle, entity }) => `${handle}/${entity}`));
+  const outside = new Set(all.filter(({ outer }) => outer).map(({ run }) => run));
+  const curvedOnes = bends.map((bend, i) => curvedWall(bendBetween(bend, ...network.ends[i]), network.ends[i], outside.has(bent[i][0].run), round));
+  const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bends.flatMap(({ sources }) => sources)].map(({ handle, entity }) => `${handle}/${entity}`));
   const stairs = new Set(paired.flatMap((found) => found.stairs.map(({ handle, entity }) => `${handle}/${entity}`)));
   const jambs = new Set(shortFaces(families).map(({ handle, entity }) => `${handle}/${entity}`));
   const unread = unique(paths.map(({ handle, entity, layer }): From => ({ handle, entity, layer }))).filter(({ handle, entity }) => !used.has(`${handle}/${entity}`) && !jambs.has(`${handle}/${entity}`))
     .map(({ handle, entity, layer }): Unread => ({ role: 'wall', entity, handle, layer, why: stairs.has(`${handle}/${entity}`) ? 'equal steps, as of a stair' : 'a line without a second face' }));
-  return { walls: [...walls, ...bent.walls], openings, segments, unread };
+  const hosted = new Set(segments.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`))));
+  const stray = straysOf(marks, ({ handle, entity }) => hosted.has(`${handle}/${entity}`));
+  return { walls: [...walls, ...curvedOnes], openings, segments: all, unread: [...unread, ...stray] };
 }
 
 /** What is drawn as doors and windows: everything that came by one insert together, else path by path. */
@@ -59,6 +68,13 @@ function marksOf(scene: Scene): Mark[] {
     }
     return [...groups.values()];
   });
+}
+
+/** What is drawn as a door or a window and stands in no wall, but for what touches one that does: its leaf, its frame. */
+function straysOf(marks: readonly Mark[], isHosted: (source: From) => boolean): Unread[] {
+  const hosted = new BoxIndex(marks.filter(({ source }) => isHosted(source)), ({ points }) => boxOf(points, 0.05));
+  return marks.filter(({ kind, source, points }) => !isHosted(source) && !hosted.touching(boxOf(points)).some((other) => other.kind === kind))
+    .map(({ kind, source: { handle, entity, layer } }): Unread => ({ role: kind, entity, handle, layer, why: `a ${kind} that stands in no wall` }));
 }
 
 /** Whether a wall that crosses, or a column, explains that faces stop between two points. */
@@ -104,37 +120,25 @@ function openingOf({ start, end, thickness, outer }: Segment, gap: Segment['gaps
   const width = gap.to - gap.from;
   const evidence: Evidence[] = gap.kind === 'opening'
     ? [{ text: 'jambs on both sides, and nothing drawn between them', weight: 0.5 }]
-    : [{ text: `a ${gap.kind} drawn in the gap between the wall's faces`, weight: 3 }];
+    : [gap.over ? { text: `a ${gap.kind} drawn over the wall, whose faces go on`, weight: 1.5 } : { text: `a ${gap.kind} drawn in the gap between the wall's faces`, weight: 3 }];
   if (width > 3.5 && use === 'door') evidence.push({ text: `${width.toFixed(2)} m wide`, weight: -1 });
   const handles = [...new Set(gap.sources.map(({ handle }) => handle))];
   const sizes = use === 'door' ? { height: settings.door.height, sill: 0 } : { height: settings.window.height, sill: settings.window.sill };
-  return { kind: 'opening', key: keyAt('opening', handles, at), element: { wall: '', use, offset: tidy(gap.from), width: tidy(width), ...sizes }, host, at, outline: openingOutline({ offset: gap.from, width }, { start, end, thickness, height: null, bulge: 0, outer }), evidence, confidence: confidenceOf(evidence), handles, doubt: gap.kind === 'opening' ? 'no leaf drawn' : null };
+  return { kind: 'opening', key: keyAt('opening', handles, at), element: { wall: '', use, offset: tidy(gap.from), width: tidy(width), ...sizes }, host, at, outline: openingOutline({ offset: gap.from, width }, { start, end, thickness, height: null, bulge: 0, outer }), evidence, confidence: confidenceOf(evidence), handles, doubt: gap.kind === 'opening' ? 'no leaf drawn' : gap.over ? 'faces go on' : null };
 }
 
 const tidy = (metres: number): number => Number(metres.toFixed(6));
 
-/** Pairs of arcs about one centre, at a wall's distance. */
-function curvedWalls(arcs: readonly CurvedFace[], settings: ReadingSettings, round: (thickness: number) => number): { walls: WallCandidate[]; sources: From[] } {
-  const walls: WallCandidate[] = [];
-  const sources: From[] = [];
-  const sorted = [...arcs].sort((a, b) => a.radius - b.radius);
-  const taken = new Set<CurvedFace>();
-  for (const [i, inner] of sorted.entries()) {
-    if (taken.has(inner)) continue;
-    const outer = sorted.slice(i + 1).find((other) => !taken.has(other) && other.radius - inner.radius >= settings.wall.least && other.radius - inner.radius <= settings.wall.most && distance(other.centre, inner.centre) < 0.02 && Math.abs(angle(other.start - inner.start)) * inner.radius < 1 && other.sweep > 0.5 * inner.sweep);
-    if (!outer) continue;
-    taken.add(inner);
-    taken.add(outer);
-    const [from, to] = [Math.max(0, angle(outer.start - inner.start)), Math.min(inner.sweep, angle(outer.start - inner.start) + outer.sweep)];
-    const radius = (inner.radius + outer.radius) / 2;
-    const at = (turn: number): Point => [inner.centre[0] + radius * Math.cos(inner.start + turn), inner.centre[1] + radius * Math.sin(inner.start + turn)];
-    const thickness = outer.radius - inner.radius;
-    const evidence: Evidence[] = [{ text: `two arcs about one centre, of ${radius.toFixed(2)} m radius`, weight: 2 }];
-    const handles = [...new Set([inner.source.handle, outer.source.handle])];
-    sources.push(inner.source, outer.source);
-    walls.push({ kind: 'wall', key: keyAt('wall', handles, at((from + to) / 2)), element: { start: at(from), end: at(to), thickness: round(thickness), height: null, bulge: bulgeOfSweep(to - from), outer: false }, raw: { thickness }, evidence, confidence: confidenceOf(evidence), handles, doubt: null });
-  }
-  return { walls, sources };
+/** A curved wall as short straight pieces, for what asks for straight ones: rooms, and the outside. */
+function piecesOf(bend: Bend, [start, end]: readonly [Point, Point]): Segment[] {
+  const run = { sources: bend.sources, inner: 0 };
+  const points = [start, ...cornersOf(bend), end];
+  return points.slice(1).map((point, i): Segment => ({ run, start: points[i], end: point, thickness: bend.thickness, gaps: [], outer: false }));
 }
 
-const angle = (turn: number): number => Math.atan2(Math.sin(turn), Math.cos(turn));
+function curvedWall({ radius, sweep, thickness, sources, ...bend }: Bend, [start, end]: readonly [Point, Point], outer: boolean, round: (thickness: number) => number): WallCandidate {
+  const evidence: Evidence[] = [{ text: `two arcs about one centre, of ${radius.toFixed(2)} m radius`, weight: 2 }];
+  const handles = [...new Set(sources.map(({ handle }) => handle))];
+  const middle: Point = [bend.centre[0] + radius * Math.cos(bend.start + sweep / 2), bend.centre[1] + radius * Math.sin(bend.start + sweep / 2)];
+  return { kind: 'wall', key: keyAt('wall', handles, middle), element: { start, end, thickness: round(thickness), height: null, bulge: bulgeOfSweep(sweep), outer }, raw: { thickness }, evidence, confidence: confidenceOf(evidence), handles, doubt: null };
+}

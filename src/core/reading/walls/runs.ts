@@ -4,7 +4,7 @@ import { inFamily, inPlan, type FaceFamily, type From } from './faces';
 import { unique, type Strip } from './strips';
 
 /** A stretch of a run where the wall is open, along the run's family. */
-export interface Gap { from: number; to: number; kind: 'door' | 'window' | 'opening'; sources: From[] }
+export interface Gap { from: number; to: number; kind: 'door' | 'window' | 'opening'; sources: From[]; /** Whether it is drawn over faces that go on. */ over?: true }
 
 /** Strips of one thickness on one line, joined across openings and where other walls or columns interrupt the faces. */
 export interface Run {
@@ -58,7 +58,49 @@ export function joinStrips(strips: readonly Strip[], families: readonly FaceFami
       }
     }
   }
-  return runs.map((run) => ({ ...run, sources: unique(run.sources) })).filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6);
+  const whole = runs.map((run) => ({ ...run, sources: unique(run.sources) })).filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6);
+  addDrawnOver(whole, marks);
+  return whole;
+}
+
+const sourceKey = ({ handle, entity }: From): string => `${handle}/${entity}`;
+
+/** Doors and windows drawn over faces that go on are openings as wide as they are drawn. What stands in a gap of any wall is none of these: it may lean on another. */
+function addDrawnOver(runs: Run[], marks: readonly Mark[]): void {
+  const used = new Set(runs.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources.map(sourceKey))));
+  const free = marks.filter(({ source }) => !used.has(sourceKey(source)));
+  if (free.length === 0) return;
+  const index = new BoxIndex(free, ({ points }) => boxOf(points));
+  const taken = new Set<Mark>();
+  for (const run of [...runs].sort((a, b) => b.to - b.from - (a.to - a.from))) {
+    const ends = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)];
+    const over = index.touching(boxOf(ends, run.thickness)).filter((mark) => !taken.has(mark)).flatMap((mark) => { const at = drawnOver(mark, run); return at === null ? [] : [{ mark, ...at }]; }).sort((a, b) => a.from - b.from);
+    for (let i = 0; i < over.length;) {
+      // Lines of one window overlap along the wall.
+      let [j, to] = [i + 1, over[i].to];
+      while (j < over.length && over[j].from < to + 0.01 && over[j].mark.kind === over[i].mark.kind) { to = Math.max(to, over[j].to); j += 1; }
+      const { from, mark: { kind } } = over[i];
+      const group = over.slice(i, j).map(({ mark }) => mark);
+      i = j;
+      const width = to - from;
+      if (width < openingWidth.least || width > openingWidth.most || run.gaps.some((gap) => gap.from < to && gap.to > from)) continue;
+      for (const mark of group) taken.add(mark);
+      run.gaps.push({ from, to, kind, sources: unique(group.map(({ source }) => source)), over: true });
+    }
+    run.gaps.sort((a, b) => a.from - b.from);
+  }
+}
+
+/** Where along a run something is drawn over it: a window within its thickness, a door that begins on its face; null where it is beside it or beyond its ends. */
+function drawnOver({ kind, points }: Mark, run: Run): { from: number; to: number } | null {
+  const local = points.map((p) => inFamily(run.family, p));
+  const [along, offsets] = [local.map(([x]) => x), local.map(([, y]) => y - run.offset)];
+  const [from, to, low, high] = [Math.min(...along), Math.max(...along), Math.min(...offsets), Math.max(...offsets)];
+  if (from < run.from - 0.01 || to > run.to + 0.01) return null;
+  const half = run.thickness / 2;
+  if (kind === 'window') return low >= -half - 0.06 && high <= half + 0.06 ? { from, to } : null;
+  // A leaf swings to one side, from the face or from the middle.
+  return low <= half + 0.06 && high >= -half - 0.06 && high - low > 0.3 ? { from, to } : null;
 }
 
 /** Strips of one line and thickness, in their order along; long ones say where the line is. */
