@@ -37,7 +37,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
   const step = (value: number, module: number) => Number((Math.round(value / module) * module).toFixed(6));
   const unit = pick(['mm', 'mm', 'cm', 'm', 'in', 'ft'] as const);
   const names_ = layerStyles[seed % layerStyles.length];
-  const style = { faces: pick(['whole', 'whole', 'pieces'] as const), doors: pick(['block', 'loose'] as const), panes: pick([1, 3, 4]), beams: pick(['pair', 'pair', 'single', 'dashed'] as const), bubbles: pick(['both', 'one'] as const), columnsAs: pick(['polyline', 'lines', 'hatched'] as const), turn: pick([0, 0, 0, 11, 30]) };
+  const style = { faces: pick(['whole', 'whole', 'pieces'] as const), doors: pick(['block', 'loose'] as const), panes: pick([1, 3, 4]), beams: pick(['pair', 'pair', 'single', 'dashed'] as const), bubbles: pick(['both', 'one'] as const), columnsAs: pick(['polyline', 'lines', 'hatched'] as const), turn: pick([0, 0, 0, 11, 30]), windows: pick(['cut', 'cut', 'over'] as const), leaves: pick([1, 1, 2] as const) };
   const draft = new Draft(1 / metresPer[unit], headerCodeOf[unit], Object.values(names_).map((name, i) => ({ name, colour: i + 1 })));
   const truth: Truth = { grids: [], columns: [], beams: [], walls: [], openings: [], zones: [] };
   const [nx, ny] = [3 + Math.floor(random() * 4), 2 + Math.floor(random() * 2)];
@@ -58,7 +58,8 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
     if (!dirty || neat || length < 0.35) { draft.line(layer, a, b); return; }
     const u: XY = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
-    const tilt = Math.min(0.005, length * Math.tan((0.12 * Math.PI) / 180)) * (random() < 0.25 ? 1 : 0);
+    // Up to 0.3 degrees, as far as the ends stay within 5 mm of where they belong.
+    const tilt = Math.min(0.01, length * Math.tan((0.3 * Math.PI) / 180)) * (random() < 0.25 ? between(-1, 1) : 0);
     const [e1, e2] = random() < 0.3 ? [between(0, 0.008), between(0, 0.008)] : [0, 0];
     const [p, q]: [XY, XY] = [[a[0] + u[0] * e1 - u[1] * tilt / 2, a[1] + u[1] * e1 + u[0] * tilt / 2], [b[0] - u[0] * e2 + u[1] * tilt / 2, b[1] - u[1] * e2 - u[0] * tilt / 2]];
     const kind = random();
@@ -133,7 +134,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     const on = (along: 'x' | 'y', at: number, other: number): XY => (along === 'x' ? [at, other] : [other, at]);
     const face = (along: 'x' | 'y', wall: number, offset: number, from: number, to: number) => {
       let at = from;
-      for (const gap of gaps.filter((g) => g.along === along && Math.abs(g.wall - wall) < 1e-9 && g.at > from && g.at < to).sort((p, q) => p.at - q.at)) { draw(along, offset, at, gap.at - gap.width / 2); at = gap.at + gap.width / 2; }
+      for (const gap of gaps.filter((g) => g.along === along && Math.abs(g.wall - wall) < 1e-9 && g.at > from && g.at < to && !(style.windows === 'over' && g.use === 'window')).sort((p, q) => p.at - q.at)) { draw(along, offset, at, gap.at - gap.width / 2); at = gap.at + gap.width / 2; }
       draw(along, offset, at, to);
     };
     const draw = (along: 'x' | 'y', offset: number, from: number, to: number) => {
@@ -153,6 +154,8 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     }
     const half = outer / 2;
     face('x', 0, -half, -half, right + half); face('x', top, top + half, -half, right + half); face('y', 0, -half, -half, top + half); face('y', right, right + half, -half, top + half);
+    // The leaves of a cavity wall end at its openings.
+    if (style.leaves === 2) for (const offset of [-half / 3, half / 3]) { face('x', 0, offset, half, right - half); face('x', top, top + offset, half, right - half); face('y', 0, offset, half, top - half); face('y', right, right + offset, half, top - half); }
     for (const { along, wall, at, width, use } of gaps) {
       const thick = 2 * halfAt(along, wall, at);
       truth.openings.push({ at: turned(on(along, at, wall)), width, use });
@@ -168,6 +171,8 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     for (const { along, at, from, to, thickness } of walls) truth.walls.push({ a: turned(on(along, from, at)), b: turned(on(along, to, at)), thickness });
     if (dirty) {
       for (let i = 0; i < 14; i += 1) { const [x, y] = [between(0.6, right - 2.2), between(0.6, top - 1.6)]; draft.rectangle(names_.FURN, [x, y], [x + between(0.4, 1.6), y + between(0.4, 0.9)]); }
+      // Shelves along walls, on the walls' own layer.
+      for (const { x: [x1, x2], y: [y1] } of rooms) if (x2 - x1 > 3 && random() < 0.3) draft.line(names_.WALL, [x1 + 0.7, y1 + outer / 2 + 0.42], [x1 + 2.1, y1 + outer / 2 + 0.42]);
       const [sx, sy] = [right + 3, 1];
       for (let i = 0; i < 12; i += 1) draft.line(names_.STAIR, [sx + i * 0.28, sy], [sx + i * 0.28, sy + 1.2]);
     }

@@ -29,11 +29,18 @@ export const asDrawn = (unit: LengthUnit, scale = 1): Placement => ({ unit, scal
 export const metresPerDrawn = ({ unit, scale }: Pick<Placement, 'unit' | 'scale'>): number => metresPer[unit] * scale;
 
 /** Places a point of the drawing. The origin is taken off first, so that survey coordinates keep their last digits. */
-export function place(p: Placement, [x, y]: Point): Point {
+export const place = (p: Placement, at: Point): Point => placer(p)(at[0], at[1]);
+
+/** Takes many drawing points to the project, by their coordinates. */
+export function placer(p: Placement): (x: number, y: number) => Point {
   const [c, s] = direction(p.turning);
   const k = metresPerDrawn(p);
-  const [dx, dy] = [(x - p.origin[0]) * (p.mirrored ? -k : k), (y - p.origin[1]) * k];
-  return [c * dx - s * dy + p.target[0], s * dx + c * dy + p.target[1]];
+  const across = p.mirrored ? -k : k;
+  const { origin: [ox, oy], target: [tx, ty] } = p;
+  return (x, y) => {
+    const [dx, dy] = [(x - ox) * across, (y - oy) * k];
+    return [c * dx - s * dy + tx, s * dx + c * dy + ty];
+  };
 }
 
 /** Takes a project point back to the drawing's own coordinates. */

@@ -14,8 +14,11 @@ import { readSlabs } from './slabs/readSlabs';
 import { wallStages, type Obstacle } from './walls/readWalls';
 import { readZones } from './zones/readZones';
 
-/** What was read, what lies on a role and was not understood, how many entities lie on each role, and, where reading was stopped, the kinds that it had not come to. */
-export interface ReadingResult { candidates: Candidate[]; unread: Unread[]; drawn: Partial<Record<Role, number>>; left: ElementKind[] }
+/** What was read, what lies on a role and was not understood, how many entities lie on each role and layer, and, where reading was stopped, the kinds that it had not come to. */
+export interface ReadingResult { candidates: Candidate[]; unread: Unread[]; drawn: Drawn; left: ElementKind[] }
+
+/** How many entities lie on each layer, by its number, with a role. */
+export type Drawn = Partial<Record<Role, Record<number, number>>>;
 
 /** Where a reading is: what it is about to do, and what it has. */
 export interface ReadingStage { doing: string; done: number; of: number; soFar: ReadingResult }
@@ -41,7 +44,7 @@ const stages = 10;
 export function* readStages({ scene, accepted = [], tolerance, settings = defaultSettings, meanings = [] }: ReadingTask): Generator<ReadingStage, ReadingResult> {
   const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
   const read = new Set<ElementKind>();
-  const drawn: ReadingResult['drawn'] = {};
+  const drawn: Drawn = {};
   const add = (kinds: ElementKind[], found: readonly Candidate[], missed: readonly Unread[] = []) => {
     candidates.push(...(meanings.some((meaning) => meaning !== null && meaning !== undefined) ? applyMeanings(found, scene, meanings) : found));
     unread.push(...missed);
@@ -51,7 +54,7 @@ export function* readStages({ scene, accepted = [], tolerance, settings = defaul
   const at = (doing: string): ReadingStage => ({ doing, done: done++, of: stages, soFar: { candidates: [...candidates], unread: [...unread], drawn, left: elementKinds.filter((kind) => !read.has(kind)) } });
 
   yield at('sorting lines');
-  for (const role of ['grid', 'column', 'beam', 'wall', 'door', 'window', 'slab', 'slabOpening', 'outdoor'] as const) drawn[role] = new Set(scene.paths(role).map(({ entity, handle }) => `${handle}/${entity}`)).size;
+  for (const [role, layers] of scene.drawn()) drawn[role] = Object.fromEntries(layers);
   yield at('grid lines');
   const grid = readGrid(scene, tolerance);
   add(['grid'], grid.candidates, grid.unread);

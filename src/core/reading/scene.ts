@@ -1,4 +1,4 @@
-import { metresPerDrawn, place, type Placement } from '@/core/datum/placement';
+import { metresPerDrawn, place, placer, type Placement } from '@/core/datum/placement';
 import { handleOf, type Drawing } from '@/core/drawing/drawing';
 import type { Point } from '@/core/geometry/vector';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
@@ -6,15 +6,16 @@ import { centreOfText } from '@/core/underlay/textBox';
 import { classify } from '@/core/sorting/classify';
 import type { Role } from '@/core/sorting/roles';
 
+/** Where a line came from. There is one object an entity and insert, so that sources are compared as objects. */
+export interface From { handle: string; entity: number; layer: number }
+
 /** A path of the drawing, placed: vertices in metres in the project. */
-export interface PlacedPath {
+export interface PlacedPath extends From {
   points: Point[];
   bulges: number[];
   closed: boolean;
   circle: boolean;
-  entity: number;
-  layer: number;
-  handle: string;
+  source: From;
 }
 
 export interface PlacedText { text: string; at: Point; height: number; /** Radians, counter-clockwise. */ angle: number; handle: string; layer: number }
@@ -31,6 +32,9 @@ export class Scene {
   /** The role of everything on a chain of blocks, where one of them has one: the innermost counts. */
   private readonly roleOfChain: (Role | null)[];
   private layersByHandle: Map<string, number[]> | null = null;
+  private sources = new Map<number, From>();
+  /** The role of every path; made when the first is asked for. */
+  private roles: (Role | null)[] | null = null;
 
   constructor(readonly drawing: Drawing, readonly primitives: Primitives, readonly placement: Placement, readonly roleOfLayer: readonly (Role | null)[], private readonly picked: PickedRoles = nonePicked) {
     const named = (block: number): Role | null => (block < 0 ? null : picked.blocks.get(drawing.blocks[block].name) ?? null);
@@ -52,6 +56,36 @@ export class Scene {
     return this.looks[path]?.role ?? null;
   }
 
+  private rolesOfPaths(): (Role | null)[] {
+    this.roles ??= Array.from({ length: pathCount(this.primitives) }, (_, path) => this.roleOf(path));
+    return this.roles;
+  }
+
+  /** The one object for where a path came from. */
+  private sourceOf(path: number): From {
+    const { entity, top, layer } = this.primitives;
+    const key = top[path] * this.drawing.kind.length + entity[path];
+    const known = this.sources.get(key);
+    if (known) return known;
+    const source = { handle: handleOf(this.drawing, top[path]), entity: entity[path], layer: layer[path] };
+    this.sources.set(key, source);
+    return source;
+  }
+
+  /** How many sources lie on each layer with each role. */
+  drawn(): Map<Role, Map<number, number>> {
+    const counts = new Map<Role, Map<number, number>>();
+    const seen = new Set<From>();
+    this.rolesOfPaths().forEach((role, path) => {
+      const source = this.sourceOf(path);
+      if (role === null || seen.has(source)) return;
+      seen.add(source);
+      const layers = counts.get(role) ?? new Map<number, number>();
+      counts.set(role, layers.set(source.layer, (layers.get(source.layer) ?? 0) + 1));
+    });
+    return counts;
+  }
+
   /** The layers that what came by some handles lies on. */
   layersOf(handles: readonly string[]): number[] {
     if (this.layersByHandle === null) {
@@ -68,17 +102,20 @@ export class Scene {
 
   /** The paths whose layer has the role. */
   paths(role: Role): PlacedPath[] {
-    const { start, xy, bulge, flags, layer, entity, top, origin } = this.primitives;
+    const { start, xy, bulge, flags, origin } = this.primitives;
     const found: PlacedPath[] = [];
-    for (let p = 0; p < pathCount(this.primitives); p += 1) {
-      if (this.roleOf(p) !== role) continue;
+    const roles = this.rolesOfPaths();
+    const at = placer(this.placement);
+    for (let p = 0; p < roles.length; p += 1) {
+      if (roles[p] !== role) continue;
       const points: Point[] = [];
       const bulges: number[] = [];
       for (let v = start[p]; v < start[p + 1]; v += 1) {
-        points.push(place(this.placement, [xy[2 * v] + origin[0], xy[2 * v + 1] + origin[1]]));
+        points.push(at(xy[2 * v] + origin[0], xy[2 * v + 1] + origin[1]));
         bulges.push(bulge[v]);
       }
-      found.push({ points, bulges, closed: (flags[p] & PathFlag.closed) !== 0, circle: (flags[p] & PathFlag.circle) !== 0, entity: entity[p], layer: layer[p], handle: handleOf(this.drawing, top[p]) });
+      const source = this.sourceOf(p);
+      found.push({ points, bulges, closed: (flags[p] & PathFlag.closed) !== 0, circle: (flags[p] & PathFlag.circle) !== 0, ...source, source });
     }
     return found;
   }

@@ -76,6 +76,17 @@ describe('what makes a wall', () => {
     expect(walls[0].evidence.map(({ text: words }) => words)).toContain('2 lines between its faces: leaves of one wall');
   });
 
+  test('a cavity wall on whose inner face others end is one wall, although that face is in short pieces and its leaves go on', () => {
+    // Outer face, two leaves and an inner face in pieces of 1.6 m between walls of 0.4, over 12 m.
+    const pieces = Array.from({ length: 6 }, (_, i) => line(2 * i + (i === 0 ? 0 : 0.2), 0.35, 2 * i + 1.8, 0.35, 'W')).join('');
+    const across = Array.from({ length: 5 }, (_, i) => line(2 * i + 1.8, 0.35, 2 * i + 1.8, 4, 'W') + line(2 * i + 2.2, 0.35, 2 * i + 2.2, 4, 'W')).join('');
+    const { walls } = readPlan([0, 0.1, 0.25].map((y) => line(0, y, 12, y, 'W')).join('') + pieces + across);
+    const along = walls.filter(({ element: { start, end } }) => start[1] === end[1]);
+    expect(new Set(along.map(({ element: { thickness } }) => thickness))).toEqual(new Set([0.35]));
+    expect(along.reduce((sum, { element: { start, end } }) => sum + Math.abs(end[0] - start[0]), 0)).toBeCloseTo(11.8, 6);
+    expect(walls.length - along.length).toBe(5);
+  });
+
   test('two walls with a narrow shaft between them are two', () => {
     const { walls } = readPlan(pair(0, 0, 6, 0, 0.2) + pair(0, 0.7, 6, 0.7, 0.2));
     expect(walls.map(({ element: { thickness } }) => thickness)).toEqual([0.2, 0.2]);

@@ -6,7 +6,7 @@ import { distance, type Point } from '@/core/geometry/vector';
 import { findOutlines } from '@/core/reading/columns/outlines';
 import { facesOf } from '@/core/reading/walls/faces';
 import { pairFaces } from '@/core/reading/walls/strips';
-import type { PlacedPath } from '@/core/reading/scene';
+import type { From, PlacedPath } from '@/core/reading/scene';
 import { defaultSettings } from '@/core/reading/settings';
 import { defaultTolerance } from '@/core/tolerance';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
@@ -30,6 +30,12 @@ const gridLabel = /^[A-Z]{0,3}\d{0,3}['.]?\d{0,2}$/i;
 
 /** What one path looks like, and why. */
 export interface Looks { role: Role; why: string }
+
+/** A path as its own source. */
+function pathSource(path: number): From & { source: From } {
+  const source = { entity: path, layer: 0, handle: String(path) };
+  return { ...source, source };
+}
 
 interface Line { path: number; a: Point; b: Point; length: number }
 
@@ -118,7 +124,7 @@ function onLine({ a, b, length }: Line, p: Point): boolean {
 /** Loose lines that close to a shape of a size that the plan's columns have. */
 function looseColumns(looks: (Looks | null)[], lines: readonly Line[], sizes: readonly string[]): void {
   const short = lines.filter(({ path, length }) => looks[path] === null && length <= column.most);
-  const { outlines } = findOutlines(short.map(({ path, a, b }): PlacedPath => ({ points: [a, b], bulges: [0, 0], closed: false, circle: false, entity: path, layer: 0, handle: String(path) })), defaultTolerance.gap);
+  const { outlines } = findOutlines(short.map(({ path, a, b }): PlacedPath => ({ points: [a, b], bulges: [0, 0], closed: false, circle: false, ...pathSource(path) })), defaultTolerance.gap);
   for (const { points, handles } of outlines) {
     const box = leastRectangle(points);
     if (box && sizes.includes(sizeKey(box))) for (const handle of handles) looks[Number(handle)] = { role: 'column', why: 'lines that close to a column\u2019s size' };
@@ -158,7 +164,7 @@ function walls(looks: (Looks | null)[], p: Primitives, k: number): void {
   for (let path = 0; path < looks.length; path += 1) {
     if (looks[path] !== null || p.chain[path] !== 0 || (p.flags[path] & PathFlag.circle) !== 0) continue;
     const vertices = Array.from({ length: p.start[path + 1] - p.start[path] }, (_, i) => p.start[path] + i);
-    rest.push({ points: vertices.map((v): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k]), bulges: vertices.map((v) => p.bulge[v]), closed: (p.flags[path] & PathFlag.closed) !== 0, circle: false, entity: path, layer: 0, handle: String(path) });
+    rest.push({ points: vertices.map((v): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k]), bulges: vertices.map((v) => p.bulge[v]), closed: (p.flags[path] & PathFlag.closed) !== 0, circle: false, ...pathSource(path) });
   }
   const { families, curved } = facesOf(rest, defaultTolerance.offAxis, 0.008, defaultTolerance.gap);
   for (const family of families) for (const { sources, thickness, from, to } of pairFaces(family, defaultSettings.wall).strips) if (to - from > 1.5 * thickness) for (const { entity } of sources) looks[entity] = { role: 'wall', why: 'a pair of lines at a wall\u2019s distance' };

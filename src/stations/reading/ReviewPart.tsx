@@ -13,6 +13,7 @@ import { elementKinds, type ElementRow } from '@/core/model/elements';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
 import { kindNames, type Candidate, type ColumnCandidate } from '@/core/reading/candidate';
 import { defaultTolerance } from '@/core/tolerance';
+import { roleNames } from '@/core/sorting/roles';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { anchorOf } from '@/board/anchor';
@@ -27,7 +28,7 @@ import { TabLine } from '@/ui/widgets/TabLine';
 import { ConfidenceChart } from './ConfidenceChart';
 import { CorrectPart } from './CorrectPart';
 import { EvidenceList } from './EvidenceList';
-import { ownRoles, rolesOfKind, sizeOf } from './facts';
+import { idleLayers, ownRoles, rolesOfKind, sizeOf } from './facts';
 import { filtersFor, passes, type Filter } from './filters';
 
 const words = Object.fromEntries(elementKinds.map((kind) => [kind, kindNames[kind][1][0].toUpperCase() + kindNames[kind][1].slice(1)])) as Record<Candidate['kind'], string>;
@@ -99,7 +100,8 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
   const kinds = elementKinds.filter((name) => name === 'grid' || name === 'column' || name === kind || withVerdict.some((entry) => entry.candidate.kind === name) || (reading?.result?.unread ?? []).some((entry) => ownRoles[name].includes(entry.role)));
   const bounds = pointedAt?.kind === 'zone' && verdictOf(state, drawing.id, pointedAt.key) === 'accepted' ? boundsOf(state, decisionId(drawing.id, pointedAt.key)) : null;
   const near = open.filter((candidate): candidate is ColumnCandidate => candidate.kind === 'column' && isNearMiss(candidate, crossing));
-  const drawn = ownRoles[kind].reduce((sum, role) => sum + (reading?.result?.drawn[role] ?? 0), 0);
+  const drawn = ownRoles[kind].reduce((sum, role) => sum + Object.values(reading?.result?.drawn[role] ?? {}).reduce((all, count) => all + count, 0), 0);
+  const idle = underlay === null ? [] : idleLayers(kind, reading?.result ?? null).map(({ layer, count, role }) => ({ name: underlay.layers[layer].name, count, role }));
   const everything = withVerdict.filter((entry) => entry.verdict === 'open' && clear(entry.candidate)).map((entry) => entry.candidate);
 
   const accept = (candidates: Candidate[]) => { void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([])); };
@@ -177,6 +179,9 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
           {picked.length < 2 && pointedAt && pointedAt.kind === kind && verdictOf(state, drawing.id, pointedAt.key) === 'open' && <CorrectPart key={pointedAt.key} candidates={[pointedAt]} accept={accept} />}
         </>
       )}
+      {idle.map(({ name, count, role }) => (
+        <Note key={`${name} ${role}`} kind="look">{name} is sorted as {roleNames[role].toLowerCase()}, and none of its {count} lines reads as {kindNames[kind][0]}. <Button variant="text" onClick={() => setView({ station: 'sorting', sortingPart: 'layers' })}>Go to Sorting</Button></Note>
+      ))}
       {unread.length > 0 && (
         <Part title={`Drawn on this role but not read: ${unread.length}`} aside={underlay && <Button variant="text" onClick={() => showUnread(unread)}>Show them</Button>}>
           {drawn > 0 && <Box sx={{ mb: 0.5 }}>{Math.round((100 * (drawn - unread.length)) / drawn)} % of {drawn} lines are accounted for.</Box>}

@@ -1,6 +1,7 @@
 import { area } from '@/core/geometry/polygon';
 import { sectionName, type ElementKind } from '@/core/model/elements';
 import type { Candidate } from '@/core/reading/candidate';
+import type { ReadingResult } from '@/core/reading/read';
 import type { Role } from '@/core/sorting/roles';
 
 const metres = (value: number): string => `${value.toFixed(2)} m`;
@@ -35,6 +36,17 @@ export function factsOf(candidate: Candidate): string {
 
 /** The roles whose lines are this kind's to account for. */
 export const ownRoles: Record<ElementKind, readonly Role[]> = { grid: ['grid'], column: ['column'], beam: ['beam'], wall: ['wall'], opening: ['door', 'window'], slab: ['slab', 'slabOpening'], zone: [], outdoor: ['outdoor'] };
+
+/** Fewer lines than this say nothing about a layer. */
+const fewest = 3;
+
+/** Layers whose role is this kind's and of whose lines none was understood: what is on them contradicts their role. */
+export function idleLayers(kind: ElementKind, result: Pick<ReadingResult, 'drawn' | 'unread'> | null): { layer: number; role: Role; count: number }[] {
+  return ownRoles[kind].flatMap((role) => Object.entries(result?.drawn[role] ?? {}).flatMap(([layer, count]) => {
+    const missed = new Set(result!.unread.filter((entry) => entry.role === role && entry.layer === Number(layer)).map(({ entity, handle }) => `${handle} ${entity}`)).size;
+    return count >= fewest && missed >= count ? [{ layer: Number(layer), role, count }] : [];
+  }));
+}
 
 /** The roles that a kind is read from. */
 export const rolesOfKind: Record<ElementKind, readonly Role[]> = { grid: ['grid'], column: ['column'], beam: ['beam'], wall: ['wall'], opening: ['door', 'window', 'wall'], slab: ['slab', 'slabOpening', 'wall'], zone: ['zone', 'wall'], outdoor: ['outdoor'] };

@@ -2,9 +2,9 @@ import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type BeamCandidate, type Evidence, type Unread } from '../candidate';
-import type { Scene } from '../scene';
+import type { From, Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
-import { facesOf, inPlan, type From } from '../walls/faces';
+import { facesOf, inPlan } from '../walls/faces';
 import type { Segment } from '../walls/network';
 import type { Obstacle } from '../walls/readWalls';
 import { joinStrips } from '../walls/runs';
@@ -33,17 +33,17 @@ export function readBeams(scene: Scene, columns: readonly Obstacle[], walls: rea
   const passed = (a: Point, b: Point) => across.touching(boxOf([a, b], 0.1)).some(({ strip, c, d }) => { const hit = Math.abs(cross(strip.family.u, subtract(b, a))) < 0.1 * distance(a, b) ? null : lineCrossing(a, b, c, d); return hit !== null && hit.t > -0.1 && hit.t < 1.1 && hit.u >= 0 && hit.u <= 1 && distance(a, b) < strip.thickness + 0.15; });
   const atColumn = (a: Point, b: Point) => posts.around([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]).some(({ at, reach }) => Math.hypot(at[0] - (a[0] + b[0]) / 2, at[1] - (a[1] + b[1]) / 2) < reach);
   const axes: Axis[] = joinStrips(strips, [], [], (a, b) => passed(a, b) && !atColumn(a, b)).map(({ family, offset, from, to, thickness, sources }) => ({ a: inPlan(family, from, offset), b: inPlan(family, to, offset), width: thickness, sources, pieces: 1 }));
-  const used = new Set(axes.flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`)));
-  for (const family of families) for (const face of family.faces) axes.push(...singles(face.spans.filter(({ sources }) => sources.every(({ handle, entity }) => !used.has(`${handle}/${entity}`))), (from, to) => atColumn(inPlan(family, from, face.offset), inPlan(family, to, face.offset))).map(({ from, to, sources, pieces }): Axis => ({ a: inPlan(family, from, face.offset), b: inPlan(family, to, face.offset), width: null, sources, pieces })));
+  const used = new Set(axes.flatMap(({ sources }) => sources));
+  for (const family of families) for (const face of family.faces) axes.push(...singles(face.spans.filter(({ sources }) => sources.every((source) => !used.has(source))), (from, to) => atColumn(inPlan(family, from, face.offset), inPlan(family, to, face.offset))).map(({ from, to, sources, pieces }): Axis => ({ a: inPlan(family, from, face.offset), b: inPlan(family, to, face.offset), width: null, sources, pieces })));
   const long = axes.flatMap((axis) => partedAtColumns(axis, posts)).filter(({ a, b }) => distance(a, b) >= shortest);
   const carried = reachSupports(long, posts, walls);
   const texts = scene.texts('beam', 'label');
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
   const schedule = scheduleOf(texts, written);
   const candidates = carried.map((axis, i) => candidateOf(axis, long[i], nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, axis.width ?? settings.beam.least), schedule, settings, tolerance));
-  const read = new Set(long.flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`)));
-  const ends = new Set(families.flatMap(({ faces }) => faces.flatMap(({ spans }) => spans.filter(({ from, to }) => to - from <= settings.beam.most).flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`)))));
-  const unread = unique(paths.map(({ handle, entity, layer }): From => ({ handle, entity, layer }))).filter(({ handle, entity }) => !read.has(`${handle}/${entity}`) && !ends.has(`${handle}/${entity}`)).map(({ handle, entity, layer }): Unread => ({ role: 'beam', entity, handle, layer, why: 'a line that is no beam' }));
+  const read = new Set(long.flatMap(({ sources }) => sources));
+  const ends = new Set(families.flatMap(({ faces }) => faces.flatMap(({ spans }) => spans.filter(({ from, to }) => to - from <= settings.beam.most).flatMap(({ sources }) => sources))));
+  const unread = unique(paths.map(({ source }) => source)).filter((source) => !read.has(source) && !ends.has(source)).map((source): Unread => ({ role: 'beam', ...source, why: 'a line that is no beam' }));
   return { candidates, unread };
 }
 

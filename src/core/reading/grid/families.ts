@@ -1,7 +1,10 @@
 import { direction, type Point } from '@/core/geometry/vector';
 
+/** A straight piece. */
+interface Piece { a: Point; b: Point }
+
 /** A straight piece on the grid's layers. */
-export interface GridPiece { a: Point; b: Point; handle: string; entity: number; layer: number }
+export interface GridPiece extends Piece { handle: string; entity: number; layer: number }
 
 /** A grid line put together from its pieces. */
 export interface JoinedLine {
@@ -14,12 +17,12 @@ export interface JoinedLine {
   parallels: number;
 }
 
-interface Family { angle: number; pieces: GridPiece[] }
+interface Family<P extends Piece> { angle: number; pieces: P[] }
 
-const lengthOf = ({ a, b }: GridPiece) => Math.hypot(b[0] - a[0], b[1] - a[1]);
+const lengthOf = ({ a, b }: Piece) => Math.hypot(b[0] - a[0], b[1] - a[1]);
 
 /** The angle of a piece's run, in [0, pi). */
-const angleOf = ({ a, b }: GridPiece) => {
+const angleOf = ({ a, b }: Piece) => {
   const angle = Math.atan2(b[1] - a[1], b[0] - a[0]);
   return ((angle % Math.PI) + Math.PI) % Math.PI;
 };
@@ -28,9 +31,9 @@ const angleOf = ({ a, b }: GridPiece) => {
  * Groups pieces by direction: sorted by angle, a family ends where the next angle is further off than the
  * tolerance. Its direction is the median weighted by length, which one line that is off does not move.
  */
-export function familiesOf(pieces: readonly GridPiece[], offAxis: number): Family[] {
+export function familiesOf<P extends Piece>(pieces: readonly P[], offAxis: number): Family<P>[] {
   const sorted = pieces.map((piece) => ({ piece, angle: angleOf(piece) })).sort((a, b) => a.angle - b.angle);
-  const groups: { piece: GridPiece; angle: number }[][] = [];
+  const groups: { piece: P; angle: number }[][] = [];
   for (const entry of sorted) {
     const group = groups[groups.length - 1];
     if (group && entry.angle - group[group.length - 1].angle <= offAxis) group.push(entry); else groups.push([entry]);
@@ -55,7 +58,7 @@ export function familiesOf(pieces: readonly GridPiece[], offAxis: number): Famil
  * @param sideways pieces closer than this across are on one line, metres
  * @param gap pieces closer than this along are one line, metres
  */
-export function joinLines(families: readonly Family[], sideways: number, gap: number): JoinedLine[] {
+export function joinLines(families: readonly Family<GridPiece>[], sideways: number, gap: number): JoinedLine[] {
   return families.flatMap((family) => {
     const u = direction(family.angle);
     const origin = family.pieces[0].a;

@@ -1,6 +1,7 @@
 import { chordCount } from '@/core/geometry/bulge';
 import { direction, distance, type Point } from '@/core/geometry/vector';
-import type { CurvedFace, From } from './faces';
+import type { From } from '../scene';
+import type { CurvedFace } from './faces';
 import type { Across } from './strips';
 
 /** A curved wall by its centre line: counter-clockwise from `start` by `sweep`, radians. */

@@ -1,10 +1,7 @@
 import { arcOfBulge } from '@/core/geometry/bulge';
 import { direction, type Point } from '@/core/geometry/vector';
 import { familiesOf } from '../grid/families';
-import type { PlacedPath } from '../scene';
-
-/** Where a line came from. */
-export interface From { handle: string; entity: number; layer: number }
+import type { From, PlacedPath } from '../scene';
 
 /** A straight side on the wall layers, in the coordinates of its family: along from `from` to `to`. */
 export interface FaceSpan { from: number; to: number; sources: From[] }
@@ -38,23 +35,23 @@ export const inFamily = ({ origin, u }: Pick<FaceFamily, 'origin' | 'u'>, [x, y]
  * @param gap spans closer than this along are one, metres
  */
 export function facesOf(paths: readonly PlacedPath[], offAxis: number, sideways: number, gap: number): { families: FaceFamily[]; curved: CurvedFace[] } {
-  const straight: (From & { a: Point; b: Point })[] = [];
+  const straight: { a: Point; b: Point; source: From }[] = [];
   const curved: CurvedFace[] = [];
-  for (const { points, bulges, closed, handle, entity, layer } of paths) {
+  for (const { points, bulges, closed, source } of paths) {
     const sides = points.length - (closed ? 0 : 1);
     for (let i = 0; i < sides; i += 1) {
       const [a, b] = [points[i], points[(i + 1) % points.length]];
       if (Math.hypot(b[0] - a[0], b[1] - a[1]) < 1e-4) continue;
-      if (bulges[i] === 0) { straight.push({ a, b, handle, entity, layer }); continue; }
+      if (bulges[i] === 0) { straight.push({ a, b, source }); continue; }
       const arc = arcOfBulge(a, b, bulges[i]);
-      curved.push({ centre: arc.centre, radius: arc.radius, start: arc.sweep >= 0 ? arc.start : arc.start + arc.sweep, sweep: Math.abs(arc.sweep), source: { handle, entity, layer } });
+      curved.push({ centre: arc.centre, radius: arc.radius, start: arc.sweep >= 0 ? arc.start : arc.start + arc.sweep, sweep: Math.abs(arc.sweep), source });
     }
   }
   const families = straight.length === 0 ? [] : familiesOf(straight, offAxis).map(({ angle, pieces }): FaceFamily => {
     const family = { origin: pieces[0].a, u: direction(angle) };
     const spans = pieces.map((piece) => {
       const [p, q] = [inFamily(family, piece.a), inFamily(family, piece.b)];
-      return { offset: (p[1] + q[1]) / 2, from: Math.min(p[0], q[0]), to: Math.max(p[0], q[0]), sources: [{ handle: piece.handle, entity: piece.entity, layer: piece.layer }] };
+      return { offset: (p[1] + q[1]) / 2, from: Math.min(p[0], q[0]), to: Math.max(p[0], q[0]), sources: [piece.source] };
     }).sort((p, q) => p.offset - q.offset);
     const faces: Face[] = [];
     for (let i = 0; i < spans.length;) {

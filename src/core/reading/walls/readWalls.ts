@@ -4,10 +4,10 @@ import { cross, distance, lineCrossing, type Point } from '@/core/geometry/vecto
 import { openingOutline } from '@/core/model/outlines';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type Evidence, type OpeningCandidate, type Unread, type WallCandidate } from '../candidate';
-import type { Scene } from '../scene';
+import type { From, Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
 import { bendBetween, cornersOf, pairArcs, type Bend } from './bends';
-import { facesOf, inPlan, type From } from './faces';
+import { facesOf, inPlan } from './faces';
 import { joinNetwork, type Segment } from './network';
 import { markOuter } from './outer';
 import { joinStrips, type Mark } from './runs';
@@ -47,13 +47,13 @@ export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settin
   const openings = segments.flatMap((segment, i) => segment.gaps.map((gap) => openingOf(segment, gap, walls[i].key, settings)));
   const outside = new Set(all.filter(({ outer }) => outer).map(({ run }) => run));
   const curvedOnes = bends.map((bend, i) => curvedWall(bendBetween(bend, ...network.ends[i]), network.ends[i], outside.has(bent[i][0].run), round));
-  const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bends.flatMap(({ sources }) => sources)].map(({ handle, entity }) => `${handle}/${entity}`));
-  const stairs = new Set(paired.flatMap((found) => found.stairs.map(({ handle, entity }) => `${handle}/${entity}`)));
-  const jambs = new Set(shortFaces(families).map(({ handle, entity }) => `${handle}/${entity}`));
-  const unread = unique(paths.map(({ handle, entity, layer }): From => ({ handle, entity, layer }))).filter(({ handle, entity }) => !used.has(`${handle}/${entity}`) && !jambs.has(`${handle}/${entity}`))
-    .map(({ handle, entity, layer }): Unread => ({ role: 'wall', entity, handle, layer, why: stairs.has(`${handle}/${entity}`) ? 'equal steps, as of a stair' : 'a line without a second face' }));
-  const hosted = new Set(segments.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources.map(({ handle, entity }) => `${handle}/${entity}`))));
-  const stray = straysOf(marks, ({ handle, entity }) => hosted.has(`${handle}/${entity}`));
+  const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bends.flatMap(({ sources }) => sources)]);
+  const stairs = new Set(paired.flatMap((found) => found.stairs));
+  const jambs = new Set(shortFaces(families));
+  const unread = unique(paths.map(({ source }) => source)).filter((source) => !used.has(source) && !jambs.has(source))
+    .map((source): Unread => ({ role: 'wall', ...source, why: stairs.has(source) ? 'equal steps, as of a stair' : 'a line without a second face' }));
+  const hosted = new Set(segments.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
+  const stray = straysOf(marks, hosted);
   return { walls: [...walls, ...curvedOnes], openings, segments: all, unread: [...unread, ...stray] };
 }
 
@@ -62,19 +62,19 @@ function marksOf(scene: Scene): Mark[] {
   return (['door', 'window'] as const).flatMap((kind) => {
     const groups = new Map<string, Mark>();
     // What came by one insert has its handle.
-    for (const { points, handle, entity, layer } of scene.paths(kind)) {
+    for (const { points, handle, source } of scene.paths(kind)) {
       const mark = groups.get(handle);
-      if (mark) mark.points.push(...points); else groups.set(handle, { kind, points: [...points], source: { handle, entity, layer } });
+      if (mark) mark.points.push(...points); else groups.set(handle, { kind, points: [...points], source });
     }
     return [...groups.values()];
   });
 }
 
 /** What is drawn as a door or a window and stands in no wall, but for what touches one that does: its leaf, its frame. */
-function straysOf(marks: readonly Mark[], isHosted: (source: From) => boolean): Unread[] {
-  const hosted = new BoxIndex(marks.filter(({ source }) => isHosted(source)), ({ points }) => boxOf(points, 0.05));
-  return marks.filter(({ kind, source, points }) => !isHosted(source) && !hosted.touching(boxOf(points)).some((other) => other.kind === kind))
-    .map(({ kind, source: { handle, entity, layer } }): Unread => ({ role: kind, entity, handle, layer, why: `a ${kind} that stands in no wall` }));
+function straysOf(marks: readonly Mark[], used: ReadonlySet<From>): Unread[] {
+  const hosted = new BoxIndex(marks.filter(({ source }) => used.has(source)), ({ points }) => boxOf(points, 0.05));
+  return marks.filter(({ kind, source, points }) => !used.has(source) && !hosted.touching(boxOf(points)).some((other) => other.kind === kind))
+    .map(({ kind, source }): Unread => ({ role: kind, ...source, why: `a ${kind} that stands in no wall` }));
 }
 
 /** Whether a wall that crosses, or a column, explains that faces stop between two points. */

@@ -1,6 +1,7 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
-import { inFamily, inPlan, type FaceFamily, type From } from './faces';
+import type { From } from '../scene';
+import { inFamily, inPlan, type FaceFamily } from './faces';
 import { unique, type Strip } from './strips';
 
 /** A stretch of a run where the wall is open, along the run's family. */
@@ -58,17 +59,24 @@ export function joinStrips(strips: readonly Strip[], families: readonly FaceFami
       }
     }
   }
-  const whole = runs.map((run) => ({ ...run, sources: unique(run.sources) })).filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6);
+  const whole = withoutLeaves(runs.map((run) => ({ ...run, sources: unique(run.sources) })).filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6));
   addDrawnOver(whole, marks);
   return whole;
 }
 
-const sourceKey = ({ handle, entity }: From): string => `${handle}/${entity}`;
+/** Leaves out runs that lie within a thicker one: leaves of a wall that go on where its face is broken by a junction. */
+function withoutLeaves(runs: readonly Run[]): Run[] {
+  const byFamily = new Map<FaceFamily, Run[]>();
+  for (const run of runs) { const list = byFamily.get(run.family); if (list) list.push(run); else byFamily.set(run.family, [run]); }
+  const within = (run: Run, other: Run): boolean => other.thickness > run.thickness + sameLine && Math.abs(other.offset - run.offset) + run.thickness / 2 <= other.thickness / 2 + sameLine && other.from <= run.from + sameLine && other.to >= run.to - sameLine;
+  const index = new Map([...byFamily].map(([family, own]) => [family, new BoxIndex(own, ({ from, to, offset, thickness }) => [from, offset - thickness / 2, to, offset + thickness / 2])]));
+  return runs.filter((run) => !index.get(run.family)!.touching([run.from, run.offset - 1e-6, run.to, run.offset + 1e-6]).some((other) => within(run, other)));
+}
 
 /** Doors and windows drawn over faces that go on are openings as wide as they are drawn. What stands in a gap of any wall is none of these: it may lean on another. */
 function addDrawnOver(runs: Run[], marks: readonly Mark[]): void {
-  const used = new Set(runs.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources.map(sourceKey))));
-  const free = marks.filter(({ source }) => !used.has(sourceKey(source)));
+  const used = new Set(runs.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
+  const free = marks.filter(({ source }) => !used.has(source));
   if (free.length === 0) return;
   const index = new BoxIndex(free, ({ points }) => boxOf(points));
   const taken = new Set<Mark>();

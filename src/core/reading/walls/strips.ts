@@ -1,5 +1,6 @@
 import { BoxIndex } from '@/core/geometry/boxIndex';
-import type { Face, FaceFamily, From } from './faces';
+import type { From } from '../scene';
+import type { Face, FaceFamily } from './faces';
 
 /** Two faces that run beside one another at a wall's distance. */
 export interface Strip {
@@ -20,7 +21,7 @@ export interface Across { least: number; most: number }
 /** From so many equal steps on a run of lines is a stair. */
 const fewestTreads = 5;
 
-interface Active { face: number; offset: number; from: number; to: number; sources: From[] }
+interface Active { face: number; offset: number; from: number; to: number; sources: From[]; /** How long the face is with what goes on beyond openings and junctions. */ length: number }
 
 /**
  * Pairs the faces of a family. The line along is cut wherever a face begins or ends; in each part the faces present that follow one another within a
@@ -28,7 +29,7 @@ interface Active { face: number; offset: number; from: number; to: number; sourc
  * than the others of their bundle are furniture or panes and do not bound a wall; equal steps are stairs.
  */
 export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]; stairs: From[] } {
-  const spans = family.faces.flatMap((face: Face, index): Active[] => face.spans.map((span) => ({ face: index, offset: face.offset, ...span })));
+  const spans = family.faces.flatMap((face: Face, index): Active[] => { const lengths = chainLengths(face); return face.spans.map((span, i) => ({ face: index, offset: face.offset, length: lengths[i], ...span })); });
   const open: Strip[] = [];
   const strips: Strip[] = [];
   const stairs: From[] = [];
@@ -60,7 +61,21 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
 }
 
 /** Each source once. */
-export const unique = (sources: readonly From[]): From[] => [...new Map(sources.map((source) => [`${source.handle}/${source.entity}`, source])).values()];
+export const unique = (sources: readonly From[]): From[] => [...new Set(sources)];
+
+/** A face goes on beyond openings and junctions up to this long, metres. */
+const goesOn = 2.5;
+
+/** The length of every span with those that go on from it: the inner face of an outer wall is in pieces where others end on it, and is one face. */
+function chainLengths({ spans }: Face): number[] {
+  const lengths: number[] = [];
+  for (let i = 0; i < spans.length;) {
+    let [j, length] = [i + 1, spans[i].to - spans[i].from];
+    while (j < spans.length && spans[j].from - spans[j - 1].to <= goesOn) { length += spans[j].to - spans[j].from; j += 1; }
+    while (i < j) { lengths.push(length); i += 1; }
+  }
+  return lengths;
+}
 
 /** Spans that can be of one wall, by chains of such: near across and beside one another. */
 function neighbours(spans: readonly Active[], most: number): Active[][] {
@@ -93,13 +108,13 @@ function isStair(bundle: readonly Active[]): boolean {
   return steps.every((step) => Math.abs(step - mean) < 0.06 * mean) && mean > 0.15;
 }
 
-/** Lines shorter than this share of the longest of their bundle bound no wall. */
+/** Faces shorter than this share of the longest of their bundle bound no wall. */
 const boundingShare = 0.45;
 
 /** The walls of one bundle. */
 function wallsOf(bundle: readonly Active[], across: Across): { low: Active; high: Active; inner: Active[] }[] {
-  const longest = Math.max(...bundle.map(({ from, to }) => to - from));
-  const long = bundle.length === 2 ? bundle : bundle.filter(({ from, to }) => to - from >= boundingShare * longest);
+  const longest = Math.max(...bundle.map(({ length }) => length));
+  const long = bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * longest);
   if (long.length < 2) return [];
   const [low, high] = [long[0], long[long.length - 1]];
   const span = high.offset - low.offset;
