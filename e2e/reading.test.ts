@@ -95,7 +95,7 @@ test('revision B is taken over change by change: moved columns, a wall that went
   await page.getByLabel('Next revision').setInputFiles(fileNamed('marram-ground-B.dxf', groundFloor({ revision: 'B' }).dxf));
   await page.getByText(/revision 2/i).first().waitFor();
   await station(page, 'Reading');
-  const changed = page.getByRole('table', { name: 'Changed in the drawing' });
+  const changed = page.getByRole('table', { name: 'Reads otherwise' });
   await changed.waitFor();
   await changed.getByText('moved by 300 mm').waitFor();
   await changed.getByText('moved by 250 mm').waitFor();

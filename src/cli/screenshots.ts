@@ -108,6 +108,13 @@ async function walk(page: Page, address: string): Promise<void> {
   await level('Ground');
   await go('Sorting');
   await shot('sorting');
+  await part('Picked lines');
+  await page.getByRole('button', { name: 'Inside an outline' }).click();
+  await page.mouse.click(640, 340);
+  await page.mouse.click(730, 400);
+  await page.keyboard.press('Enter');
+  await page.getByRole('heading', { name: /lines picked/ }).waitFor();
+  await shot('sorting-picked');
   await go('Reading');
   await page.getByRole('button', { name: 'Accept 20' }).click();
   await page.getByRole('tab', { name: /Columns/ }).click();
@@ -124,6 +131,19 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('list', { name: /^Zones/ }).getByRole('button').nth(5).click();
   await shot('reading-zones');
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
+  await part('Library');
+  await page.getByRole('button', { name: /^Wall 300/ }).click();
+  for (const [name, thick, conductivity] of [['Clay brick', '110 mm', '0.6'], ['Mineral wool', '80 mm', '0.035'], ['Concrete block', '110 mm', '0.5']]) {
+    const added = await page.getByRole('textbox', { name: /^Layer \d/ }).count();
+    await page.getByRole('button', { name: 'Add a layer' }).click();
+    for (const [field, text] of [[`Layer ${added + 1}`, name], ['Thick', thick], ['W/(m K)', conductivity]]) {
+      await page.getByRole('textbox', { name: field, exact: true }).last().fill(text);
+      await page.keyboard.press('Enter');
+      await page.waitForTimeout(500);
+    }
+  }
+  await shot('reading-library');
+  await part('Review');
   await go('Handover');
   await shot('handover');
   await page.getByRole('button', { name: 'Dark colours' }).click();

@@ -6,6 +6,7 @@ import { asDrawn, place, type Placement } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
 import { columnOutline, type ElementRow } from '@/core/model/elements';
 import { plainLevel } from '@/core/model/levels';
+import { outlinesOf } from '@/core/model/outlines';
 import type { LibraryRow } from '@/core/model/library';
 import { flatten } from '@/core/underlay/flatten';
 import { modelJsonSchema } from '@/cli/schema';
@@ -21,6 +22,13 @@ const elements: ElementRow[] = [
   { id: 'c2', levelId: 'L1', source: null, kind: 'column', shape: { position: [6, 4], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: 'C2' } },
 ];
 const levels = [{ ...plainLevel, id: 'L1', name: 'Ground', elevation: 0, height: 3.9 }];
+
+test('a beam drawn on its left side lies to the right of its line, and below the storey\u2019s top by its drop', () => {
+  const shape = { start: [0, 0] as [number, number], end: [6, 0] as [number, number], section: { shape: 'rectangle' as const, width: 0.3, depth: 0.6 }, mark: 'B1', drop: 0.2, justification: 'left' as const };
+  expect(outlinesOf('beam', shape)[0].map(([, y]) => Number(y.toFixed(9))).sort((a, b) => a - b)).toEqual([-0.3, -0.3, 0, 0]);
+  const { beams } = writeModel({ levels, elements: [{ id: 'b', levelId: 'L1', source: null, kind: 'beam', shape }], drawingName: (id) => id });
+  expect(beams[0]).toMatchObject({ start: [0, 0, 3.7], end: [6, 0, 3.7], justification: 'left' });
+});
 
 test('the library goes with the model, and elements name what they are made of', () => {
   const library: LibraryRow[] = [

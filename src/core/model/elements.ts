@@ -31,8 +31,13 @@ export interface Wall {
 /** A door or a window in a wall; `offset` is from the wall's start to its near edge, the sill above the level. */
 export interface Opening { wall: string; use: 'door' | 'window'; offset: number; width: number; height: number; sill: number }
 
-/** A beam by its centre line, its top at the top of its level's storey. */
-export interface Beam { start: Point; end: Point; section: Section; mark: string }
+export const justifications = ['centre', 'left', 'right'] as const;
+
+/**
+ * A beam by the line it is drawn on, its top at the top of its level's storey, or `drop` below it. The line is the section's middle, or its left or its right
+ * side, seen from start to end.
+ */
+export interface Beam { start: Point; end: Point; section: Section; mark: string; drop?: number; justification?: (typeof justifications)[number] }
 
 export interface Slab { outline: Point[]; holes: Point[][]; thickness: number }
 

@@ -13,13 +13,16 @@ export function moveElement(element: ElementRow, map: Transform): ElementRow {
   switch (element.kind) {
     case 'grid': return { ...element, shape: moveGridLine(element.shape, at, turned, factor, mirrored) };
     case 'column': { const { position, rotation, section, mark } = element.shape; return { ...element, shape: { position: at(position), rotation: turned(rotation), section: scaleSection(section, factor, mirrored), mark } }; }
-    case 'beam': return { ...element, shape: { ...element.shape, start: at(element.shape.start), end: at(element.shape.end), section: scaleSection(element.shape.section, factor, mirrored) } };
+    case 'beam': return { ...element, shape: { ...element.shape, ...(mirrored && element.shape.justification ? { justification: otherSide[element.shape.justification] } : {}), start: at(element.shape.start), end: at(element.shape.end), section: scaleSection(element.shape.section, factor, mirrored) } };
     case 'wall': return { ...element, shape: { ...element.shape, start: at(element.shape.start), end: at(element.shape.end), thickness: element.shape.thickness * factor, bulge: mirrored ? -element.shape.bulge : element.shape.bulge } };
     case 'opening': return { ...element, shape: { ...element.shape, offset: element.shape.offset * factor, width: element.shape.width * factor } };
     case 'slab': case 'zone': return { ...element, shape: { ...element.shape, outline: ring(element.shape.outline), holes: element.shape.holes.map(ring) } } as ElementRow;
     default: return { ...element, shape: { ...element.shape, outline: ring(element.shape.outline) } };
   }
 }
+
+/** Left and right change places in a mirror. */
+const otherSide = { left: 'right', right: 'left', centre: 'centre' } as const;
 
 function moveGridLine(line: GridLine, at: (p: Point) => Point, turned: (angle: number) => number, factor: number, mirrored: boolean): GridLine {
   if (line.kind === 'line') return { ...line, start: at(line.start), end: at(line.end) };

@@ -27,6 +27,17 @@ export function openingOutline({ offset, width }: Pick<Opening, 'offset' | 'widt
   return bandOutline([at(offset), at(offset + width)], wall.thickness);
 }
 
+/** The middle of a beam's width: its line, or beside it where that is one of its sides. */
+function middleOfBeam(beam: Beam): [Point, Point] {
+  const { start, end, justification } = beam;
+  const length = Math.hypot(end[0] - start[0], end[1] - start[1]);
+  // A line on the left side has the beam to its right.
+  const by = justification === 'left' ? -beamWidth(beam) / 2 : justification === 'right' ? beamWidth(beam) / 2 : 0;
+  if (by === 0 || length === 0) return [start, end];
+  const [nx, ny] = [(-(end[1] - start[1]) / length) * by, ((end[0] - start[0]) / length) * by];
+  return [[start[0] + nx, start[1] + ny], [end[0] + nx, end[1] + ny]];
+}
+
 const beamWidth = ({ section }: Beam): number => (section.shape === 'rectangle' ? section.width : section.shape === 'circle' ? section.diameter : 0.3);
 
 /** The outlines of an element in plan; none of a grid line, whose shape is no area. */
@@ -34,7 +45,7 @@ export function outlinesOf<K extends ElementKind>(kind: K, shape: Shapes[K], wal
   switch (kind) {
     case 'grid': return [];
     case 'column': return [columnOutline(shape as Shapes['column'])];
-    case 'beam': { const beam = shape as Beam; return [bandOutline([beam.start, beam.end], beamWidth(beam))]; }
+    case 'beam': { const beam = shape as Beam; return [bandOutline(middleOfBeam(beam), beamWidth(beam))]; }
     case 'wall': return [bandOutline(wallLine(shape as Wall), (shape as Wall).thickness)];
     case 'opening': return wall === null ? [] : [openingOutline(shape as Opening, wall)];
     case 'slab': case 'zone': { const { outline, holes } = shape as Shapes['slab'] | Shapes['zone']; return [outline, ...holes]; }

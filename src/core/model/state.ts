@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { justifications } from './elements';
 import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
 import { settingsSchema } from '@/core/reading/settings';
@@ -145,7 +146,7 @@ const label = v.pipe(v.string(), v.maxLength(400));
 export const elementRow = v.variant('kind', [
   v.strictObject({ ...common, kind: v.literal('grid'), shape: gridLine }),
   v.strictObject({ ...common, kind: v.literal('column'), shape: v.strictObject({ position: point, rotation: finite, section, mark: v.string() }) }),
-  v.strictObject({ ...common, kind: v.literal('beam'), shape: v.strictObject({ start: point, end: point, section, mark: label }) }),
+  v.strictObject({ ...common, kind: v.literal('beam'), shape: v.strictObject({ start: point, end: point, section, mark: label, drop: v.optional(v.pipe(finite, v.minValue(-100), v.maxValue(100))), justification: v.optional(v.picklist(justifications)) }) }),
   v.strictObject({ ...common, kind: v.literal('wall'), shape: v.strictObject({ start: point, end: point, thickness: positive, height: v.nullable(positive), bulge: finite, outer: v.boolean() }) }),
   v.strictObject({ ...common, kind: v.literal('opening'), shape: v.strictObject({ wall: uuid, use: v.picklist(['door', 'window']), offset: size, width: positive, height: positive, sill: size }) }),
   v.strictObject({ ...common, kind: v.literal('slab'), shape: v.strictObject({ outline, holes, thickness: positive }) }),

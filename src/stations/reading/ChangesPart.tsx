@@ -27,7 +27,7 @@ const nameOf = ({ element, candidate }: SourceChange): string => {
 };
 
 /** Accepted elements whose source the drawing shows otherwise now: each change is taken or refused. */
-export function ChangesPart({ drawing, changes, candidates }: { drawing: DrawingRow; changes: readonly SourceChange[]; candidates: readonly Candidate[] }) {
+export function ChangesPart({ drawing, changes, candidates, fresh }: { drawing: DrawingRow; changes: readonly SourceChange[]; candidates: readonly Candidate[]; /** Candidates that nobody has judged. */ fresh: number }) {
   const commit = useProject((store) => store.commit);
   const look = ({ element }: SourceChange) => {
     const points = pointsOf(element);
@@ -36,9 +36,9 @@ export function ChangesPart({ drawing, changes, candidates }: { drawing: Drawing
     useBoard.getState().lookAt([Math.min(...xs) - 3, Math.min(...ys) - 3, Math.max(...xs) + 3, Math.max(...ys) + 3]);
   };
   return (
-    <Part title={`Changed in the drawing since: ${changes.length}`}>
+    <Part title={`Reads otherwise than what was accepted: ${changes.length}`}>
       <Box sx={{ maxHeight: 220, overflowY: 'auto' }}>
-        <Table label="Changed in the drawing" heads={['element', 'what', '']}>
+        <Table label="Reads otherwise" heads={['element', 'what', '']}>
           {changes.slice(0, 300).map((change) => (
             <tr key={change.decision.id}>
               <td><Button variant="text" onClick={() => look(change)}>{nameOf(change)}</Button></td>
@@ -52,6 +52,7 @@ export function ChangesPart({ drawing, changes, candidates }: { drawing: Drawing
         <Button variant="contained" onClick={() => void commit((now) => takeChanges(now, drawing, changes, candidates, () => crypto.randomUUID()))}>Take all {changes.length}</Button>
         <Button variant="outlined" onClick={() => void commit((now) => keepAsTheyAre(now, drawing, changes))}>Keep all as they are</Button>
       </Box>
+      {fresh > 0 && <Box sx={{ mt: 1 }}>{fresh === 1 ? '1 candidate is' : `${fresh} candidates are`} new or not judged yet; judge {fresh === 1 ? 'it' : 'them'} below.</Box>}
     </Part>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { kindNames, type Candidate } from '@/core/reading/candidate';
@@ -24,6 +25,13 @@ export function CorrectPart({ candidates, accept }: { candidates: readonly Candi
         {fields.map((field) => {
           const value = changes.get(field.label) ?? commonOf(candidates, field.label);
           const label = value === null && many ? `${field.label}, various` : field.label;
+          if (field.kind === 'choice') {
+            return (
+              <TextField key={field.label} select size="small" label={label} value={value ?? ''} onChange={(event) => set(field.label, event.target.value)}>
+                {field.options.map((option) => <MenuItem key={option} value={option}>{option}</MenuItem>)}
+              </TextField>
+            );
+          }
           return field.kind === 'words'
             ? <TextField key={field.label} size="small" label={label} value={value ?? ''} onChange={(event) => set(field.label, event.target.value)} slotProps={{ htmlInput: { maxLength: 200 } }} />
             : <LengthField key={field.label} label={label} value={value as number | null} lengths={lengths} least={field.least} leastWords="That is too small." width="100%" change={(metres) => set(field.label, metres)} />;

@@ -75,7 +75,7 @@ function Layers({ row, lengths, change }: { row: Layered; lengths: LengthStyle; 
   return (
     <Box sx={{ mt: 1.5 }}>
       {row.layers.map((layer, i) => (
-        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr 1fr 28px', gap: 0.75, alignItems: 'start', pt: 1 }}>
+        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1.9fr 1fr 0.85fr 24px', gap: 0.75, alignItems: 'start', pt: 1 }}>
           <LayerName name={layer.name} place={i + 1} change={(name) => at(i, { name })} />
           <LengthField label="Thick" value={layer.thickness} lengths={lengths} least={0.0001} leastWords="Too thin." width="100%" change={(thickness) => at(i, { thickness })} />
           <NumberField label="W/(m K)" value={layer.conductivity} least={0.001} most={1000} empty change={(conductivity) => at(i, { conductivity })} />

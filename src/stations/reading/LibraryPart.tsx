@@ -74,7 +74,7 @@ export function LibraryPart() {
             <Box component="ul" aria-label={title} sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {own.map((row) => (
                 <Box component="li" key={row.id} sx={{ borderBottom: '1px solid var(--mui-palette-divider)' }}>
-                  <Box component="button" type="button" aria-expanded={open === row.id} onClick={() => setOpen(open === row.id ? null : row.id)} sx={{ all: 'unset', display: 'grid', gridTemplateColumns: '1fr 116px 64px', gap: 1, width: '100%', py: 0.5, cursor: 'pointer', background: open === row.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none', '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
+                  <Box component="button" type="button" aria-expanded={open === row.id} onClick={() => setOpen(open === row.id ? null : row.id)} sx={{ all: 'unset', display: 'grid', gridTemplateColumns: '1fr 136px 58px', whiteSpace: 'nowrap', gap: 1, width: '100%', py: 0.5, cursor: 'pointer', background: open === row.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none', '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
                     <Box component="b" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{row.name}</Box>
                     <span className="mono">{sizeWords(row, lengths)}</span>
                     <Box component="span" sx={{ color: used.has(row.id) ? 'text.primary' : 'text.secondary', textAlign: 'right' }}>{used.has(row.id) ? `${used.get(row.id)} made` : meant.has(row.id) ? 'meant' : 'unused'}</Box>

@@ -3,10 +3,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useMemo } from 'react';
+import { hangsOn } from '@/core/model/levels';
 import { sourceChanges } from '@/core/model/revise';
 import { kindNames } from '@/core/reading/candidate';
-import { useProject } from '@/project/store';
-import { useReadings, type DrawingReading } from '@/project/readings';
+import { activeDrawings, useProject } from '@/project/store';
+import { useReadings, verdictOf, type DrawingReading } from '@/project/readings';
 import { stopReading } from '@/project/underlays';
 import { useDrawing } from '@/project/useDrawing';
 import { useView, type ReadingPart } from '@/project/view';
@@ -34,6 +35,8 @@ export function ReadingBench() {
   const { drawing, placement, underlay } = subject;
   const level = levelId === null ? undefined : state.level[levelId];
   const elsewhere = level !== undefined && placement.upright === null && drawing.levelId !== level.id && !drawing.alsoOn.includes(level.id) && level.repeats !== drawing.levelId;
+  const there = elsewhere ? activeDrawings(state).find((other) => hangsOn(state, other, level.id) && state.placement[other.id]?.upright === null) : undefined;
+  const fresh = drawing.revision > 1 ? (reading?.result?.candidates ?? []).filter(({ key }) => verdictOf(state, drawing.id, key) === 'open').length : 0;
   return (
     <>
       <BenchHead title="Reading" about={<DrawingChoice drawingId={drawing.id} />} />
@@ -42,11 +45,16 @@ export function ReadingBench() {
         <>
           {placement.upright !== null && <Note kind="plain">{drawing.name} stands upright; elements are read from plans. Storey heights are read from it at Datum. <Button variant="text" onClick={() => set({ station: 'datum', datumPart: 'place' })}>Go to Datum</Button></Note>}
           {drawing.levelId === null && placement.upright === null && <Note kind="look">{drawing.name} hangs on no level; what is accepted from it would belong to none. <Button variant="text" onClick={() => set({ station: 'datum', datumPart: 'place' })}>Give it a level</Button></Note>}
-          {elsewhere && <Note kind="plain">No plan in hand hangs on {level.name}; {drawing.name} hangs on {state.level[drawing.levelId ?? '']?.name ?? 'no level'}.</Note>}
+          {elsewhere && (
+            <Note kind="plain">
+              {there ? `${drawing.name} does not hang on ${level.name}; ${there.name} does.` : `No plan hangs on ${level.name}; what you see is ${drawing.name} on ${state.level[drawing.levelId ?? '']?.name ?? 'no level'}.`}{' '}
+              <Button variant="text" onClick={() => set(there ? { drawingId: there.id } : { station: 'intake' })}>{there ? `Take ${there.name}` : 'Bring one in'}</Button>
+            </Note>
+          )}
           {!placement.confirmed && <Note kind="look">The unit is not confirmed yet; sizes follow from it. <Button variant="text" onClick={() => set({ station: 'datum', datumPart: 'unit' })}>Go to Datum</Button></Note>}
           {reading?.problem && <Note kind="wrong">{reading.problem}</Note>}
           {reading && <Progress reading={reading} stop={() => void stopReading(drawing.id)} again={() => again(drawing.id)} />}
-          {changes.length > 0 && <ChangesPart drawing={drawing} changes={changes} candidates={reading?.result?.candidates ?? []} />}
+          {changes.length > 0 && <ChangesPart drawing={drawing} changes={changes} candidates={reading?.result?.candidates ?? []} fresh={fresh} />}
           {placement.upright === null && <ReviewPart key={drawing.id} drawing={drawing} underlay={underlay} reading={reading} />}
         </>
       )}

@@ -153,16 +153,16 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
               {filters.map(({ name, word, count }) => <MenuItem key={name} value={name}>{word}{'\u00a0'}<span className="mono">{count}</span></MenuItem>)}
             </Select>
           </Box>
-          <Box component="ul" ref={list} aria-label={`${words[kind]}, ${verdictWords[verdict]}`} sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0, maxHeight: 232, overflowY: 'auto' }}>
+          <Box component="ul" ref={list} aria-label={`${words[kind]}, ${verdictWords[verdict]}`} sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0, maxHeight: pointedAt?.kind === kind ? 118 : 232, overflowY: 'auto' }}>
             {listed.slice(0, shownAtOnce).map((candidate) => <Line key={candidate.key} candidate={candidate} conflict={conflicts.get(candidate.key) ?? null} here={candidate.key === pointed} chosen={chosen.has(candidate.key)} go={() => go(candidate)} toggle={() => toggle(candidate.key)} />)}
             {listed.length > shownAtOnce && <Box component="li" sx={{ color: 'text.secondary', py: 0.5 }}>and {(listed.length - shownAtOnce).toLocaleString('en')} more; narrow them down to see them</Box>}
             {listed.length === 0 && <Box component="li" sx={{ color: 'text.secondary', py: 1 }}>None.</Box>}
           </Box>
-          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 2 }}>
+          <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 2, '& .MuiButton-root': { px: 1.1 } }}>
             {verdict === 'open' && <Button variant="contained" disabled={acted.length === 0} onClick={() => accept(acted)}>Accept {acted.length}{picked.length > 0 ? ' chosen' : ''}</Button>}
             {verdict === 'open' && everything.length > acted.length && picked.length === 0 && <Button variant="outlined" onClick={() => accept(everything)}>Accept {everything.length} of all kinds</Button>}
             {verdict === 'open' && <Button variant="outlined" disabled={doubtful.length === 0} onClick={() => step(doubtful, 1)}>Next doubtful</Button>}
-            {verdict === 'open' && <Button variant="text" disabled={picked.length === 0} onClick={() => reject(picked)}>Reject {picked.length || ''}</Button>}
+            {verdict === 'open' && picked.length > 0 && <Button variant="text" onClick={() => reject(picked)}>Reject {picked.length}</Button>}
             {verdict !== 'open' && <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>Judge {acted.length} again</Button>}
           </Box>
           {conflicts.size > 0 && verdict === 'open' && present !== 'conflict' && filters.some(({ name }) => name === 'conflict') && (

@@ -23,7 +23,8 @@ test('every kind has something to put right, and what is read from a field is wh
     const fields = fieldsOf(kind, shapes[kind]);
     expect(fields.length).toBeGreaterThan(0);
     for (const field of fields) {
-      if (field.kind === 'words') expect(field.get(field.set(shapes[kind] as never, 'new') as never)).toBe('new');
+      if (field.kind === 'choice') for (const option of field.options) expect(field.get(field.set(shapes[kind] as never, option) as never)).toBe(option);
+      else if (field.kind === 'words') expect(field.get(field.set(shapes[kind] as never, 'new') as never)).toBe('new');
       else expect(field.get(field.set(shapes[kind] as never, 1.25) as never)).toBe(1.25);
     }
   }

@@ -1,10 +1,11 @@
 import type { Point } from '@/core/geometry/vector';
-import type { ElementKind, Section, Shapes } from '@/core/model/elements';
+import { justifications, type ElementKind, type Section, type Shapes } from '@/core/model/elements';
 import type { Candidate } from '@/core/reading/candidate';
 
-/** Something of an element that a person may put right: words, or a length in metres. Ends are of one element only, never of many at once. */
+/** Something of an element that a person may put right: words, one of some, or a length in metres. Ends are of one element only, never of many at once. */
 export type Field<K extends ElementKind> = { label: string; end?: true } & (
   | { kind: 'words'; get: (shape: Shapes[K]) => string; set: (shape: Shapes[K], value: string) => Shapes[K] }
+  | { kind: 'choice'; options: readonly string[]; get: (shape: Shapes[K]) => string; set: (shape: Shapes[K], value: string) => Shapes[K] }
   | { kind: 'length'; least: number; get: (shape: Shapes[K]) => number | null; set: (shape: Shapes[K], value: number) => Shapes[K] });
 
 const words = <K extends ElementKind>(label: string, key: keyof Shapes[K]): Field<K> => ({ label, kind: 'words', get: (shape) => String(shape[key] ?? ''), set: (shape, value) => ({ ...shape, [key]: value }) });
@@ -37,7 +38,7 @@ export function fieldsOf<K extends ElementKind>(kind: K, shape: Shapes[K]): Fiel
     switch (kind) {
       case 'grid': return [words<'grid'>('Label', 'label'), ...((shape as Shapes['grid']).kind === 'line' ? ends<'grid'>(line) : [])] as never;
       case 'column': return [...sectionFields<'column'>((shape as Shapes['column']).section), words<'column'>('Mark', 'mark'), ...ends<'column'>([['position', 'Middle']])] as never;
-      case 'beam': return [...sectionFields<'beam'>((shape as Shapes['beam']).section), words<'beam'>('Mark', 'mark'), ...ends<'beam'>(line)] as never;
+      case 'beam': return [...sectionFields<'beam'>((shape as Shapes['beam']).section), words<'beam'>('Mark', 'mark'), { label: 'Top below the storey\u2019s', kind: 'length', least: -100, get: ({ drop = 0 }: Shapes['beam']) => drop, set: (beam: Shapes['beam'], drop: number) => ({ ...beam, drop }) }, { label: 'Its line is', kind: 'choice', options: justifications, get: ({ justification = 'centre' }: Shapes['beam']) => justification, set: (beam: Shapes['beam'], justification: string) => ({ ...beam, justification }) }, ...ends<'beam'>(line)] as never;
       case 'wall': return [length<'wall'>('Thickness', 'thickness', 0.02), length<'wall'>('Height', 'height'), ...ends<'wall'>(line)] as never;
       case 'opening': return [length<'opening'>('Width', 'width', 0.05), length<'opening'>('Height', 'height', 0.05), length<'opening'>('Sill', 'sill', 0), { ...length<'opening'>('From the wall\u2019s start', 'offset', 0), end: true }] as never;
       case 'slab': return [length<'slab'>('Thickness', 'thickness', 0.02)] as never;

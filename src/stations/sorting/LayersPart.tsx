@@ -2,9 +2,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
 import { DataGrid, GRID_CHECKBOX_SELECTION_COL_DEF, type GridColDef, type GridRowSelectionModel } from '@mui/x-data-grid';
 import { useEffect, useMemo, useState, type MouseEvent } from 'react';
+import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { roleId, setRole, showLayers } from '@/core/model/commands';
 import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { adaptColour } from '@/core/underlay/colours';
@@ -21,6 +24,13 @@ import { useNonce } from '@/ui/Providers';
 import { MeansChoice } from './MeansChoice';
 import { RoleChoice } from './RoleChoice';
 
+type LayerFilter = 'all' | 'none' | 'suggested' | 'contradicted' | 'hidden' | 'empty';
+const filterWords: Record<LayerFilter, string> = { all: 'All', none: 'Without a role', suggested: 'Suggested', contradicted: 'Contradictory', hidden: 'Hidden', empty: 'Empty' };
+const contradicts = (reason: string) => reason.startsWith('Its name says');
+const keeps: Record<LayerFilter, (row: RoleRow, layer: IntakeFile['layers'][number]) => boolean> = {
+  all: () => true, none: ({ role }) => role === null, suggested: ({ role, suggested }) => role !== null && suggested, contradicted: (_, { why }) => why.some(contradicts), hidden: ({ shown }) => !shown, empty: (_, { entities }) => entities === 0,
+};
+
 interface LayerLine { id: string; row: RoleRow; picture: Float32Array | null; colour: string; entities: number; kinds: string; why: string; conflict: string }
 
 /** The table of layers: what each holds, whether it is shown, its role and what it means. */
@@ -32,18 +42,19 @@ export function LayersPart({ drawing, underlay, pictures }: { drawing: DrawingRo
   const show = useOverlay((store) => store.show);
   useEffect(() => () => show(null), [show]);
   const [search, setSearch] = useState('');
+  const [filter, setFilter] = useState<LayerFilter>('all');
   const [chosen, setChosen] = useState<GridRowSelectionModel>({ type: 'include', ids: new Set() });
 
   const lines = useMemo(() => {
     const colours = underlay ? layerColours(underlay) : new Map<number, number>();
     return (report?.layers ?? []).flatMap((layer, i): LayerLine[] => {
       const row = state.role[roleId(drawing.id, layer.name)];
-      if (!row || !layer.name.toLowerCase().includes(search.trim().toLowerCase())) return [];
+      if (!row || !layer.name.toLowerCase().includes(search.trim().toLowerCase()) || !keeps[filter](row, layer)) return [];
       const colour = adaptColour(colours.get(i) ?? 0x1000000, dark, parseInt(tokens.ink.slice(1), 16));
       const kinds = Object.entries(layer.kinds).sort((a, b) => b[1] - a[1]).map(([kind, count]) => `${count.toLocaleString('en')} ${kind}`).join(', ');
-      return [{ id: row.id, row, picture: pictures?.layers[i] ?? null, colour: `#${colour.toString(16).padStart(6, '0')}`, entities: layer.entities, kinds, why: row.suggested ? layer.why.join(', ') : 'set by hand', conflict: layer.why.find((reason) => reason.startsWith('Its name says')) ?? '' }];
+      return [{ id: row.id, row, picture: pictures?.layers[i] ?? null, colour: `#${colour.toString(16).padStart(6, '0')}`, entities: layer.entities, kinds, why: row.suggested ? layer.why.join(', ') : 'set by hand', conflict: layer.why.find(contradicts) ?? '' }];
     });
-  }, [drawing, underlay, pictures, report, state.role, search, dark, tokens]);
+  }, [drawing, underlay, pictures, report, state.role, search, filter, dark, tokens]);
 
   const picked = lines.filter((line) => (chosen.type === 'include' ? chosen.ids.has(line.id) : !chosen.ids.has(line.id))).map((line) => line.row);
   const sorted = lines.filter((line) => line.row.role !== null).length;
@@ -87,7 +98,12 @@ export function LayersPart({ drawing, underlay, pictures }: { drawing: DrawingRo
   return (
     <>
       <Part title={`${sorted} of ${lines.length} layers have a role`}>
-        <TextField size="small" fullWidth placeholder="Find a layer" value={search} onChange={(event) => setSearch(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Find a layer' } }} />
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <TextField size="small" placeholder="Find a layer" value={search} onChange={(event) => setSearch(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Find a layer' } }} sx={{ flex: 1 }} />
+          <Select size="small" value={filter} inputProps={{ 'aria-label': 'Show of the layers' }} onChange={(event) => setFilter(event.target.value as LayerFilter)}>
+            {(Object.keys(filterWords) as LayerFilter[]).map((name) => <MenuItem key={name} value={name}>{filterWords[name]}</MenuItem>)}
+          </Select>
+        </Box>
         {picked.length > 0 && (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mt: 1, flexWrap: 'wrap' }}>
             <span>{picked.length} chosen:</span>

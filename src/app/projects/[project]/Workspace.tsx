@@ -81,7 +81,7 @@ function Desk() {
   useEffect(() => { if (!shownAll.current && scene.drawings.length > 0) { shownAll.current = true; lookAt('all'); } }, [scene.drawings.length, lookAt]);
 
   const lines = scene.drawings.reduce((sum, drawing) => sum + drawing.underlay.segments.layer.length, 0);
-  const counts = [`${lines.toLocaleString('en')} lines`, ...(scene.candidates.length > 0 ? [`${scene.candidates.length} candidates`] : []), `${scene.elements.length} elements`].join(', ');
+  const counts = [`${lines.toLocaleString('en')} lines`, ...(scene.candidates.length > 0 ? [`${scene.candidates.length} ${scene.candidates.length === 1 ? 'candidate' : 'candidates'}`] : []), `${scene.elements.length} elements`].join(', ');
   const working = intakes.filter((intake) => intake.state === 'reading' || intake.state === 'waiting').length;
   const work = [working > 0 ? `reading ${working} file${working === 1 ? '' : 's'}` : '', opening > 0 ? 'opening drawings' : ''].filter(Boolean).join(', ');
 

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { justifications } from '@/core/model/elements';
 import { levelKinds } from '@/core/model/state';
 
 /** The shape of model.json, version 1. `docs/model.schema.json` is made from it. */
@@ -38,10 +39,10 @@ export const modelSchema = v.looseObject({
   ]))),
   grids: v.array(gridLine),
   columns: v.array(v.looseObject({ id, level: v.string(), position: point, rotation: v.number(), section, ...sized, mark: v.string(), source })),
-  beams: v.array(v.looseObject({ ...common, start: spacePoint, end: spacePoint, section, ...sized, mark: v.string() })),
+  beams: v.array(v.looseObject({ ...common, start: spacePoint, end: spacePoint, section, ...sized, mark: v.string(), justification: v.optional(v.picklist(justifications)) })),
   walls: v.array(v.looseObject({ ...common, start: point, end: point, thickness: v.number(), ...constructed, height, bulge: v.number(), outer: v.optional(v.boolean()) })),
   openings: v.array(v.looseObject({ id, wall: id, kind: v.picklist(['door', 'window']), offset: v.number(), width: v.number(), height, sill: v.number(), ...constructed, source })),
-  slabs: v.array(v.looseObject({ ...common, outline: ring, holes: v.array(ring), thickness: v.number(), ...constructed })),
+  slabs: v.array(v.looseObject({ ...common, outline: ring, holes: v.array(ring), thickness: v.number(), top: v.optional(v.number()), ...constructed })),
   zones: v.array(v.looseObject({ ...common, name: v.string(), number: v.string(), outline: ring, holes: v.array(ring), height, boundaries: v.optional(v.array(v.looseObject({ wall: id, length: v.number(), beyond: v.nullable(id), openings: v.array(id) }))) })),
   outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height })),
 });
