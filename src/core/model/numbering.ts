@@ -45,14 +45,18 @@ export function gridFamilies(state: Pick<ProjectState, 'element'>): GridFamily[]
     ...straight.map(({ angle, members }): GridFamily => {
       const normal = acrossOf(angle);
       const lines = members.map(({ id, line }) => ({ id, label: line.label, at: dot(normal, line.start) })).sort((a, b) => a.at - b.at);
-      return { key: `line ${angle.toFixed(3)}`, kind: 'line', angle, way: Math.abs(normal[0]) >= Math.abs(normal[1]) ? 'left to right' : 'bottom to top', lines };
+      return { key: keyOf(lines), kind: 'line', angle, way: Math.abs(normal[0]) >= Math.abs(normal[1]) ? 'left to right' : 'bottom to top', lines };
     }),
-    ...round.map(({ centre, members }): GridFamily => ({
-      key: `arc ${centre[0].toFixed(2)} ${centre[1].toFixed(2)}`, kind: 'arc', angle: 0, way: 'inside to outside', lines: members.map(({ id, line }) => ({ id, label: line.label, at: line.radius })).sort((a, b) => a.at - b.at),
-    })),
+    ...round.map(({ members }): GridFamily => {
+      const lines = members.map(({ id, line }) => ({ id, label: line.label, at: line.radius })).sort((a, b) => a.at - b.at);
+      return { key: keyOf(lines), kind: 'arc', angle: 0, way: 'inside to outside', lines };
+    }),
   ];
   return families.sort((a, b) => b.lines.length - a.lines.length);
 }
+
+/** A family is known again by its lines, whatever they are called. */
+const keyOf = (lines: readonly { id: string }[]): string => lines.reduce((least, { id }) => (id < least ? id : least), lines[0].id);
 
 const halfTurn = (angle: number): number => { const turned = ((angle % Math.PI) + Math.PI) % Math.PI; return Math.PI - turned < 1e-9 ? 0 : turned; };
 
@@ -90,7 +94,7 @@ export function labelsBy(rule: NumberingRule, family: GridFamily): Result<string
 
 /** Gives grid lines other labels, where no two come to have the same. @param labels by the ids of lines */
 export function relabel(state: ProjectState, labels: ReadonlyMap<string, string>): Result<Edit> {
-  const lines = (Object.values(state.element) as ElementRow[]).flatMap((element) => (element.kind === 'grid' ? [{ element, label: (labels.get(element.id) ?? element.shape.label).trim() }] : []));
+  const lines = (Object.values(state.element) as ElementRow[]).flatMap((element) => (element.kind === 'grid' ? [{ element, label: (labels.get(element.id) ?? element.shape.label).trim() }] : [])).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
   const seen = new Map<string, string>();
   for (const { element, label } of lines) {
     if (label === '') return fail(`Grid line ${element.shape.label} would have no label. Give it one.`);
