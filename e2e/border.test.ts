@@ -95,6 +95,32 @@ test('recipe and display of a drawing are rows like any other: checked, versione
   expect(Object.values((await stateOf(copy)).state.drawing)).toHaveLength(1);
 });
 
+test('the library and picked roles are rows like any other, of their own project only, copied with it and gone with it', async () => {
+  const [mine, yours] = [await project('Shelf'), await project('Other shelf')];
+  await send(mine, 'a.dxf', groundFloor().dxf);
+  await send(yours, 'a.dxf', groundFloor().dxf);
+  const [[drawing], [other]] = await Promise.all([mine, yours].map(async (id) => Object.values((await stateOf(id)).state.drawing)));
+  const entry = { id: uuid(), name: '400x400', kind: 'section', section: { shape: 'rectangle', width: 0.4, depth: 0.4 } };
+  const element = { id: uuid(), levelId: null, source: null, libraryId: entry.id, kind: 'column', shape: { position: [0, 0], rotation: 0, section: entry.section, mark: '' } };
+  const pick = { id: uuid(), drawingId: drawing.id, kind: 'lines', name: 'Posts', role: 'column', handles: ['2F'] };
+  const row = (table: string, value: (Record<string, unknown> & { id: string }) | null, id = value?.id) => ({ table, id, row: value });
+  expect((await edit(mine, [row('library', entry), row('element', element), row('pick', pick)])).status).toBe(200);
+  // What is another project's cannot be named, taken or changed.
+  const role = Object.values((await stateOf(yours)).state.role)[0];
+  for (const change of [row('element', { ...element, id: uuid() }), row('role', { ...role, libraryId: entry.id }), row('library', entry), row('pick', { ...pick, id: uuid() }), row('pick', { ...pick, drawingId: other.id })]) expect((await edit(yours, [change])).status).toBe(400);
+  expect((await edit(mine, [row('library', null, entry.id)])).status).toBeGreaterThanOrEqual(400);
+  expect((await edit(mine, [row('library', { ...entry, section: { shape: 'rectangle', width: -1, depth: 1 } })])).status).toBe(400);
+  const copy = (await ask<{ id: string }>(stage, `/api/projects/${mine}/duplicate`, {})).body.id;
+  const { state } = await stateOf(copy);
+  const [[entryOf], [elementOf], [pickOf]] = [Object.values(state.library), Object.values(state.element), Object.values(state.pick)];
+  expect([entryOf.name, elementOf.libraryId === entryOf.id, entryOf.id !== entry.id, pickOf.drawingId === Object.keys(state.drawing)[0]]).toEqual(['400x400', true, true, true]);
+  await undo(mine);
+  expect(Object.keys((await stateOf(mine)).state.library)).toEqual([]);
+  await fetch(`${stage.address}/api/projects/${copy}`, { method: 'DELETE' });
+  expect((await fetch(`${stage.address}/api/projects/${copy}?forever`, { method: 'DELETE' })).status).toBeLessThan(300);
+  expect(await stage.sql('select count(*)::int as n from library where project_id = $1', [copy])).toEqual([{ n: 0 }]);
+});
+
 test('limits on entities are settings of the server, told with the number found', async () => {
   const small = await openStage({ ZIRCON_MAX_ENTITIES: '100' });
   try {

@@ -7,6 +7,7 @@ import { chromium, type Browser, type BrowserContext, type Page } from 'playwrig
 import { browserArguments, browserPath } from '@/cli/browser';
 import { serve, type Serving } from '@/cli/serve';
 import { anyPort } from '@/cli/system';
+import type { ProjectState } from '@/core/model/state';
 
 /** A server on a database of its own, and a browser. */
 export interface Stage {
@@ -150,4 +151,24 @@ export async function choose(page: Page, box: string, option: string): Promise<v
 export async function type(page: Page, field: string, text: string): Promise<void> {
   await page.getByRole('textbox', { name: field, exact: true }).fill(text);
   await page.keyboard.press('Enter');
+}
+
+/** Turns to a part of a bench. */
+export const part = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+
+/** The tab of a kind of candidates. */
+export const kindTab = (page: Page, name: string) => page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: new RegExp(`^${name}`) });
+
+/** Confirms the unit that the evidence is for. */
+export async function confirmMillimetres(page: Page): Promise<void> {
+  await station(page, 'Datum');
+  await page.getByRole('button', { name: 'Take millimetres' }).click();
+  await page.getByText('millimetres confirmed').waitFor();
+}
+
+/** The state of a project, once what was done last is saved. */
+export async function stateOf(stage: Stage, page: Page, project: string): Promise<ProjectState> {
+  await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
+  await page.waitForTimeout(300);
+  return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
 }

@@ -2,8 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
 import type { ModelFile } from '@/core/handover/model/schema';
-import type { ProjectState } from '@/core/model/state';
-import { ask, bringIn, choose, fileNamed, newProject, openStage, problems, station, type, type Stage } from './harness';
+import { bringIn, choose, confirmMillimetres, fileNamed, kindTab, newProject, openStage, part, problems, stateOf, station, type, type Stage } from './harness';
 
 let stage: Stage;
 let page: Page;
@@ -12,37 +11,34 @@ beforeAll(async () => { stage = await openStage(); ({ page } = await stage.perso
 afterAll(async () => stage.close());
 jest.setTimeout(90_000);
 
-const state = async () => { await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor(); await page.waitForTimeout(300); return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state; };
-const part = (name: string) => page.getByRole('tab', { name, exact: true }).click();
-const kindTab = (name: string) => page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: new RegExp(`^${name}`) });
-const confirmUnit = async () => { await station(page, 'Datum'); await page.getByRole('button', { name: 'Take millimetres' }).click(); await page.getByText('millimetres confirmed').waitFor(); };
+const state = () => stateOf(stage, page, project);
 const labels = async () => Object.values((await state()).element).flatMap((element) => (element.kind === 'grid' && element.shape.kind === 'line' && Math.abs(element.shape.start[0] - element.shape.end[0]) < 0.1 ? [[element.shape.start[0], element.shape.label] as const] : [])).sort((a, b) => a[0] - b[0]).map(([, label]) => label);
 
 test('what reading takes for granted is set, read with at once, and given back', async () => {
   project = await newProject(stage, page, 'Library');
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
-  await confirmUnit();
+  await confirmMillimetres(page);
   await station(page, 'Reading');
-  await kindTab('Columns').filter({ hasText: '45' }).waitFor();
-  await part('Taken for granted');
+  await kindTab(page, 'Columns').filter({ hasText: '45' }).waitFor();
+  await part(page, 'Taken for granted');
   // Columns of 250 by 600 are left out where the smallest side is 300 mm.
   await type(page, 'Smallest side', '300 mm');
-  await part('Review');
-  await kindTab('Columns').filter({ hasText: '31' }).click();
+  await part(page, 'Review');
+  await kindTab(page, 'Columns').filter({ hasText: '31' }).click();
   await page.getByText(/too small for a column: 250 by 600 mm/).first().waitFor();
-  await part('Taken for granted');
+  await part(page, 'Taken for granted');
   await type(page, 'Window head', '0.5 m');
   await page.getByText('The head lies above the sill.').waitFor();
   await type(page, 'Window head', '2.25 m');
   await page.getByRole('button', { name: 'Undo: Reading: window head' }).waitFor();
   expect(Object.values((await state()).project)[0].reading!.window).toEqual({ sill: 0.9, height: 1.35 });
   await page.getByRole('button', { name: 'As the program does by itself' }).click();
-  await part('Review');
-  await kindTab('Columns').filter({ hasText: '45' }).waitFor();
+  await part(page, 'Review');
+  await kindTab(page, 'Columns').filter({ hasText: '45' }).waitFor();
 });
 
 test('several columns are put right at once, found by their size', async () => {
-  await kindTab('Columns').click();
+  await kindTab(page, 'Columns').click();
   await page.getByRole('combobox', { name: 'Show of these' }).click();
   await page.getByRole('option', { name: /^250/ }).click();
   const list = page.getByRole('list', { name: /^Columns/ });
@@ -62,7 +58,7 @@ test('accepting fills the library; a section changed there changes its columns, 
   await page.getByRole('option', { name: /^All/ }).click();
   await page.getByRole('button', { name: /^Accept \d+ of all kinds$/ }).click();
   await page.getByRole('tab', { name: /to judge 0/ }).waitFor();
-  await part('Library');
+  await part(page, 'Library');
   const sections = page.getByRole('list', { name: 'Sections' });
   await sections.getByRole('button', { name: /400x400/ }).click();
   await type(page, 'Width', '450 mm');
@@ -103,7 +99,7 @@ test('a library goes out as a file and into another project, and a broken one is
   await newProject(stage, page, 'Next job');
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
   await station(page, 'Reading');
-  await part('Library');
+  await part(page, 'Library');
   await page.getByText(/^Empty\. Sections and constructions come here/).waitFor();
   await page.getByLabel('Library file').setInputFiles(fileNamed('library.json', saved));
   await page.getByText('9 entries came in.').waitFor();
@@ -117,7 +113,7 @@ test('a library goes out as a file and into another project, and a broken one is
 
 test('grid lines are numbered by a rule from a side of choice, one by one too, and never two alike', async () => {
   await station(page, 'Reading');
-  await part('Numbering');
+  await part(page, 'Numbering');
   expect(await labels()).toEqual(['1', '2', '3', '4', '5', '6', '7']);
   await choose(page, 'From which side', 'From the right');
   await type(page, 'First', '11');
@@ -140,8 +136,8 @@ test('what the model has already is shown as a conflict and not accepted in pass
   await page.getByLabel('DXF files').setInputFiles(fileNamed('one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
   await page.getByRole('button', { name: /^one-layer/ }).click();
   await station(page, 'Reading');
-  await part('Review');
-  await kindTab('Columns').filter({ hasText: '45' }).click();
+  await part(page, 'Review');
+  await kindTab(page, 'Columns').filter({ hasText: '45' }).click();
   await page.getByText(/^45 of these the model has already/).waitFor();
   expect(await page.getByRole('button', { name: 'Accept 0', exact: true }).isDisabled()).toBe(true);
   await page.getByRole('button', { name: 'Show them' }).first().click();

@@ -3,8 +3,7 @@ import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
 import { upperFloor } from '../demo/upper';
 import type { ModelFile } from '@/core/handover/model/schema';
-import type { ProjectState } from '@/core/model/state';
-import { ask, bringIn, fileNamed, newProject, openStage, problems, station, type, type Stage } from './harness';
+import { bringIn, confirmMillimetres, fileNamed, kindTab, newProject, openStage, problems, stateOf, station, type, type Stage } from './harness';
 
 let stage: Stage;
 let page: Page;
@@ -13,23 +12,21 @@ beforeAll(async () => { stage = await openStage(); ({ page } = await stage.perso
 afterAll(async () => stage.close());
 jest.setTimeout(90_000);
 
-const state = async () => { await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor(); await page.waitForTimeout(300); return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state; };
-const kindTab = (name: string) => page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: new RegExp(`^${name}`) });
-const confirmUnit = async () => { await station(page, 'Datum'); await page.getByRole('button', { name: 'Take millimetres' }).click(); await page.getByText('millimetres confirmed').waitFor(); };
+const state = () => stateOf(stage, page, project);
 
 test('near misses of columns are one decision, and what is read wrongly is put right before it is accepted', async () => {
   project = await newProject(stage, page, 'Reading');
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
-  await confirmUnit();
+  await confirmMillimetres(page);
   await station(page, 'Reading');
-  await kindTab('Columns').click();
+  await kindTab(page, 'Columns').click();
   await page.getByText('4 columns lie 2 to 12 mm off their crossing.').waitFor();
   await page.getByRole('button', { name: 'Align all' }).click();
   await page.getByRole('tab', { name: /accepted 4/ }).waitFor();
   const columns = Object.values((await state()).element).flatMap((element) => (element.kind === 'column' ? [element.shape.position] : []));
   // 5/B was drawn 12 mm off: it stands on its crossing now.
   expect(columns.some(([x, y]) => Math.hypot(x - 21.75, y - 6.9) < 1e-9)).toBe(true);
-  await kindTab('Zones').click();
+  await kindTab(page, 'Zones').click();
   await page.getByRole('list', { name: /^Zones/ }).getByRole('button').filter({ hasText: '0.08' }).click();
   await page.getByText(/0\.08 Mess: 67\.08 m\u00b2 by inner faces/).waitFor();
   await type(page, 'Name', 'Galley');
@@ -40,7 +37,7 @@ test('near misses of columns are one decision, and what is read wrongly is put r
 
 test('the ground floor becomes a complete level in one pass, and goes out with all kinds', async () => {
   await page.getByRole('button', { name: /^Accept \d+ of all kinds$/ }).click();
-  await kindTab('Walls').click();
+  await kindTab(page, 'Walls').click();
   await page.getByRole('tab', { name: 'accepted 38' }).waitFor();
   const elements = Object.values((await state()).element);
   const count = (kind: string) => elements.filter((element) => element.kind === kind).length;
@@ -63,7 +60,7 @@ test('the ground floor becomes a complete level in one pass, and goes out with a
 
 test('candidates are found by name and size, and a zone says what bounds it', async () => {
   await station(page, 'Reading');
-  await kindTab('Zones').click();
+  await kindTab(page, 'Zones').click();
   await page.getByRole('tab', { name: /^accepted/ }).click();
   await page.getByRole('textbox', { name: 'Find a candidate' }).fill('0.06');
   await page.getByRole('list', { name: /^Zones/ }).getByRole('button').filter({ hasText: 'Dry Lab' }).click();
@@ -76,7 +73,7 @@ test('candidates are found by name and size, and a zone says what bounds it', as
 
 test('a wall taken back takes its openings with it, and undo brings them again', async () => {
   await station(page, 'Reading');
-  await kindTab('Walls').click();
+  await kindTab(page, 'Walls').click();
   await page.getByRole('tab', { name: /^accepted/ }).click();
   await page.getByRole('list', { name: /^Walls/ }).getByRole('checkbox').nth(1).check();
   const before = Object.values((await state()).element).length;
@@ -141,10 +138,10 @@ test('a role map is kept and applied to the upper floor, and says what it did no
 test('a drawing with everything on one layer is sorted by geometry and read like the other', async () => {
   project = await newProject(stage, page, 'One layer');
   await bringIn(page, fileNamed('one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
-  await confirmUnit();
+  await confirmMillimetres(page);
   await station(page, 'Sorting');
   await page.getByText(/What is on 0 is told apart by its geometry, line by line\./).waitFor();
   await station(page, 'Reading');
-  for (const [kind, n] of [['Grid lines', 20], ['Columns', 45], ['Openings', 32], ['Zones', 11]] as const) await kindTab(kind).filter({ hasText: String(n) }).waitFor();
+  for (const [kind, n] of [['Grid lines', 20], ['Columns', 45], ['Openings', 32], ['Zones', 11]] as const) await kindTab(page, kind).filter({ hasText: String(n) }).waitFor();
   expect(problems).toEqual([]);
 });

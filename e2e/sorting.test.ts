@@ -2,8 +2,7 @@ import type { Page } from 'playwright-core';
 import { tiled } from '../bench/tiledPlan';
 import { groundFloor } from '../demo/ground';
 import { block, dxf, groups, insert, line } from '@/core/drawing/testing/dxf';
-import type { ProjectState } from '@/core/model/state';
-import { ask, bringIn, choose, clickOn, fileNamed, newProject, openStage, problems, station, type Stage } from './harness';
+import { bringIn, choose, clickOn, confirmMillimetres, fileNamed, kindTab, newProject, openStage, part, problems, stateOf, station, type Stage } from './harness';
 
 let stage: Stage;
 let page: Page;
@@ -12,10 +11,8 @@ beforeAll(async () => { stage = await openStage(); ({ page } = await stage.perso
 afterAll(async () => stage.close());
 jest.setTimeout(120_000);
 
-const state = async () => { await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor(); await page.waitForTimeout(300); return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state; };
-const part = (name: string) => page.getByRole('tab', { name, exact: true }).click();
-const kindTab = (name: string) => page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: new RegExp(`^${name}`) });
-const columnsRead = (n: number) => kindTab('Columns').filter({ hasText: String(n) }).waitFor();
+const state = () => stateOf(stage, page, project);
+const columnsRead = (n: number) => kindTab(page, 'Columns').filter({ hasText: String(n) }).waitFor();
 
 /** Millimetres: a frame of 12 by 9 m, four posts as blocks, and two loose squares by hand at (2, 2) and (9, 2) metres, all on layers that say nothing. */
 const square = (x: number, y: number, side: number) => line(x, y, x + side, y, 'L1') + line(x + side, y, x + side, y + side, 'L1') + line(x + side, y + side, x, y + side, 'L1') + line(x, y + side, x, y, 'L1');
@@ -30,11 +27,9 @@ const plan = dxf({
 test('a block is given a role of its own, and everything that comes by it is read', async () => {
   project = await newProject(stage, page, 'Sorting');
   await bringIn(page, fileNamed('posts.dxf', plan));
-  await station(page, 'Datum');
-  await page.getByRole('button', { name: 'Take millimetres' }).click();
-  await page.getByText('millimetres confirmed').waitFor();
+  await confirmMillimetres(page);
   await station(page, 'Sorting');
-  await part('Blocks');
+  await part(page, 'Blocks');
   await page.getByText('at 4 places').waitFor();
   await choose(page, 'Role of block POST', 'Column');
   await page.getByText('1 of 2 blocks have a role of their own').waitFor();
@@ -45,7 +40,7 @@ test('a block is given a role of its own, and everything that comes by it is rea
 
 test('lines are picked on the board, one by one and inside an outline, and kept with a role', async () => {
   await station(page, 'Sorting');
-  await part('Picked lines');
+  await part(page, 'Picked lines');
   await page.getByRole('button', { name: 'Inside an outline' }).click();
   await clickOn(page, [1.7, 1.7], [2.6, 2.6]);
   await page.keyboard.press('Enter');
@@ -70,7 +65,7 @@ test('lines are picked on the board, one by one and inside an outline, and kept 
 
 test('a role map carries the roles of blocks to the next drawing', async () => {
   await station(page, 'Sorting');
-  await part('Role maps');
+  await part(page, 'Role maps');
   await page.getByRole('textbox', { name: 'Name of the role map' }).fill('Post office');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await page.getByText(/Role map Post office is kept/).waitFor();
@@ -78,23 +73,21 @@ test('a role map carries the roles of blocks to the next drawing', async () => {
   await page.getByLabel('DXF files').setInputFiles(fileNamed('posts-2.dxf', plan));
   await page.getByRole('button', { name: /^posts-2/ }).click();
   await station(page, 'Sorting');
-  await part('Blocks');
+  await part(page, 'Blocks');
   await page.getByText('0 of 2 blocks have a role of their own').waitFor();
-  await part('Role maps');
+  await part(page, 'Role maps');
   await page.getByRole('button', { name: 'Apply role map Post office' }).click();
   await page.getByText(/and 1 block matched/).waitFor();
-  await part('Blocks');
+  await part(page, 'Blocks');
   await page.getByText('1 of 2 blocks have a role of their own').waitFor();
 });
 
 test('what a layer means goes before what is drawn on it, and walls drawn otherwise are doubted', async () => {
   project = await newProject(stage, page, 'Meanings');
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
-  await station(page, 'Datum');
-  await page.getByRole('button', { name: 'Take millimetres' }).click();
-  await page.getByText('millimetres confirmed').waitFor();
+  await confirmMillimetres(page);
   await station(page, 'Reading');
-  await part('Library');
+  await part(page, 'Library');
   await page.getByRole('button', { name: 'Wall', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Masonry');
   await page.keyboard.press('Enter');
@@ -103,11 +96,11 @@ test('what a layer means goes before what is drawn on it, and walls drawn otherw
   await page.keyboard.press('Enter');
   await page.getByRole('list', { name: 'Wall constructions' }).getByText('0.300 m').waitFor();
   await station(page, 'Sorting');
-  await part('Layers');
+  await part(page, 'Layers');
   await choose(page, 'What A-WALL means', 'Masonry');
   await station(page, 'Reading');
-  await part('Review');
-  await kindTab('Walls').filter({ hasText: '38' }).click();
+  await part(page, 'Review');
+  await kindTab(page, 'Walls').filter({ hasText: '38' }).click();
   // 22 walls are drawn 300 thick; the others are doubted.
   await page.getByRole('combobox', { name: 'Show of these' }).click();
   await page.getByRole('option', { name: /^Doubtful/ }).filter({ hasText: '16' }).click();
@@ -118,15 +111,13 @@ test('a long reading says where it is, is stopped with what it has, and goes on'
   const large = tiled(110_000);
   project = await newProject(stage, page, 'Long');
   await bringIn(page, fileNamed('large.dxf', large.dxf));
-  await station(page, 'Datum');
-  await page.getByRole('button', { name: 'Take millimetres' }).click();
-  await page.getByText('millimetres confirmed').waitFor();
+  await confirmMillimetres(page);
   await station(page, 'Reading');
   await page.getByRole('button', { name: 'Stop with what it has' }).click();
   await page.getByText(/^Reading was stopped: .*outdoor surfaces are not read\./).waitFor({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Read all' }).click();
   await page.getByText(/^Reading was stopped/).waitFor({ state: 'detached' });
-  await kindTab('Zones').filter({ hasNotText: /Zones 0$/ }).waitFor({ timeout: 90_000 });
+  await kindTab(page, 'Zones').filter({ hasNotText: /Zones 0$/ }).waitFor({ timeout: 90_000 });
   expect(problems).toEqual([]);
 });
 

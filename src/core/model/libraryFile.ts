@@ -1,5 +1,6 @@
 import * as v from 'valibot';
-import { fail, ok, type Result } from '@/core/result';
+import { readJsonFile } from '@/core/jsonFile';
+import type { Result } from '@/core/result';
 import { put, type Edit } from './edits';
 import { libraryRow, type LibraryRow, type ProjectState } from './state';
 
@@ -16,14 +17,8 @@ export const libraryFileOf = (state: Pick<ProjectState, 'library'>): LibraryFile
 });
 
 /** A library from the text of a file. */
-export function readLibraryFile(text: string): Result<LibraryFile> {
-  let json: unknown;
-  try { json = JSON.parse(text); } catch { return fail('The file is not JSON. A library is a JSON file that was saved at Reading.'); }
-  const result = v.safeParse(schema, json);
-  if (result.success) return ok(result.output);
-  const [issue] = result.issues;
-  return fail(`This is not a library: ${v.getDotPath(issue) ?? 'the file'} ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)} Expected an object with format "zircon-frame-library", version 1 and entries of sections and constructions.`);
-}
+export const readLibraryFile = (text: string): Result<LibraryFile> =>
+  readJsonFile(schema, text, { what: 'a library', savedAt: 'Reading', expected: 'an object with format "zircon-frame-library", version 1 and entries of sections and constructions' });
 
 /** Adds a file's entries; those whose name the library has are left as they are there. @param newId gives a fresh UUID */
 export function bringLibrary(state: ProjectState, file: LibraryFile, newId: () => string): { edit: Edit; known: string[] } {

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
-import { fail, ok, type Result } from '@/core/result';
+import { readJsonFile } from '@/core/jsonFile';
+import type { Result } from '@/core/result';
 import { matches } from '@/core/pattern';
 import { roles, type Role } from './roles';
 
@@ -13,14 +14,8 @@ export const roleMapSchema = v.strictObject({
 export type RoleMap = v.InferOutput<typeof roleMapSchema>;
 
 /** A role map from the text of a file. */
-export function readRoleMap(text: string): Result<RoleMap> {
-  let json: unknown;
-  try { json = JSON.parse(text); } catch { return fail('The file is not JSON. A role map is a JSON file that was saved at Sorting.'); }
-  const result = v.safeParse(roleMapSchema, json);
-  if (result.success) return ok(result.output);
-  const [issue] = result.issues;
-  return fail(`This is not a role map: ${v.getDotPath(issue) ?? 'the file'} ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)} Expected an object with format "zircon-frame-roles", version 1, a name and rules of pattern and role.`);
-}
+export const readRoleMap = (text: string): Result<RoleMap> =>
+  readJsonFile(roleMapSchema, text, { what: 'a role map', savedAt: 'Sorting', expected: 'an object with format "zircon-frame-roles", version 1, a name and rules of pattern and role' });
 
 /** The roles of layers and blocks as a map: layers of one role whose names begin alike up to a separator get one rule with a star. */
 export function roleMapOf(name: string, layers: readonly { layer: string; role: Role | null }[], blocks: readonly { name: string; role: Role }[] = []): RoleMap {

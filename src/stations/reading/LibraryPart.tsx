@@ -11,6 +11,7 @@ import { formatLength } from '@/core/units/length';
 import { lengthsOf, projectRowOf, useProject } from '@/project/store';
 import { Part } from '@/ui/widgets/Heading';
 import { RoleMark } from '@/ui/widgets/RoleMark';
+import { saveJson } from '@/ui/widgets/saveFile';
 import { EntryForm } from './EntryForm';
 
 const newId = () => crypto.randomUUID();
@@ -45,13 +46,7 @@ export function LibraryPart() {
     const row = { id: newId(), name: nameBy(patternOf(naming, made), made, new Set(rows.map(({ name }) => name.toLowerCase())), imperial), ...made } as LibraryRow;
     void commit((now) => putEntry(now, row)).then((done) => { if (done) setOpen(row.id); });
   };
-  const save = () => {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([`${JSON.stringify(libraryFileOf(state), null, 1)}\n`], { type: 'application/json' }));
-    link.download = `${projectRowOf(store).name} library.json`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const save = () => saveJson(`${projectRowOf(store).name} library.json`, libraryFileOf(state));
   const bring = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > 8e6) { tell({ kind: 'problem', text: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; a library is smaller than 8 MB.` }); return; }

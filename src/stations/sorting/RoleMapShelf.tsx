@@ -12,6 +12,7 @@ import { api } from '@/project/api';
 import { useProject } from '@/project/store';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
+import { saveJson } from '@/ui/widgets/saveFile';
 
 interface Kept { id: string; name: string; rules: RoleMap['rules'] }
 /** What applying a map came to. */
@@ -50,13 +51,7 @@ export function RoleMapShelf({ drawing, rows, blocks }: { drawing: DrawingRow; r
     act(api('/api/rolemaps', { json: result.value }), `Role map ${result.value.name} is kept.`);
     apply(result.value);
   };
-  const save = ({ name: of, rules }: Kept) => {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([`${JSON.stringify({ format: 'zircon-frame-roles', version: 1, name: of, rules }, null, 1)}\n`], { type: 'application/json' }));
-    link.download = `${of} roles.json`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const save = ({ name: of, rules }: Kept) => saveJson(`${of} roles.json`, { format: 'zircon-frame-roles', version: 1, name: of, rules });
   return (
     <Part title="Role maps">
       <Box component="form" onSubmit={(event) => { event.preventDefault(); if (name.trim()) keep(); }} sx={{ display: 'flex', gap: 1, mb: 1 }}>

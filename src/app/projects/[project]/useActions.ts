@@ -12,7 +12,7 @@ import { levelsUp } from '@/core/model/levels';
 import { useBoard } from '@/board/boardStore';
 import { activeDrawings, projectRowOf, useProject } from '@/project/store';
 import { useReadings, verdictOf } from '@/project/readings';
-import { datumParts, intakeParts, stationNames, useView } from '@/project/view';
+import { datumParts, intakeParts, readingParts, sortingParts, stationNames, useView } from '@/project/view';
 import type { Action } from '@/ui/shell/FindOrDo';
 import { useScheme } from '@/ui/widgets/useScheme';
 
@@ -41,6 +41,8 @@ export function useActions(): Action[] {
       ...levelsUp(state).map((level): Action => ({ group: 'Level', words: level.name, run: () => setView({ levelId: level.id, faceOn: null }) })),
     ];
     for (const part of datumParts) actions.push({ group: 'Datum', words: `Open ${part} of Datum`, run: () => setView({ station: 'datum', benchFolded: false, datumPart: part }) });
+    for (const part of sortingParts) actions.push({ group: 'Sorting', words: `Open ${{ layers: 'layers', blocks: 'blocks', picked: 'picked lines', maps: 'role maps' }[part]}`, run: () => setView({ station: 'sorting', benchFolded: false, sortingPart: part }) });
+    for (const part of readingParts) actions.push({ group: 'Parts of Reading', words: `Open ${{ review: 'the review of candidates', library: 'the library', numbering: 'the numbering of grid lines', settings: 'what reading takes for granted' }[part]}`, run: () => setView({ station: 'reading', benchFolded: false, readingPart: part }) });
     for (const axes of [{ id: null, name: 'the project' }, ...(projectRowOf(store)?.axes ?? [])]) actions.push({ group: 'Axes', words: `Work along ${axes.name}`, run: () => setView({ axesId: axes.id }) });
     for (const part of intakeParts) actions.push({ group: 'Intake', words: `Open ${part}`, run: () => setView({ station: 'intake', benchFolded: false, intakePart: part }) });
     for (const drawing of activeDrawings(state)) {
