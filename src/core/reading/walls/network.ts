@@ -126,14 +126,18 @@ function crossingsWith({ centre, radius }: Bend, a: Point, u: Point): number[] {
   return [foot - half, foot + half];
 }
 
+/** Cells of 20 mm are numbered up to 40,000 km from zero. */
+const cellKey = (x: number, y: number): number => x * 2 ** 26 + y;
+
 /** One coordinate for all points that are one node. */
 class Nodes {
-  private cells = new Map<string, Point[]>();
+  /** By the numbers of their cells, in one number. */
+  private cells = new Map<number, Point[]>();
 
   at(p: Point): Point {
     const [cx, cy] = [Math.floor(p[0] / oneNode), Math.floor(p[1] / oneNode)];
-    for (let x = cx - 1; x <= cx + 1; x += 1) for (let y = cy - 1; y <= cy + 1; y += 1) for (const q of this.cells.get(`${x} ${y}`) ?? []) if (distance(p, q) <= oneNode) return q;
-    const key = `${cx} ${cy}`;
+    for (let x = cx - 1; x <= cx + 1; x += 1) for (let y = cy - 1; y <= cy + 1; y += 1) for (const q of this.cells.get(cellKey(x, y)) ?? []) if (distance(p, q) <= oneNode) return q;
+    const key = cellKey(cx, cy);
     const cell = this.cells.get(key);
     if (cell) cell.push(p); else this.cells.set(key, [p]);
     return p;
