@@ -60,10 +60,10 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     const u: XY = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
     // Up to 0.3 degrees, as far as the ends stay within 5 mm of where they belong.
     const tilt = Math.min(0.01, length * Math.tan((0.3 * Math.PI) / 180)) * (random() < 0.25 ? between(-1, 1) : 0);
-    const [e1, e2] = random() < 0.3 ? [between(0, 0.008), between(0, 0.008)] : [0, 0];
+    const [e1, e2] = random() < 0.3 ? [between(0, 0.01), between(0, 0.01)] : [0, 0];
     const [p, q]: [XY, XY] = [[a[0] + u[0] * e1 - u[1] * tilt / 2, a[1] + u[1] * e1 + u[0] * tilt / 2], [b[0] - u[0] * e2 + u[1] * tilt / 2, b[1] - u[1] * e2 - u[0] * tilt / 2]];
     const kind = random();
-    if (kind < 0.12 && length > 2) { const t = between(0.3, 0.7); const gap = between(0, 0.018) / length; const at = (s: number): XY => [p[0] + (q[0] - p[0]) * s, p[1] + (q[1] - p[1]) * s]; draft.line(layer, p, at(t)); draft.line(layer, at(t + gap), q); }
+    if (kind < 0.12 && length > 2) { const t = between(0.3, 0.7); const gap = between(0, 0.0195) / length; const at = (s: number): XY => [p[0] + (q[0] - p[0]) * s, p[1] + (q[1] - p[1]) * s]; draft.line(layer, p, at(t)); draft.line(layer, at(t + gap), q); }
     else draft.line(layer, p, q);
     if (random() < 0.08) draft.line(layer, p, q);
   };
@@ -85,7 +85,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     ys.forEach((y, j) => gridLine('ABCDEF'[j], [-2.2, y], [right + 2.2, y]));
     // Columns.
     for (const x of xs) for (const y of ys) {
-      const at: XY = [x + shaken(0.004), y + shaken(0.004)];
+      const at: XY = [x + shaken(0.005), y + shaken(0.005)];
       truth.columns.push({ at: turned(at), width: cw, depth: roundColumns ? cw : cd, round: roundColumns });
       if (roundColumns) { draft.circle(names_.COLS, at, cw / 2); continue; }
       const corners: XY[] = [[at[0] - cw / 2, at[1] - cd / 2], [at[0] + cw / 2, at[1] - cd / 2], [at[0] + cw / 2, at[1] + cd / 2], [at[0] - cw / 2, at[1] + cd / 2]];
@@ -138,7 +138,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
       draw(along, offset, at, to);
     };
     const draw = (along: 'x' | 'y', offset: number, from: number, to: number) => {
-      const off = offset + shaken(0.002);
+      const off = offset + shaken(0.005);
       if (style.faces === 'pieces' && to - from > 3) { const middle = step((from + to) / 2, 0.01); line(names_.WALL, on(along, from, off), on(along, middle, off)); line(names_.WALL, on(along, middle, off), on(along, to, off)); } else line(names_.WALL, on(along, from, off), on(along, to, off));
     };
     for (const { x: [x1, x2], y: [y1, y2] } of rooms) {

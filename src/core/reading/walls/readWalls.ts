@@ -19,7 +19,7 @@ export interface Obstacle { at: Point; reach: number }
 export interface WallReading { walls: WallCandidate[]; openings: OpeningCandidate[]; segments: Segment[]; unread: Unread[] }
 
 /** Faces drawn this far from one another on purpose are one, metres. */
-const doubled = 0.008;
+const doubled = 0.012;
 
 /**
  * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and where others cross, parted and
