@@ -37,7 +37,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
   const step = (value: number, module: number) => Number((Math.round(value / module) * module).toFixed(6));
   const unit = pick(['mm', 'mm', 'cm', 'm', 'in', 'ft'] as const);
   const names_ = layerStyles[seed % layerStyles.length];
-  const style = { faces: pick(['whole', 'whole', 'pieces'] as const), doors: pick(['block', 'loose'] as const), panes: pick([1, 3, 4]), beams: pick(['pair', 'pair', 'single', 'dashed'] as const), bubbles: pick(['both', 'one'] as const), columnsAs: pick(['polyline', 'lines', 'hatched'] as const), turn: pick([0, 0, 0, 11, 30]), windows: pick(['cut', 'cut', 'over'] as const), leaves: pick([1, 1, 2] as const) };
+  const style = { faces: pick(['whole', 'whole', 'pieces'] as const), doors: pick(['block', 'loose'] as const), panes: pick([1, 3, 4]), beams: pick(['pair', 'pair', 'single', 'dashed'] as const), bubbles: pick(['both', 'one'] as const), columnsAs: pick(['polyline', 'lines', 'hatched'] as const), turn: pick([0, 0, 0, 11, 30]), windows: pick(['cut', 'cut', 'over'] as const), leaves: pick([1, 1, 2] as const), fill: pick(['none', 'none', 'hatch'] as const) };
   const draft = new Draft(1 / metresPer[unit], headerCodeOf[unit], Object.values(names_).map((name, i) => ({ name, colour: i + 1 })));
   const truth: Truth = { grids: [], columns: [], beams: [], walls: [], openings: [], zones: [] };
   const [nx, ny] = [3 + Math.floor(random() * 4), 2 + Math.floor(random() * 2)];
@@ -156,6 +156,11 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     face('x', 0, -half, -half, right + half); face('x', top, top + half, -half, right + half); face('y', 0, -half, -half, top + half); face('y', right, right + half, -half, top + half);
     // The leaves of a cavity wall end at its openings.
     if (style.leaves === 2) for (const offset of [-half / 3, half / 3]) { face('x', 0, offset, half, right - half); face('x', top, top + offset, half, right - half); face('y', 0, offset, half, top - half); face('y', right, right + offset, half, top - half); }
+    // Walls filled on their own layer, between their openings.
+    if (style.fill === 'hatch') for (const { along, at, from, to, thickness } of walls) {
+      const ends = [from, ...gaps.filter((gap) => gap.along === along && Math.abs(gap.wall - at) < 1e-9 && gap.at > from && gap.at < to && !(style.windows === 'over' && gap.use === 'window')).sort((p, q) => p.at - q.at).flatMap((gap) => [gap.at - gap.width / 2, gap.at + gap.width / 2]), to];
+      for (let k = 0; k < ends.length; k += 2) draft.hatch(names_.WALL, [on(along, ends[k], at - thickness / 2), on(along, ends[k + 1], at - thickness / 2), on(along, ends[k + 1], at + thickness / 2), on(along, ends[k], at + thickness / 2)]);
+    }
     for (const { along, wall, at, width, use } of gaps) {
       const thick = 2 * halfAt(along, wall, at);
       truth.openings.push({ at: turned(on(along, at, wall)), width, use });

@@ -87,6 +87,18 @@ describe('what makes a wall', () => {
     expect(walls.length - along.length).toBe(5);
   });
 
+  test('walls drawn as rectangles that end on others have the room between them, not an opening as wide as it', () => {
+    // Two cross walls, 6 m apart, and in one line with one another a wall on either side of the room between them.
+    const { walls, openings } = readPlan(box(3, -4, 3.2, 4) + box(9.2, -4, 9.4, 4) + box(0, -0.1, 3, 0.1) + box(9.4, -0.1, 12, 0.1));
+    expect(openings).toEqual([]);
+    expect(lines(walls)).toEqual(['0,0 to 3.1,0 0.2', '12,0 to 9.3,0 0.2', '3.1,-4 to 3.1,0 0.2', '3.1,0 to 3.1,4 0.2', '9.3,-4 to 9.3,0 0.2', '9.3,0 to 9.3,4 0.2']);
+  });
+
+  test('fillings that overlap at a corner make no walls of their own there', () => {
+    const { walls } = readPlan(room + box(-0.1, -0.1, 6, 0.1) + box(-0.1, 3.9, 6, 4.1) + box(-0.1, 0, 0.1, 4) + box(5.9, 0, 6.1, 4));
+    expect(lines(walls)).toEqual(['0,0 to 0,4 0.2', '0,0 to 6,0 0.2', '0,4 to 6,4 0.2', '6,0 to 6,4 0.2']);
+  });
+
   test('two walls with a narrow shaft between them are two', () => {
     const { walls } = readPlan(pair(0, 0, 6, 0, 0.2) + pair(0, 0.7, 6, 0.7, 0.2));
     expect(walls.map(({ element: { thickness } }) => thickness)).toEqual([0.2, 0.2]);

@@ -7,7 +7,7 @@ import { confidenceOf, keyAt, type Evidence, type OpeningCandidate, type Unread,
 import type { From, Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
 import { bendBetween, cornersOf, pairArcs, type Bend } from './bends';
-import { facesOf, inPlan } from './faces';
+import { facesOf, inFamily, inPlan } from './faces';
 import { joinNetwork, type Segment } from './network';
 import { markOuter } from './outer';
 import { joinStrips, type Mark } from './runs';
@@ -18,6 +18,8 @@ export interface Obstacle { at: Point; reach: number }
 
 export interface WallReading { walls: WallCandidate[]; openings: OpeningCandidate[]; segments: Segment[]; unread: Unread[] }
 
+/** An end this near to a face is on it, metres. */
+const onFace = 0.03;
 /** Faces drawn this far from one another on purpose are one, metres. */
 const doubled = 0.012;
 
@@ -33,7 +35,7 @@ export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settin
   const strips = paired.flatMap(({ strips: own }) => own);
   yield 'walls and openings';
   const marks = marksOf(scene);
-  const runs = joinStrips(strips, families, marks, interruptions(strips, obstacles));
+  const runs = joinStrips(strips, families, marks, interruptions(strips, obstacles), abutting(strips));
   yield 'nodes of walls';
   const bends = pairArcs(curved, settings.wall);
   const network = joinNetwork(runs, bends);
@@ -94,6 +96,16 @@ function interruptions(strips: readonly Strip[], obstacles: readonly Obstacle[])
       return hit !== null && hit.t > -0.2 && hit.t < 1.2 && hit.u >= 0 && hit.u <= 1;
     });
   };
+}
+
+/** Whether a wall of some direction that ends at a point ends on another wall, at its face or within it. */
+function abutting(strips: readonly Strip[]): (at: Point, u: Point) => boolean {
+  const index = new BoxIndex(strips, ({ family, from, to, offset, thickness }) => boxOf([inPlan(family, from, offset), inPlan(family, to, offset)], thickness / 2 + onFace));
+  return (at, u) => index.around(at).some(({ family, from, to, offset, thickness }) => {
+    if (Math.abs(cross(u, family.u)) < 0.3) return false;
+    const [along, across] = inFamily(family, at);
+    return Math.abs(across - offset) <= thickness / 2 + onFace && along > from - thickness && along < to + thickness;
+  });
 }
 
 /** Sources of faces short enough to be jambs and ends of walls: they bound no wall of their own, and are understood. */

@@ -35,8 +35,9 @@ const leastAspect = 1;
  * Joins strips into runs.
  * @param marks what is drawn on the roles of doors and windows
  * @param blocked whether something else than an opening explains that a wall's faces stop between two points: a wall that crosses, or a column
+ * @param abuts whether a wall that ends at a point ends on another
  */
-export function joinStrips(strips: readonly Strip[], families: readonly FaceFamily[], marks: readonly Mark[], blocked: (a: Point, b: Point, thickness: number) => boolean): Run[] {
+export function joinStrips(strips: readonly Strip[], families: readonly FaceFamily[], marks: readonly Mark[], blocked: (a: Point, b: Point, thickness: number) => boolean, abuts: (at: Point, u: Point) => boolean = () => false): Run[] {
   const byFamily = new Map<FaceFamily, Strip[]>();
   for (const strip of strips) { const list = byFamily.get(strip.family); if (list) list.push(strip); else byFamily.set(strip.family, [strip]); }
   const drawn = new BoxIndex(marks, ({ points }) => boxOf(points));
@@ -46,7 +47,7 @@ export function joinStrips(strips: readonly Strip[], families: readonly FaceFami
     for (const line of linesOf(own)) {
       let run: Run | null = null;
       for (const strip of line) {
-        const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, blocked);
+        const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, blocked, abuts);
         if (run !== null && gap !== null) {
           run.to = Math.max(run.to, strip.to);
           run.sources.push(...strip.sources);
@@ -64,13 +65,14 @@ export function joinStrips(strips: readonly Strip[], families: readonly FaceFami
   return whole;
 }
 
-/** Leaves out runs that lie within a thicker one: leaves of a wall that go on where its face is broken by a junction. */
+/** Leaves out runs that lie within a thicker one, or are no longer than it is thick and lie beside its end: leaves of a wall that go on where its face is broken by a junction, and corners of fillings. */
 function withoutLeaves(runs: readonly Run[]): Run[] {
   const byFamily = new Map<FaceFamily, Run[]>();
   for (const run of runs) { const list = byFamily.get(run.family); if (list) list.push(run); else byFamily.set(run.family, [run]); }
-  const within = (run: Run, other: Run): boolean => other.thickness > run.thickness + sameLine && Math.abs(other.offset - run.offset) + run.thickness / 2 <= other.thickness / 2 + sameLine && other.from <= run.from + sameLine && other.to >= run.to - sameLine;
+  const beyond = (run: Run, other: Run): number => (run.to - run.from <= other.thickness + sameLine ? other.thickness : sameLine);
+  const within = (run: Run, other: Run): boolean => other.thickness > run.thickness + sameLine && Math.abs(other.offset - run.offset) + run.thickness / 2 <= other.thickness / 2 + sameLine && other.from <= run.from + beyond(run, other) && other.to >= run.to - beyond(run, other);
   const index = new Map([...byFamily].map(([family, own]) => [family, new BoxIndex(own, ({ from, to, offset, thickness }) => [from, offset - thickness / 2, to, offset + thickness / 2])]));
-  return runs.filter((run) => !index.get(run.family)!.touching([run.from, run.offset - 1e-6, run.to, run.offset + 1e-6]).some((other) => within(run, other)));
+  return runs.filter((run) => !index.get(run.family)!.touching([run.from - run.thickness * 3, run.offset - 1e-6, run.to + run.thickness * 3, run.offset + 1e-6]).some((other) => within(run, other)));
 }
 
 /** Doors and windows drawn over faces that go on are openings as wide as they are drawn. What stands in a gap of any wall is none of these: it may lean on another. */
@@ -150,7 +152,7 @@ function jambsOf(family: FaceFamily, families: readonly FaceFamily[]): Jambs {
 }
 
 /** What lies between the end of a run and the next strip: an opening, an interruption that is none (a gap without sources), or null where they are two walls. */
-function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs, blocked: (a: Point, b: Point, thickness: number) => boolean): Gap | null {
+function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs, blocked: (a: Point, b: Point, thickness: number) => boolean, abuts: (at: Point, u: Point) => boolean): Gap | null {
   const [from, to] = [run.to, strip.from];
   const width = to - from;
   if (width <= 0.025) return { from, to: from, kind: 'opening', sources: [] };
@@ -161,7 +163,8 @@ function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs,
     const doors = inside.filter(({ kind }) => kind === 'door');
     const shown = doors.length > 0 ? doors : inside;
     if (shown.length > 0) return { from, to, kind: doors.length > 0 ? 'door' : 'window', sources: unique(shown.map(({ source }) => source)) };
-    if (jambs(from, run.offset, run.thickness) && jambs(to, run.offset, run.thickness)) return { from, to, kind: 'opening', sources: [] };
+    // Two walls in one line that end on walls to both sides of a room have the room between them, not an opening.
+    if (jambs(from, run.offset, run.thickness) && jambs(to, run.offset, run.thickness) && !(abuts(a, run.family.u) && abuts(b, run.family.u))) return { from, to, kind: 'opening', sources: [] };
   }
   return blocked(a, b, run.thickness) ? { from, to: from, kind: 'opening', sources: [] } : null;
 }
