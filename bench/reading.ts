@@ -19,12 +19,15 @@ export interface Score { truth: number; found: number; read: number; right: numb
 
 const fresh = (): Score => ({ truth: 0, found: 0, read: 0, right: 0, position: 0, size: 0, labels: 0, missed: [] });
 
-/** Reads a plan with the given roles, or with those that its layers' names suggest. */
-export function readPlan(plan: TruthPlan, roles: 'given' | 'suggested'): Candidate[] {
+/** Where roles come from: they are given, suggested by the layers' names, or told path by path by geometry alone, as of a drawing on one layer. */
+export type RolesBy = 'given' | 'suggested' | 'by geometry';
+
+/** Reads a plan. */
+export function readPlan(plan: TruthPlan, roles: RolesBy): Candidate[] {
   const result = readDxf(new TextEncoder().encode(plan.dxf));
   if (!result.ok) throw new Error(result.message);
   const { drawing } = result.value;
-  const role = (name: string): Role | null => (roles === 'given' ? (plan.roles[name] as Role | undefined) ?? null : suggestRole(name)?.role ?? null);
+  const role = (name: string): Role | null => (roles === 'given' ? (plan.roles[name] as Role | undefined) ?? null : roles === 'suggested' ? suggestRole(name)?.role ?? null : 'mixed');
   return read({ scene: new Scene(drawing, flatten(drawing), asDrawn(plan.unit), drawing.layers.map(({ name }) => role(name))), tolerance: toleranceFor(plan.unit) }).candidates;
 }
 
@@ -106,10 +109,10 @@ function offLine(p: Point, a: Point, b: Point): number {
 }
 
 /** Scores some plans. @param first the number of the first plan */
-export function scorePlans(count: number, dirty: boolean, roles: 'given' | 'suggested', first = 0): Record<ScoredKind, Score> {
+export function scorePlans(count: number, dirty: boolean, roles: RolesBy, first = 0): Record<ScoredKind, Score> {
   const scores = Object.fromEntries(scoredKinds.map((kind) => [kind, fresh()])) as Record<ScoredKind, Score>;
   for (let seed = first; seed < first + count; seed += 1) {
-    const plan = truthPlan(seed, dirty);
+    const plan = truthPlan(seed, dirty, roles !== 'by geometry');
     scorePlan(plan.truth, readPlan(plan, roles), scores, `${seed} (${plan.style})`);
   }
   return scores;
@@ -120,14 +123,14 @@ export function readingTable([asked = '40']: string[]): number {
   const count = Number(asked);
   if (!Number.isInteger(count) || count < 1) { console.error('Usage: ./run bench reading [plans], for example ./run bench reading 40'); return 2; }
   const cell = (text: string) => text.padStart(11);
-  for (const dirty of [false, true]) for (const roles of ['given', 'suggested'] as const) {
+  for (const dirty of [false, true]) for (const roles of ['given', 'suggested', 'by geometry'] as const) {
     console.log(`\n${count} ${dirty ? 'dirty' : 'tidy'} plans, roles ${roles}`);
     console.log(['kind'.padEnd(18), ...['true', 'recall', 'precision', 'labels', 'off mm', 'size mm'].map(cell)].join(''));
     const scores = scorePlans(count, dirty, roles);
     for (const kind of scoredKinds) {
       const { truth, found, read: all, right, position, size, labels, missed } = scores[kind];
-      console.log([kind.padEnd(18), ...[truth.toFixed(0), (found / truth).toFixed(4), (all === 0 ? 1 : right / all).toFixed(4), (found === 0 ? 1 : labels / found).toFixed(4), (position * 1000).toFixed(2), (size * 1000).toFixed(2)].map(cell)].join(''));
-      if (roles === 'given') for (const one of missed.slice(0, 6)) console.log(`  missed ${one}`);
+      console.log([kind.padEnd(18), ...[truth.toFixed(0), (truth === 0 ? 1 : found / truth).toFixed(4), (all === 0 ? 1 : right / all).toFixed(4), (found === 0 ? 1 : labels / found).toFixed(4), (position * 1000).toFixed(2), (size * 1000).toFixed(2)].map(cell)].join(''));
+      if (roles !== 'suggested') for (const one of missed.slice(0, 6)) console.log(`  missed ${one}`);
     }
   }
   console.log(`\nreading a drawing of many such plans, roles given, median of three`);

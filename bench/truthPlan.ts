@@ -28,16 +28,17 @@ const names = ['Store', 'Office', 'Lab', 'Workshop', 'Archive', 'Plant', 'Mess',
 /**
  * A plan of a made-up building whose truth is known: a grid with unequal bays, columns at its crossings, beams between them, outer and inner walls on
  * grid lines and between, doors and windows, rooms with names. Style, unit and turning vary with the seed.
+ * @param withBeams whether beams are drawn; geometry alone cannot tell them from walls
  * @param dirty gaps to 20 mm, offsets to 5 mm, doubled and broken lines, furniture, hatches, directions off by up to 0.3 degrees
  */
-export function truthPlan(seed: number, dirty: boolean): TruthPlan {
+export function truthPlan(seed: number, dirty: boolean, withBeams = true): TruthPlan {
   const random = seeded(seed * 104_729 + (dirty ? 7 : 3));
   const between = (low: number, high: number) => low + random() * (high - low);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
   const step = (value: number, module: number) => Number((Math.round(value / module) * module).toFixed(6));
   const unit = pick(['mm', 'mm', 'cm', 'm', 'in', 'ft'] as const);
   const names_ = layerStyles[seed % layerStyles.length];
-  const style = { faces: pick(['whole', 'whole', 'pieces'] as const), doors: pick(['block', 'loose'] as const), panes: pick([1, 3, 4]), beams: pick(['pair', 'pair', 'single', 'dashed'] as const), bubbles: pick(['both', 'one'] as const), columnsAs: pick(['polyline', 'lines', 'hatched'] as const), turn: pick([0, 0, 0, 11, 30]), windows: pick(['cut', 'cut', 'over'] as const), leaves: pick([1, 1, 2] as const), fill: pick(['none', 'none', 'hatch'] as const) };
+  const style = { faces: pick(['whole', 'whole', 'pieces'] as const), doors: pick(['block', 'loose'] as const), panes: pick([1, 3, 4]), beams: pick(['pair', 'pair', 'single', 'dashed'] as const), bubbles: pick(['both', 'one'] as const), columnsAs: pick(['polyline', 'lines', 'hatched', 'block'] as const), turn: pick([0, 0, 0, 11, 30]), windows: pick(['cut', 'cut', 'over'] as const), leaves: pick([1, 1, 2] as const), fill: pick(['none', 'none', 'hatch'] as const), leafs: pick([1, 2]) };
   const draft = new Draft(1 / metresPer[unit], headerCodeOf[unit], Object.values(names_).map((name, i) => ({ name, colour: i + 1 })));
   const truth: Truth = { grids: [], columns: [], beams: [], walls: [], openings: [], zones: [] };
   const [nx, ny] = [3 + Math.floor(random() * 4), 2 + Math.floor(random() * 2)];
@@ -68,6 +69,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     if (random() < 0.08) draft.line(layer, p, q);
   };
 
+  draft.block('POST', () => { draft.rectangle('0', [-0.5, -0.5], [0.5, 0.5]); draft.line('0', [-0.5, -0.5], [0.5, 0.5]); draft.line('0', [-0.5, 0.5], [0.5, -0.5]); });
   draft.block('DOOR', () => { draft.line('0', [0, 0], [0, 1]); draft.arc('0', [0, 0], 1, 0, 90); });
   draft.through(turned, style.turn, () => {
     // Grid.
@@ -89,6 +91,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
       truth.columns.push({ at: turned(at), width: cw, depth: roundColumns ? cw : cd, round: roundColumns });
       if (roundColumns) { draft.circle(names_.COLS, at, cw / 2); continue; }
       const corners: XY[] = [[at[0] - cw / 2, at[1] - cd / 2], [at[0] + cw / 2, at[1] - cd / 2], [at[0] + cw / 2, at[1] + cd / 2], [at[0] - cw / 2, at[1] + cd / 2]];
+      if (style.columnsAs === 'block') { draft.insert(names_.COLS, 'POST', at, { scale: [cw, cd] }); continue; }
       if (style.columnsAs === 'lines') corners.forEach((c, k) => draft.line(names_.COLS, c, corners[(k + 1) % 4]));
       else draft.polyline(names_.COLS, corners, true);
       if (style.columnsAs === 'hatched') draft.hatch(names_.HATCH, corners);
@@ -96,7 +99,7 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
     // Beams between neighbouring columns along x.
     const bw = step(between(0.2, 0.4), coarse);
     ys.forEach((y, j) => xs.slice(1).forEach((x, i) => {
-      if (random() < 0.3) return;
+      if (random() < 0.3 || !withBeams) return;
       const [a, b]: [XY, XY] = [[xs[i], y], [x, y]];
       const depth = step(between(0.4, 0.8), coarse);
       const name = `B${j * nx + i + 1}`;
@@ -166,7 +169,12 @@ export function truthPlan(seed: number, dirty: boolean): TruthPlan {
       truth.openings.push({ at: turned(on(along, at, wall)), width, use });
       for (const end of [at - width / 2, at + width / 2]) draft.line(names_.WALL, on(along, end, wall - thick / 2), on(along, end, wall + thick / 2));
       if (use === 'window') for (let k = 0; k < style.panes; k += 1) { const offset = style.panes === 1 ? 0 : -thick / 2 + (thick * k) / (style.panes - 1); draft.line(names_.GLAZ, on(along, at - width / 2, wall + offset), on(along, at + width / 2, wall + offset)); }
-      else if (style.doors === 'block') draft.insert(names_.DOOR, 'DOOR', on(along, at - width / 2, wall), { angle: along === 'x' ? 0 : 90, scale: [width, width] });
+      else if (style.doors === 'block' && style.leafs === 2 && width >= 1) {
+        // Two leaves, hung on either jamb.
+        const turn = along === 'x' ? 0 : 90;
+        draft.insert(names_.DOOR, 'DOOR', on(along, at - width / 2, wall), { angle: turn, scale: [width / 2, width / 2] });
+        draft.insert(names_.DOOR, 'DOOR', on(along, at + width / 2, wall), { angle: turn, scale: [-width / 2, width / 2] });
+      } else if (style.doors === 'block') draft.insert(names_.DOOR, 'DOOR', on(along, at - width / 2, wall), { angle: along === 'x' ? 0 : 90, scale: [width, width] });
       else {
         const hinge = on(along, at - width / 2, wall);
         draft.line(names_.DOOR, hinge, along === 'x' ? [hinge[0], hinge[1] + width] : [hinge[0] - width, hinge[1]]);

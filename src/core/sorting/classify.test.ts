@@ -37,6 +37,27 @@ test('a quarter arc with its leaf is a door, three lines between common ends a w
   expect(looksOf(line(0, 0, 6, 0) + line(0, 0.2, 6, 0.2) + line(9, 5, 19, 5))).toEqual(['wall', 'wall', null]);
 });
 
+test('loose lines that close to one size four times are columns without a drawn one beside them; three times they are not', () => {
+  const loose = (x: number) => line(x, 0, x + 0.4, 0) + line(x + 0.4, 0, x + 0.4, 0.4) + line(x + 0.4, 0.4, x, 0.4) + line(x, 0.4, x, 0);
+  expect(looksOf([0, 6, 12, 18].map(loose).join(''))).toEqual(Array.from({ length: 16 }, () => 'column'));
+  expect(looksOf([0, 6, 12].map(loose).join(''))).not.toContain('column');
+});
+
+test('a block of a column\u2019s size that stands on crossings of grid lines is a column, one that stands in rooms is furniture', () => {
+  const axis = (x1: number, y1: number, x2: number, y2: number, label: string) => { const length = Math.hypot(x2 - x1, y2 - y1); const [cx, cy] = [x1 - (0.5 * (x2 - x1)) / length, y1 - (0.5 * (y2 - y1)) / length]; return line(x1, y1, x2, y2) + circle(cx, cy, 0.5) + text(cx, cy, label); };
+  const grid = axis(0, -2, 0, 12, '1') + axis(6, -2, 6, 12, '2') + axis(-2, 0, 12, 0, 'A') + axis(-2, 8, 12, 8, 'B');
+  const blocks = block('X1', square(-0.2, -0.2, 0.4)) + block('X2', square(-0.2, -0.2, 0.4));
+  const posts = [[0, 0], [6, 0], [0, 8], [6, 8]].map(([x, y]) => insert('X1', x, y)).join('');
+  const stools = [[2, 2], [3, 2], [2, 4], [3, 4]].map(([x, y]) => insert('X2', x, y)).join('');
+  expect(looksOf(grid + posts + stools, blocks).slice(-8)).toEqual(['column', 'column', 'column', 'column', 'ignore', 'ignore', 'ignore', 'ignore']);
+});
+
+test('a line between the middles of two jambs is a window; with faces from jamb to jamb it is a leaf of the wall', () => {
+  const jambs = line(2, 0, 2, 0.3) + line(3.5, 0, 3.5, 0.3);
+  expect(looksOf(jambs + line(2, 0.15, 3.5, 0.15))[2]).toBe('window');
+  expect(looksOf(jambs + line(2, 0.15, 3.5, 0.15) + line(2, 0, 3.5, 0))[2]).not.toBe('window');
+});
+
 test('what comes by a block is what its name says, else furniture', () => {
   const content = (name: string) => block(name, line(0, 0, 1, 0));
   expect(looksOf(insert('DOOR-900', 0, 0) + insert('CHAIR', 5, 0), content('DOOR-900') + content('CHAIR'))).toEqual(['door', 'ignore']);

@@ -4,7 +4,7 @@ import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { leastRectangle } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { findOutlines } from '@/core/reading/columns/outlines';
-import { facesOf } from '@/core/reading/walls/faces';
+import { doubled, facesOf } from '@/core/reading/walls/faces';
 import { pairFaces } from '@/core/reading/walls/strips';
 import type { From, PlacedPath } from '@/core/reading/scene';
 import { defaultSettings } from '@/core/reading/settings';
@@ -87,9 +87,11 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   looseColumns(looks, lines, [...shapes].filter(([, paths]) => paths.length >= column.fewest).map(([size]) => size));
   doors(looks, arcs, lines);
   windows(looks, lines);
+  panes(looks, lines);
   const gridParts = lines.filter(({ path }) => looks[path]?.role === 'grid');
   const runs = new BoxIndex(gridParts, ({ a, b }) => boxOf([a, b], beyond));
   for (const { path, a, b, length } of lines) if (looks[path] === null && length > 1 && runs.around(a).some((line) => onLine(line, a) && onLine(line, b))) looks[path] = { role: 'grid', why: 'on the run of a grid line' };
+  blockColumns(looks, p, metresPerUnit, gridParts, outermost);
   walls(looks, p, metresPerUnit);
   for (const { path, length } of lines) if (looks[path] === null && length <= shortPiece) looks[path] = { role: 'wall', why: 'as long as a wall is thick' };
   for (let path = 0; path < looks.length; path += 1) {
@@ -125,9 +127,44 @@ function onLine({ a, b, length }: Line, p: Point): boolean {
 function looseColumns(looks: (Looks | null)[], lines: readonly Line[], sizes: readonly string[]): void {
   const short = lines.filter(({ path, length }) => looks[path] === null && length <= column.most);
   const { outlines } = findOutlines(short.map(({ path, a, b }): PlacedPath => ({ points: [a, b], bulges: [0, 0], closed: false, circle: false, ...pathSource(path) })), defaultTolerance.gap);
-  for (const { points, handles } of outlines) {
-    const box = leastRectangle(points);
-    if (box && sizes.includes(sizeKey(box))) for (const handle of handles) looks[Number(handle)] = { role: 'column', why: 'lines that close to a column\u2019s size' };
+  const boxes = outlines.map(({ points, handles }) => ({ handles, box: leastRectangle(points) }));
+  const counts = new Map<string, number>();
+  for (const { box } of boxes) if (box && Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most) counts.set(sizeKey(box), (counts.get(sizeKey(box)) ?? 0) + 1);
+  for (const { handles, box } of boxes) {
+    if (box && (sizes.includes(sizeKey(box)) || (counts.get(sizeKey(box)) ?? 0) >= column.fewest)) for (const handle of handles) looks[Number(handle)] = { role: 'column', why: 'lines that close to a column\u2019s size' };
+  }
+}
+
+/** Most of what a block is inserted for stands this near to crossings of grid lines, metres, where it is a column. */
+const nearCrossing = { within: 0.3, share: 0.6 };
+
+/** Blocks of a column's size, most of whose inserts stand on crossings of grid lines: everything that came by them. */
+function blockColumns(looks: (Looks | null)[], p: Primitives, k: number, grid: readonly Line[], outermost: (chain: number) => number): void {
+  const inserts = new Map<number, Map<number, { box: [number, number, number, number]; paths: number[] }>>();
+  for (let path = 0; path < looks.length; path += 1) {
+    if (p.chain[path] === 0 || looks[path] !== null) continue;
+    const block = outermost(p.chain[path]);
+    const tops = inserts.get(block) ?? new Map<number, { box: [number, number, number, number]; paths: number[] }>();
+    inserts.set(block, tops);
+    const one = tops.get(p.top[path]) ?? { box: [Infinity, Infinity, -Infinity, -Infinity], paths: [] };
+    tops.set(p.top[path], one);
+    one.paths.push(path);
+    for (let v = p.start[path]; v < p.start[path + 1]; v += 1) {
+      const [x, y] = [p.xy[2 * v] * k, p.xy[2 * v + 1] * k];
+      one.box = [Math.min(one.box[0], x), Math.min(one.box[1], y), Math.max(one.box[2], x), Math.max(one.box[3], y)];
+    }
+  }
+  const runs = new BoxIndex(grid, ({ a, b }) => boxOf([a, b], nearCrossing.within));
+  const crosses = (at: Point): boolean => {
+    const by = runs.around(at).filter(({ a, b, length }) => Math.abs((b[0] - a[0]) * (at[1] - a[1]) - (b[1] - a[1]) * (at[0] - a[0])) / length < nearCrossing.within);
+    return by.some((one) => by.some((other) => Math.abs((one.b[0] - one.a[0]) * (other.b[1] - other.a[1]) - (one.b[1] - one.a[1]) * (other.b[0] - other.a[0])) > 0.3 * one.length * other.length));
+  };
+  for (const tops of inserts.values()) {
+    const all = [...tops.values()];
+    const sized = all.every(({ box: [x0, y0, x1, y1] }) => Math.max(x1 - x0, y1 - y0) <= column.most && Math.min(x1 - x0, y1 - y0) >= column.least);
+    if (all.length < column.fewest || !sized) continue;
+    const standing = all.filter(({ box: [x0, y0, x1, y1] }) => crosses([(x0 + x1) / 2, (y0 + y1) / 2])).length;
+    if (standing >= nearCrossing.share * all.length) for (const { paths } of all) for (const path of paths) looks[path] = { role: 'column', why: `${standing} of ${all.length} inserts of its block on crossings` };
   }
 }
 
@@ -158,6 +195,33 @@ function windows(looks: (Looks | null)[], lines: readonly Line[]): void {
   }
 }
 
+/** Ends this near to a jamb are on it, metres. */
+const onJamb = 0.02;
+
+/** Lines from the middle part of one jamb to that of another, with no face between the jambs' ends: single panes. */
+function panes(looks: (Looks | null)[], lines: readonly Line[]): void {
+  const open = lines.filter(({ path }) => looks[path] === null);
+  const jambs = open.filter(({ length }) => length >= defaultSettings.wall.least && length <= defaultSettings.wall.most);
+  const index = new BoxIndex(jambs, ({ a, b }) => boxOf([a, b], onJamb));
+  const ends = new BoxIndex(open, ({ a, b }) => boxOf([a, b], onJamb));
+  /** Where a point lies on a jamb that is square to a line: 0 and 1 are its ends. */
+  const jambAt = (p: Point, line: Line): Line | undefined => index.around(p).find((jamb) => {
+    const [ux, uy] = [(jamb.b[0] - jamb.a[0]) / jamb.length, (jamb.b[1] - jamb.a[1]) / jamb.length];
+    const [dx, dy] = [p[0] - jamb.a[0], p[1] - jamb.a[1]];
+    const along = (dx * ux + dy * uy) / jamb.length;
+    const square = Math.abs(ux * (line.b[0] - line.a[0]) + uy * (line.b[1] - line.a[1])) < 0.05 * line.length;
+    return square && Math.abs(dy * ux - dx * uy) < onJamb && along > 0.2 && along < 0.8;
+  });
+  for (const line of open) {
+    if (line.length < 0.4 || line.length > 3.5) continue;
+    const [from, to] = [jambAt(line.a, line), jambAt(line.b, line)];
+    if (!from || !to || from === to) continue;
+    // A face from jamb to jamb makes the stretch a wall with leaves.
+    const faced = [from.a, from.b].some((corner) => ends.around(corner).some((face) => face !== from && Math.abs(face.length - line.length) < 2 * onJamb && [face.a, face.b].some((p) => distance(p, corner) < onJamb) && [face.a, face.b].some((p) => [to.a, to.b].some((q) => distance(p, q) < onJamb))));
+    if (!faced) looks[line.path] = { role: 'window', why: 'a line from jamb to jamb' };
+  }
+}
+
 /** Lines and arcs in pairs at a wall's distance. */
 function walls(looks: (Looks | null)[], p: Primitives, k: number): void {
   const rest: PlacedPath[] = [];
@@ -166,7 +230,7 @@ function walls(looks: (Looks | null)[], p: Primitives, k: number): void {
     const vertices = Array.from({ length: p.start[path + 1] - p.start[path] }, (_, i) => p.start[path] + i);
     rest.push({ points: vertices.map((v): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k]), bulges: vertices.map((v) => p.bulge[v]), closed: (p.flags[path] & PathFlag.closed) !== 0, circle: false, ...pathSource(path) });
   }
-  const { families, curved } = facesOf(rest, defaultTolerance.offAxis, 0.008, defaultTolerance.gap);
+  const { families, curved } = facesOf(rest, defaultTolerance.offAxis, doubled, defaultTolerance.gap);
   for (const family of families) for (const { sources, thickness, from, to } of pairFaces(family, defaultSettings.wall).strips) if (to - from > 1.5 * thickness) for (const { entity } of sources) looks[entity] = { role: 'wall', why: 'a pair of lines at a wall\u2019s distance' };
   const centres = new BoxIndex(curved, ({ centre }) => boxOf([centre]));
   for (const arc of curved) if (centres.around(arc.centre, 0.02).some((other) => other !== arc && distance(other.centre, arc.centre) < 0.02 && Math.abs(other.radius - arc.radius) <= defaultSettings.wall.most && Math.abs(other.radius - arc.radius) >= defaultSettings.wall.least)) looks[arc.source.entity] = { role: 'wall', why: 'two arcs about one centre' };

@@ -3,6 +3,9 @@ import { direction, type Point } from '@/core/geometry/vector';
 import { familiesOf } from '../grid/families';
 import type { From, PlacedPath } from '../scene';
 
+/** Faces drawn this far from one another are one, metres. */
+export const doubled = 0.012;
+
 /** A straight side on the wall layers, in the coordinates of its family: along from `from` to `to`. */
 export interface FaceSpan { from: number; to: number; sources: From[] }
 

@@ -7,7 +7,7 @@ import { confidenceOf, keyAt, type Evidence, type OpeningCandidate, type Unread,
 import type { From, Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
 import { bendBetween, cornersOf, pairArcs, type Bend } from './bends';
-import { facesOf, inFamily, inPlan } from './faces';
+import { doubled, facesOf, inFamily, inPlan } from './faces';
 import { joinNetwork, type Segment } from './network';
 import { markOuter } from './outer';
 import { joinStrips, type Mark } from './runs';
@@ -20,8 +20,6 @@ export interface WallReading { walls: WallCandidate[]; openings: OpeningCandidat
 
 /** An end this near to a face is on it, metres. */
 const onFace = 0.03;
-/** Faces drawn this far from one another on purpose are one, metres. */
-const doubled = 0.012;
 
 /**
  * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and where others cross, parted and
