@@ -10,3 +10,9 @@ test.each([['tidy', false, 0.98], ['dirty', true, 0.95]] as const)('on %s plans 
     }
   }
 });
+
+test('by geometry alone, as of a drawing on one layer, grid lines and columns are told and most walls; what is lower is said by the bench', () => {
+  const scores = scorePlans(10, false, 'by geometry', 500);
+  const recall = (kind: keyof typeof scores) => scores[kind].found / scores[kind].truth;
+  expect([recall('grid lines') >= 0.99, recall('columns') >= 0.9, recall('walls') >= 0.8]).toEqual([true, true, true]);
+});
