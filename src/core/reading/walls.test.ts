@@ -197,6 +197,14 @@ describe('openings', () => {
     expect(openings.map(({ element: { use, offset, width }, doubt }) => [use, Number(offset.toFixed(6)), Number(width.toFixed(6)), doubt])).toEqual([['window', 2, 1.6, 'faces go on'], ['door', 5, 0.9, 'faces go on']]);
   });
 
+  test('sill and height are what is written beside an opening, else by default', () => {
+    const window = wall(2, 3.8) + jambs(2, 3.8) + line(2, 0, 3.8, 0, 'G');
+    const beside = (words: string) => groups([0, 'TEXT'], [8, 'G'], [10, 2.9], [20, 0.5], [40, 0.2], [1, words], [72, 1], [73, 2], [11, 2.9], [21, 0.5]);
+    expect(readPlan(window + beside('BRH 75, H=1500')).openings.map(({ element: { sill, height } }) => [sill, height])).toEqual([[0.75, 1.5]]);
+    expect(readPlan(window + beside('sill 0.6 head 2.4')).openings.map(({ element: { sill, height } }) => [sill, height])).toEqual([[0.6, 1.8]]);
+    expect(readPlan(window + beside('Office')).openings.map(({ element: { sill, height } }) => [sill, height])).toEqual([[0.9, 1.2]]);
+  });
+
   test('a leaf that leans on another wall opens nothing there, and a door beside any wall is told as not read', () => {
     // The door stands in the gap of the upright wall and swings against the other, 0.12 m away.
     const upright = line(-0.1, 0.1, -0.1, 0.2, 'W') + line(0.1, 0.1, 0.1, 0.2, 'W') + line(-0.1, 1.1, -0.1, 4, 'W') + line(0.1, 1.1, 0.1, 4, 'W') + line(-0.1, 0.2, 0.1, 0.2, 'W') + line(-0.1, 1.1, 0.1, 1.1, 'W');

@@ -165,16 +165,16 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
             {verdict === 'open' && picked.length > 0 && <Button variant="text" onClick={() => reject(picked)}>Reject {picked.length}</Button>}
             {verdict !== 'open' && <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>Judge {acted.length} again</Button>}
           </Box>
+          {pointedAt && pointedAt.kind === kind && (
+            <EvidenceList candidate={pointedAt} verdict={verdictOf(state, drawing.id, pointedAt.key)} accept={() => accept([pointedAt])} reject={() => reject([pointedAt])} />
+          )}
+          {bounds && <Box sx={{ mb: 1 }}>{bounds}</Box>}
           {conflicts.size > 0 && verdict === 'open' && present !== 'conflict' && filters.some(({ name }) => name === 'conflict') && (
             <Note kind="look">{filters.find(({ name }) => name === 'conflict')!.count} of these the model has already, or call another line alike; they are left out unless you choose them. <Button variant="text" onClick={() => setFilter('conflict')}>Show them</Button></Note>
           )}
           {kind === 'column' && near.length > 0 && verdict === 'open' && (
             <Note kind="look">{near.length === 1 ? '1 column lies' : `${near.length} columns lie`} {nearWords(near)} off {near.length === 1 ? 'its' : 'their'} crossing. <Button variant="text" onClick={() => accept(near.map(onCrossing))}>{near.length === 1 ? 'Align it' : 'Align all'}</Button></Note>
           )}
-          {pointedAt && pointedAt.kind === kind && (
-            <EvidenceList candidate={pointedAt} verdict={verdictOf(state, drawing.id, pointedAt.key)} accept={() => accept([pointedAt])} reject={() => reject([pointedAt])} />
-          )}
-          {bounds && <Box sx={{ mb: 1 }}>{bounds}</Box>}
           {verdict === 'open' && picked.length > 1 && <CorrectPart key={picked.map(({ key }) => key).join()} candidates={picked} accept={accept} />}
           {picked.length < 2 && pointedAt && pointedAt.kind === kind && verdictOf(state, drawing.id, pointedAt.key) === 'open' && <CorrectPart key={pointedAt.key} candidates={[pointedAt]} accept={accept} />}
         </>

@@ -4,12 +4,13 @@ import { cross, distance, lineCrossing, type Point } from '@/core/geometry/vecto
 import { openingOutline } from '@/core/model/outlines';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type Evidence, type OpeningCandidate, type Unread, type WallCandidate } from '../candidate';
-import type { From, Scene } from '../scene';
+import type { From, PlacedText, Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
 import { bendBetween, cornersOf, pairArcs, type Bend } from './bends';
 import { doubled, facesOf, inFamily, inPlan } from './faces';
 import { joinNetwork, type Segment } from './network';
 import { markOuter } from './outer';
+import { writtenSizes } from './openingTexts';
 import { joinStrips, type Mark } from './runs';
 import { pairFaces, unique, type Strip } from './strips';
 
@@ -45,6 +46,7 @@ export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settin
   for (const { thickness, start, end } of segments) common.set(round(thickness), (common.get(round(thickness)) ?? 0) + distance(start, end));
   const walls = segments.map((segment) => wallOf(segment, round, common));
   const openings = segments.flatMap((segment, i) => segment.gaps.map((gap) => openingOf(segment, gap, walls[i].key, settings)));
+  withWritten(openings, scene.texts('door', 'window', 'label'));
   const outside = new Set(all.filter(({ outer }) => outer).map(({ run }) => run));
   const curvedOnes = bends.map((bend, i) => curvedWall(bendBetween(bend, ...network.ends[i]), network.ends[i], outside.has(bent[i][0].run), round));
   const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bends.flatMap(({ sources }) => sources)]);
@@ -68,6 +70,27 @@ function marksOf(scene: Scene): Mark[] {
     }
     return [...groups.values()];
   });
+}
+
+/** A text further than this from an opening's middle is not about it, metres. */
+const besideOpening = 1.5;
+
+/** Gives openings the sills and heights that are written beside them, each text to the nearest. */
+function withWritten(openings: OpeningCandidate[], texts: readonly PlacedText[]): void {
+  if (openings.length === 0) return;
+  const index = new BoxIndex(openings, ({ at }) => boxOf([at]));
+  for (const { text, at, handle } of texts) {
+    const nearest = index.around(at, besideOpening).sort((a, b) => distance(a.at, at) - distance(b.at, at))[0];
+    if (!nearest) continue;
+    const { element } = nearest;
+    const { sill = element.sill, head, height = head === undefined ? element.height : head - sill } = writtenSizes(text, element.width);
+    if ((sill === element.sill && height === element.height) || height <= 0) continue;
+    element.sill = sill;
+    element.height = Number(height.toFixed(6));
+    nearest.evidence.push({ text: `"${text.slice(0, 40)}" written beside it`, weight: 0.5 });
+    nearest.confidence = confidenceOf(nearest.evidence);
+    if (!nearest.handles.includes(handle)) nearest.handles.push(handle);
+  }
 }
 
 /** What is drawn as a door or a window and stands in no wall, but for what touches one that does: its leaf, its frame. */
