@@ -22,6 +22,12 @@ export function bandOutline(line: readonly Point[], width: number): Point[] {
 
 /** The outline of an opening across its wall. */
 export function openingOutline({ offset, width }: Pick<Opening, 'offset' | 'width'>, wall: Wall): Point[] {
+  if (wall.bulge !== 0) {
+    // Along the arc of the centre line, in chords.
+    const arc = arcOfBulge(wall.start, wall.end, wall.bulge);
+    const whole = Math.abs(arc.sweep) * arc.radius;
+    return bandOutline(Array.from({ length: 7 }, (_, i) => pointOnArc(arc, (offset + (width * i) / 6) / whole)), wall.thickness);
+  }
   const length = Math.hypot(wall.end[0] - wall.start[0], wall.end[1] - wall.start[1]) || 1;
   const at = (along: number): Point => [wall.start[0] + ((wall.end[0] - wall.start[0]) * along) / length, wall.start[1] + ((wall.end[1] - wall.start[1]) * along) / length];
   return bandOutline([at(offset), at(offset + width)], wall.thickness);

@@ -153,6 +153,18 @@ describe('what makes a wall', () => {
     expect(bent.bulge).toBeCloseTo(1, 6);
   });
 
+  test('a curved wall goes on across the windows drawn in it, which count along its centre line', () => {
+    // A quarter of a circle of radius 5, open between 30 and 50 degrees, with three panes there.
+    const arc = (r: number, from: number, to: number, layer = 'W') => groups([0, 'ARC'], [8, layer], [10, 0], [20, 0], [40, r], [50, from], [51, to]);
+    const panes = [4.9, 5, 5.1].map((r) => arc(r, 30, 50, 'G')).join('');
+    const { walls, openings } = readPlan([4.9, 5.1].map((r) => arc(r, 0, 30) + arc(r, 50, 90)).join('') + panes);
+    expect(walls).toHaveLength(1);
+    expect(walls[0].element).toMatchObject({ thickness: 0.2, bulge: expect.closeTo(Math.tan(Math.PI / 8), 6) });
+    // 30 degrees of a radius of 5 m are 2.618 m, 20 degrees 1.745 m.
+    expect(openings).toMatchObject([{ host: walls[0].key, element: { use: 'window', offset: expect.closeTo((5 * Math.PI) / 6, 4), width: expect.closeTo((5 * Math.PI) / 9, 4) } }]);
+    expect(Math.hypot(...openings[0].at)).toBeCloseTo(5, 1);
+  });
+
   test('walls of two thicknesses in one line share the node between them', () => {
     const { walls } = readPlan(pair(0, 0, 4, 0, 0.3) + line(4, -0.15, 4, 0.15, 'W') + pair(4, 0, 8, 0, 0.1));
     expect(lines(walls)).toEqual(['0,0 to 4,0 0.3', '4,0 to 8,0 0.1']);

@@ -1,12 +1,13 @@
 import { bulgeOfSweep } from '@/core/geometry/bulge';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, lineCrossing, type Point } from '@/core/geometry/vector';
+import type { Wall } from '@/core/model/elements';
 import { openingOutline } from '@/core/model/outlines';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type Evidence, type OpeningCandidate, type Unread, type WallCandidate } from '../candidate';
 import type { From, PlacedText, Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
-import { bendBetween, cornersOf, pairArcs, type Bend } from './bends';
+import { bendBetween, cornersOf, joinBends, pairArcs, type Bend } from './bends';
 import { doubled, facesOf, inFamily, inPlan } from './faces';
 import { joinNetwork, type Segment } from './network';
 import { markOuter } from './outer';
@@ -36,7 +37,7 @@ export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settin
   const marks = marksOf(scene);
   const runs = joinStrips(strips, families, marks, interruptions(strips, obstacles), abutting(strips));
   yield 'nodes of walls';
-  const bends = pairArcs(curved, settings.wall);
+  const bends = joinBends(pairArcs(curved, settings.wall), marks);
   const network = joinNetwork(runs, bends);
   const bent = bends.map((bend, i) => piecesOf(bendBetween(bend, ...network.ends[i]), network.ends[i]));
   const all = markOuter([...network.segments, ...bent.flat()]);
@@ -45,16 +46,17 @@ export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settin
   const common = new Map<number, number>();
   for (const { thickness, start, end } of segments) common.set(round(thickness), (common.get(round(thickness)) ?? 0) + distance(start, end));
   const walls = segments.map((segment) => wallOf(segment, round, common));
-  const openings = segments.flatMap((segment, i) => segment.gaps.map((gap) => openingOf(segment, gap, walls[i].key, settings)));
-  withWritten(openings, scene.texts('door', 'window', 'label'));
+  const openings = segments.flatMap((segment, i) => segment.gaps.map((gap) => openingOf({ ...segment, height: null, bulge: 0 }, gap, walls[i].key, settings)));
   const outside = new Set(all.filter(({ outer }) => outer).map(({ run }) => run));
   const curvedOnes = bends.map((bend, i) => curvedWall(bendBetween(bend, ...network.ends[i]), network.ends[i], outside.has(bent[i][0].run), round));
+  openings.push(...curvedOnes.flatMap(({ element, key }, i) => bendBetween(bends[i], ...network.ends[i]).gaps.map((gap) => openingOf(element, gap, key, settings))));
+  withWritten(openings, scene.texts('door', 'window', 'label'));
   const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bends.flatMap(({ sources }) => sources)]);
   const stairs = new Set(paired.flatMap((found) => found.stairs));
   const jambs = new Set(shortFaces(families));
   const unread = unique(paths.map(({ source }) => source)).filter((source) => !used.has(source) && !jambs.has(source))
     .map((source): Unread => ({ role: 'wall', ...source, why: stairs.has(source) ? 'equal steps, as of a stair' : 'a line without a second face' }));
-  const hosted = new Set(segments.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
+  const hosted = new Set([...segments, ...bends].flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
   const stray = straysOf(marks, hosted);
   return { walls: [...walls, ...curvedOnes], openings, segments: all, unread: [...unread, ...stray] };
 }
@@ -145,19 +147,18 @@ function wallOf({ run, start, end, thickness, outer, gaps }: Segment, round: (th
   return { kind: 'wall', key: keyAt('wall', handles, middle), element: { start, end, thickness: size, height: null, bulge: 0, outer }, raw: { thickness }, evidence, confidence: confidenceOf(evidence), handles, doubt: doubts.join(', ') || null };
 }
 
-function openingOf({ start, end, thickness, outer }: Segment, gap: Segment['gaps'][number], host: string, settings: ReadingSettings): OpeningCandidate {
-  const length = distance(start, end);
-  const t = (gap.from + gap.to) / 2 / length;
-  const at: Point = [start[0] + (end[0] - start[0]) * t, start[1] + (end[1] - start[1]) * t];
+function openingOf(wall: Wall, gap: Segment['gaps'][number], host: string, settings: ReadingSettings): OpeningCandidate {
   const use = gap.kind === 'window' ? 'window' : 'door';
   const width = gap.to - gap.from;
+  const outline = openingOutline({ offset: gap.from, width }, wall);
+  const at: Point = [outline.reduce((sum, [x]) => sum + x, 0) / outline.length, outline.reduce((sum, [, y]) => sum + y, 0) / outline.length];
   const evidence: Evidence[] = gap.kind === 'opening'
     ? [{ text: 'jambs on both sides, and nothing drawn between them', weight: 0.5 }]
     : [gap.over ? { text: `a ${gap.kind} drawn over the wall, whose faces go on`, weight: 1.5 } : { text: `a ${gap.kind} drawn in the gap between the wall's faces`, weight: 3 }];
   if (width > 3.5 && use === 'door') evidence.push({ text: `${width.toFixed(2)} m wide`, weight: -1 });
   const handles = [...new Set(gap.sources.map(({ handle }) => handle))];
   const sizes = use === 'door' ? { height: settings.door.height, sill: 0 } : { height: settings.window.height, sill: settings.window.sill };
-  return { kind: 'opening', key: keyAt('opening', handles, at), element: { wall: '', use, offset: tidy(gap.from), width: tidy(width), ...sizes }, host, at, outline: openingOutline({ offset: gap.from, width }, { start, end, thickness, height: null, bulge: 0, outer }), evidence, confidence: confidenceOf(evidence), handles, doubt: gap.kind === 'opening' ? 'no leaf drawn' : gap.over ? 'faces go on' : null };
+  return { kind: 'opening', key: keyAt('opening', handles, at), element: { wall: '', use, offset: tidy(gap.from), width: tidy(width), ...sizes }, host, at, outline, evidence, confidence: confidenceOf(evidence), handles, doubt: gap.kind === 'opening' ? 'no leaf drawn' : gap.over ? 'faces go on' : null };
 }
 
 const tidy = (metres: number): number => Number(metres.toFixed(6));

@@ -25,7 +25,7 @@ export interface Mark { kind: 'door' | 'window'; points: Point[]; source: From }
 /** Strips whose middles lie within this on one line, of thicknesses within this, are one wall; metres. */
 const sameLine = 0.012;
 /** No opening is wider than this, metres, and none narrower. */
-const openingWidth = { least: 0.4, most: 6.5 };
+export const openingWidth = { least: 0.4, most: 6.5 };
 /** A jamb is as long as a wall is thick. */
 const longestJamb = 1.2;
 /** A strip shorter than its thickness is the ends of other walls, unless it goes on. */
