@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import type { Candidate } from '@/core/reading/candidate';
 import { acceptCandidates, placeDrawing } from './commands';
 import { applyChanges, put, type Change, type Edit } from './edits';
@@ -80,4 +81,18 @@ test('thermal transmittance by ISO 6946, and none where a conductivity is missin
   expect(uValueOf({ id: '', name: '', kind: 'slab', thickness: 0.3, layers })).toBeCloseTo(1 / 3.097142857, 9);
   expect(uValueOf({ id: '', name: '', kind: 'wall', thickness: 0.2, layers: [{ ...layers[0], conductivity: null }] })).toBeNull();
   expect(uValueOf({ id: '', name: '', kind: 'glazing', ...plainPane })).toBe(1.1);
+});
+
+test('of any columns the library has one entry a size, each under a name of its own, and taken back nothing is left', () => {
+  const side = fc.integer({ min: 2, max: 6 }).map((n) => n / 10);
+  const section = fc.oneof(fc.record({ shape: fc.constant('rectangle' as const), width: side, depth: side }), fc.record({ shape: fc.constant('circle' as const), diameter: side }));
+  fc.assert(fc.property(fc.array(section, { minLength: 1, maxLength: 30 }), fc.constantFrom('{w}x{d}', 'C', 'Col {n}', '{w}'), (sections, pattern) => {
+    const named = apply(start, { changes: [put('project', { ...project, naming: { ...plainNaming, rectangle: pattern, circle: pattern } })] });
+    const { state, inverse } = applyChanges(named, acceptCandidates(named, drawing, sections.map((each, i) => column(String(i), each)), newId).changes);
+    const sizes = new Set(sections.map((each) => JSON.stringify(each, ['shape', 'width', 'depth', 'diameter'])));
+    expect(Object.keys(state.library)).toHaveLength(sizes.size);
+    expect(new Set(namesOf(state).map((name) => name.toLowerCase())).size).toBe(sizes.size);
+    for (const element of Object.values(state.element)) if (element.kind === 'column') expect((state.library[element.libraryId!] as LibraryRow & { kind: 'section' }).section).toEqual(element.shape.section);
+    expect(applyChanges(state, inverse).state).toEqual(named);
+  }), { numRuns: 60 });
 });

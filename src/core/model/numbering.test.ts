@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { applyChanges, put } from './edits';
 import type { GridLine } from './elements';
 import { gridFamilies, labelsBy, relabel, type NumberingRule } from './numbering';
@@ -48,4 +49,21 @@ test('no two lines come to have one label, and none comes to have none', () => {
   const { state: after, inverse } = applyChanges(state, swapped.value.changes);
   expect([after.element[uuid(1)], after.element[uuid(2)]].map((element) => element.kind === 'grid' && element.shape.label)).toEqual(['2', '1']);
   expect(applyChanges(after, inverse).state).toEqual(state);
+});
+
+test('whatever the rule, no two lines of a family get one label, and they follow one another from the side asked for', () => {
+  const places = fc.uniqueArray(fc.integer({ min: 0, max: 300 }), { minLength: 1, maxLength: 60 });
+  fc.assert(fc.property(places, fc.constantFrom('numbers' as const, 'letters' as const), fc.constantFrom('low' as const, 'high' as const), fc.boolean(), fc.integer({ min: 1, max: 90 }), (at, style, from, skip, first) => {
+    const state = stateOf(at.map((x, i) => upright(`L${i}`, x)));
+    const [family] = gridFamilies(state);
+    const result = labelsBy({ ...rule, style, from, skip, first: style === 'numbers' ? String(first) : 'A', between: false }, family);
+    if (!result.ok) throw new Error(result.message);
+    expect(new Set(result.value).size).toBe(at.length);
+    if (skip && style === 'letters') expect(result.value.some((label) => /[IO]/.test(label))).toBe(false);
+    const along = from === 'low' ? result.value : [...result.value].reverse();
+    if (style === 'numbers') expect(along.map(Number)).toEqual(at.map((_, i) => first + i));
+    const edit = relabel(state, new Map(family.lines.map(({ id }, i) => [id, result.value[i]])));
+    if (!edit.ok) throw new Error(edit.message);
+    expect(gridFamilies(applyChanges(state, edit.value.changes).state)[0].lines.map(({ label }) => label)).toEqual(result.value);
+  }), { numRuns: 60 });
 });

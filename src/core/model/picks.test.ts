@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { cutOut } from './commands';
 import { applyChanges, put, type Edit } from './edits';
 import { keepLines, picksOf, setBlockRoles } from './picks';
@@ -35,4 +36,19 @@ test('a plan cut out of a sheet has the sheet\u2019s picked roles as its own', (
   const cut = Object.values(state.drawing).find(({ name }) => name === 'Part')!;
   expect(words(state, cut.id)).toEqual(['POST column']);
   expect(words(state)).toEqual(['POST column']);
+});
+
+test('however lines are picked, each is in one set at most, with the role it was given last', () => {
+  const pick = fc.record({ name: fc.constantFrom('One', 'Two', 'Three'), role: fc.constantFrom('wall' as const, 'column' as const), handles: fc.uniqueArray(fc.constantFrom(...'ABCDEFGH'), { minLength: 1, maxLength: 5 }) });
+  fc.assert(fc.property(fc.array(pick, { maxLength: 12 }), (steps) => {
+    const last = new Map<string, string>();
+    let state = start;
+    for (const { name, role, handles } of steps) {
+      state = after(state, keepLines(state, drawing, name, role, handles, newId));
+      for (const handle of handles) last.set(handle, name);
+    }
+    const held = picksOf(state, drawing.id).lines.flatMap(({ name, handles }) => handles.map((handle) => [handle, name] as const));
+    expect(held.length).toBe(new Set(held.map(([handle]) => handle)).size);
+    expect(new Map(held)).toEqual(last);
+  }));
 });
