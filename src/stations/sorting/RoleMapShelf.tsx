@@ -61,6 +61,7 @@ export function RoleMapShelf({ drawing, rows, blocks }: { drawing: DrawingRow; r
         <input ref={input} type="file" accept=".json,application/json" hidden aria-label="Role map file" onChange={(event) => { void bring(event.target.files?.[0]); event.target.value = ''; }} />
       </Box>
       {applied && <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>{applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'}{applied.blocks > 0 && ` and ${applied.blocks} ${applied.blocks === 1 ? 'block' : 'blocks'}`} matched{applied.unmatched.length > 0 ? `, not ${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}` : ''}{applied.unused > 0 ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed` : ''}.</Note>}
+      {kept.length === 0 && <Box sx={{ color: 'text.secondary' }}>None is kept yet. A role map keeps what the layers and blocks of this drawing mean under a name, for the next drawing from the same office.</Box>}
       <Box component="ul" aria-label="Kept role maps" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {kept.map((entry) => (
           <Box component="li" key={entry.id} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, borderBottom: '1px solid var(--mui-palette-divider)' }}>
