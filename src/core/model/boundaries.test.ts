@@ -30,7 +30,10 @@ test('a curved wall bounds a room with all its chords as one stretch', () => {
   const chords = Array.from({ length: 37 }, (_, i): [number, number] => { const angle = Math.PI + (Math.PI * i) / 36; return [3 + 2.9 * Math.cos(angle), 2.9 * Math.sin(angle)]; });
   const apse: ElementRow = { id: 'apse', levelId: 'L', source: null, kind: 'wall', shape: { start: [0, 0], end: [6, 0], thickness: 0.2, height: null, bulge: 1, outer: true } };
   const chapel: ElementRow = { id: 'Chapel', levelId: 'L', source: null, kind: 'zone', shape: { name: 'Chapel', number: '', outline: [...chords, [5.9, 3.9], [0.1, 3.9]], holes: [], height: null } };
-  const found = boundariesOf([apse, chapel, wall('north', [0, 4], [6, 4], 0.2)]).get('Chapel')!.map(({ wall: name, length, beyond }) => [name, Number(length.toFixed(2)), beyond]);
+  // A quarter round the wall, 3 pi / 2 m of its centre line, stands the middle of a door.
+  const all = boundariesOf([apse, chapel, wall('north', [0, 4], [6, 4], 0.2), door('garden', 'apse', (3 * Math.PI) / 2 - 0.45)]).get('Chapel')!;
+  expect(all.map(({ openings }) => openings)).toEqual([['garden'], []]);
+  const found = all.map(({ wall: name, length, beyond }) => [name, Number(length.toFixed(2)), beyond]);
   // 36 chords of 2 r sin(2.5 degrees) each.
   expect(found).toEqual([['apse', Number((36 * 2 * 2.9 * Math.sin(Math.PI / 72)).toFixed(2)), null], ['north', 5.8, null]]);
 });

@@ -27,9 +27,11 @@ export function boundariesOf(elements: readonly ElementRow[]): Map<string, Bound
   const curved = new Set(walls.filter(({ wall }) => wall.bulge !== 0).map(({ id }) => id));
   const wallIndex = new BoxIndex(walls, ({ wall }) => boxOf(wallLine(wall), wall.thickness / 2 + onFace));
   const zoneIndex = new BoxIndex(zones, ({ zone }) => boxOf(zone.outline));
+  /** The openings of a wall whose middle lies between two places along it. */
+  const openingsIn = (wallId: string, from: number, to: number): string[] => (openings.get(wallId) ?? []).filter(({ opening }) => { const at = opening.offset + opening.width / 2; return at > from && at <= to; }).map(({ id }) => id);
   const zoneAt = (p: Point): string | null => zoneIndex.around(p).find(({ zone }) => holds(zone, p))?.id ?? null;
   return new Map(zones.map(({ id, zone }) => [id, inOne(sidesOf(zone).flatMap((side) => wallIndex.touching(boxOf([side.a, side.b])).flatMap(({ id: wallId, wall }): Boundary[] => {
-    if (wall.bulge !== 0) return alongBend(side, wall).map(({ length, across }): Boundary => ({ wall: wallId, length, beyond: zoneAt(across), openings: (openings.get(wallId) ?? []).map((opening) => opening.id) }));
+    if (wall.bulge !== 0) return alongBend(side, wall).map(({ length, across, from, to }): Boundary => ({ wall: wallId, length, beyond: zoneAt(across), openings: openingsIn(wallId, from, to) }));
     const stretch = alongWall(side, wall);
     if (stretch === null) return [];
     const { from, to, away } = stretch;
@@ -39,8 +41,7 @@ export function boundariesOf(elements: readonly ElementRow[]): Map<string, Bound
     const across = -Math.sign(away) * (wall.thickness / 2 + 0.05);
     const middle = (from + to) / 2;
     const beyond = zoneAt([wall.start[0] + ux * middle - uy * across, wall.start[1] + uy * middle + ux * across]);
-    const inside = (openings.get(wallId) ?? []).filter(({ opening }) => { const at = opening.offset + opening.width / 2; return at > from && at < to; });
-    return [{ wall: wallId, length: to - from, beyond, openings: inside.map((opening) => opening.id) }];
+    return [{ wall: wallId, length: to - from, beyond, openings: openingsIn(wallId, from, to) }];
   })), curved)]));
 }
 
@@ -49,13 +50,13 @@ function inOne(sides: readonly Boundary[], curved: ReadonlySet<string>): Boundar
   const merged: Boundary[] = [];
   for (const side of sides) {
     const same = curved.has(side.wall) ? merged.find(({ wall, beyond }) => wall === side.wall && beyond === side.beyond) : undefined;
-    if (same) same.length += side.length; else merged.push({ ...side });
+    if (same) { same.length += side.length; same.openings = [...same.openings, ...side.openings]; } else merged.push({ ...side });
   }
   return merged;
 }
 
-/** The length of a side that is a chord along a curved wall's face, and the point beyond the wall's other face; empty where it is none. */
-function alongBend({ a, b }: Side, wall: Wall): { length: number; across: Point }[] {
+/** The length of a side that is a chord along a curved wall's face, from where to where along the wall it runs, and the point beyond the wall's other face; empty where it is none. */
+function alongBend({ a, b }: Side, wall: Wall): { length: number; across: Point; from: number; to: number }[] {
   const arc = arcOfBulge(wall.start, wall.end, wall.bulge);
   const [from, to] = [distance(arc.centre, a), distance(arc.centre, b)];
   const face = Math.sign(from - arc.radius) * (wall.thickness / 2);
@@ -63,7 +64,8 @@ function alongBend({ a, b }: Side, wall: Wall): { length: number; across: Point 
   const middle = Math.atan2((a[1] + b[1]) / 2 - arc.centre[1], (a[0] + b[0]) / 2 - arc.centre[0]);
   if (!arcContains(arc, middle)) return [];
   const out = arc.radius - face - Math.sign(face) * 0.05;
-  return [{ length: distance(a, b), across: [arc.centre[0] + out * Math.cos(middle), arc.centre[1] + out * Math.sin(middle)] }];
+  const places = [a, b].map((p) => { const turn = Math.atan2(p[1] - arc.centre[1], p[0] - arc.centre[0]) - arc.start; const along = arc.sweep >= 0 ? turn : -turn; return arc.radius * (along - 2 * Math.PI * Math.floor((along + 0.05) / (2 * Math.PI))); });
+  return [{ length: distance(a, b), from: Math.min(...places), to: Math.max(...places), across: [arc.centre[0] + out * Math.cos(middle), arc.centre[1] + out * Math.sin(middle)] }];
 }
 
 const holds = ({ outline, holes }: Zone, p: Point): boolean => contains(outline, p) && !holes.some((hole) => contains(hole, p));

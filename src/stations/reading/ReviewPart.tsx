@@ -98,7 +98,6 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
   const doubtful = listed.filter((candidate) => candidate.doubt !== null);
   const unread = (reading?.result?.unread ?? []).filter((entry) => ownRoles[kind].includes(entry.role));
   const kinds = elementKinds.filter((name) => name === 'grid' || name === 'column' || name === kind || withVerdict.some((entry) => entry.candidate.kind === name) || (reading?.result?.unread ?? []).some((entry) => ownRoles[name].includes(entry.role)));
-  const bounds = pointedAt?.kind === 'zone' && verdictOf(state, drawing.id, pointedAt.key) === 'accepted' ? boundsOf(state, decisionId(drawing.id, pointedAt.key)) : null;
   const near = open.filter((candidate): candidate is ColumnCandidate => candidate.kind === 'column' && isNearMiss(candidate, crossing));
   const drawn = ownRoles[kind].reduce((sum, role) => sum + Object.values(reading?.result?.drawn[role] ?? {}).reduce((all, count) => all + count, 0), 0);
   const idle = underlay === null ? [] : idleLayers(kind, reading?.result ?? null).map(({ layer, count, role }) => ({ name: underlay.layers[layer].name, count, role }));
@@ -168,7 +167,7 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
           {pointedAt && pointedAt.kind === kind && (
             <EvidenceList candidate={pointedAt} verdict={verdictOf(state, drawing.id, pointedAt.key)} accept={() => accept([pointedAt])} reject={() => reject([pointedAt])} />
           )}
-          {bounds && <Box sx={{ mb: 1 }}>{bounds}</Box>}
+          {pointedAt?.kind === 'zone' && kind === 'zone' && <ZoneBounds state={state} decision={decisionId(drawing.id, pointedAt.key)} />}
           {conflicts.size > 0 && verdict === 'open' && present !== 'conflict' && filters.some(({ name }) => name === 'conflict') && (
             <Note kind="look">{filters.find(({ name }) => name === 'conflict')!.count} of these the model has already, or call another line alike; they are left out unless you choose them. <Button variant="text" onClick={() => setFilter('conflict')}>Show them</Button></Note>
           )}
@@ -191,6 +190,12 @@ export function ReviewPart({ drawing, underlay, reading }: { drawing: DrawingRow
       )}
     </Box>
   );
+}
+
+/** What bounds an accepted zone; asked again only where the model or the zone changes. */
+function ZoneBounds({ state, decision }: { state: ProjectState; decision: string }) {
+  const bounds = useMemo(() => boundsOf(state, decision), [state, decision]);
+  return bounds === null ? null : <Box sx={{ mb: 1 }}>{bounds}</Box>;
 }
 
 function Line({ candidate, conflict, here, chosen, go, toggle }: { candidate: Candidate; conflict: string | null; here: boolean; chosen: boolean; go: () => void; toggle: () => void }) {

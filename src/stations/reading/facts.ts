@@ -1,5 +1,6 @@
+import { arcOfBulge } from '@/core/geometry/bulge';
 import { area } from '@/core/geometry/polygon';
-import { sectionName, type ElementKind } from '@/core/model/elements';
+import { sectionName, type ElementKind, type Wall } from '@/core/model/elements';
 import type { Candidate } from '@/core/reading/candidate';
 import type { ReadingResult } from '@/core/reading/read';
 import type { Role } from '@/core/sorting/roles';
@@ -9,12 +10,19 @@ const mm = (value: number): string => `${(value * 1000).toFixed(0)} mm`;
 const squareMetres = (value: number): string => `${value.toFixed(2)} m\u00b2`;
 const span = ([x1, y1]: readonly [number, number], [x2, y2]: readonly [number, number]): number => Math.hypot(x2 - x1, y2 - y1);
 
+/** How long a wall is along its centre line, metres. */
+function lengthOf({ start, end, bulge }: Wall): number {
+  if (bulge === 0) return span(start, end);
+  const { radius, sweep } = arcOfBulge(start, end, bulge);
+  return radius * Math.abs(sweep);
+}
+
 /** The size of a candidate in a few figures, for its line in the list. */
 export function sizeOf(candidate: Candidate): string {
   switch (candidate.kind) {
     case 'grid': return candidate.element.kind === 'line' ? metres(span(candidate.element.start, candidate.element.end)) : `radius ${metres(candidate.element.radius)}`;
     case 'column': case 'beam': return sectionName(candidate.element.section);
-    case 'wall': return `${mm(candidate.element.thickness)}, ${metres(span(candidate.element.start, candidate.element.end))}`;
+    case 'wall': return `${mm(candidate.element.thickness)}, ${metres(lengthOf(candidate.element))}`;
     case 'opening': return metres(candidate.element.width);
     case 'zone': return squareMetres(candidate.areas.inner);
     default: return squareMetres(Math.abs(area(candidate.element.outline)));
@@ -25,7 +33,7 @@ export function sizeOf(candidate: Candidate): string {
 export function factsOf(candidate: Candidate): string {
   switch (candidate.kind) {
     case 'beam': return `${metres(span(candidate.element.start, candidate.element.end))} from support to support, ${sectionName(candidate.element.section)} mm`;
-    case 'wall': return `${metres(span(candidate.element.start, candidate.element.end))} between its nodes, drawn ${mm(candidate.raw.thickness)} thick${candidate.element.outer ? ', outside on one side' : ''}`;
+    case 'wall': return `${metres(lengthOf(candidate.element))} between its nodes, drawn ${mm(candidate.raw.thickness)} thick${candidate.element.outer ? ', outside on one side' : ''}`;
     case 'opening': return `${metres(candidate.element.width)} wide, ${metres(candidate.element.offset)} from its wall\u2019s start, ${metres(candidate.element.height)} high${candidate.element.sill > 0 ? `, sill at ${metres(candidate.element.sill)}` : ''}`;
     case 'zone': return `${[candidate.element.number, candidate.element.name].filter(Boolean).join(' ') || 'Without a name'}: ${squareMetres(candidate.areas.inner)} by inner faces, ${squareMetres(candidate.areas.centre)} by centre lines, ${squareMetres(candidate.areas.outer)} by outer faces`;
     case 'slab': return `${squareMetres(Math.abs(area(candidate.element.outline)))}, ${mm(candidate.element.thickness)} thick, ${candidate.element.holes.length} openings`;

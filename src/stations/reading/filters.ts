@@ -24,8 +24,10 @@ export function passes(candidate: Candidate, filter: Filter, conflicts: Readonly
 /** The filters that leave something, each with how much. */
 export function filtersFor(candidates: readonly Candidate[], conflicts: ReadonlyMap<string, string>, crossing: number): { name: Filter; word: string; count: number }[] {
   const words: [Filter, string][] = [['all', 'All'], ['doubtful', 'Doubtful'], ['conflict', 'In conflict'], ['off grid', 'Off the grid']];
-  const sizes = [...new Set(candidates.filter(hasSize).map(sizeFilter))].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }));
-  return [...words, ...sizes.map((size): [Filter, string] => [size, size.slice(5)])]
-    .map(([name, word]) => ({ name, word, count: candidates.filter((candidate) => passes(candidate, name, conflicts, crossing)).length }))
-    .filter(({ name, count }) => count > 0 || name === 'all');
+  const sizes = new Map<Filter, number>();
+  for (const candidate of candidates) if (hasSize(candidate)) { const size = sizeFilter(candidate); sizes.set(size, (sizes.get(size) ?? 0) + 1); }
+  return [
+    ...words.map(([name, word]) => ({ name, word, count: candidates.filter((candidate) => passes(candidate, name, conflicts, crossing)).length })).filter(({ name, count }) => count > 0 || name === 'all'),
+    ...[...sizes].sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true })).map(([name, count]) => ({ name, word: name.slice(5), count })),
+  ];
 }

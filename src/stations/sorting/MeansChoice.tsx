@@ -19,7 +19,7 @@ export function MeansChoice({ row }: { row: RoleRow }) {
   const choose = (libraryId: string | null) => void commit((now) => ({ label: libraryId === null ? `${row.layer}: as drawn` : `${row.layer} means ${now.library[libraryId]?.name ?? ''}`, changes: [put('role', { ...now.role[row.id], libraryId })] }));
   return (
     <Select
-      size="small" variant="standard" disableUnderline displayEmpty value={row.libraryId ?? ''} inputProps={{ 'aria-label': `What ${row.layer} means` }}
+      size="small" variant="standard" disableUnderline displayEmpty value={entries.some(({ id }) => id === row.libraryId) ? row.libraryId! : ''} inputProps={{ 'aria-label': `What ${row.layer} means` }}
       onChange={(event) => choose(event.target.value || null)} sx={{ fontSize: 11, '& .MuiSelect-select': { py: 0 } }}
       renderValue={(value) => <Box component="span" sx={{ color: value ? 'text.primary' : 'text.secondary' }}>{value ? state.library[value]?.name : 'as drawn'}</Box>}
     >
