@@ -19,13 +19,29 @@ const flow = all.map((room) => ({
   files: [`src/${room}/**/*.{ts,tsx}`],
   ignores: ['**/*.test.ts', '**/*.test.tsx'],
   rules: {
-    'no-restricted-imports': ['error', {
-      patterns: [
-        { group: all.filter((other) => !rooms[room].includes(other)).map((other) => `@/${other}/*`), message: `${room}/ may import ${rooms[room].join(', ')} only.` },
-        { group: all.filter((other) => other !== room).map((other) => `**/../${other}/*`), message: 'Another room is imported by its @/ path.' },
-        ...(room === 'core' ? [{ group: ['node:*', 'react', 'react-dom', 'next', 'next/*', 'kysely', 'pg', 'three', '@mui/*'], message: 'core/ is pure: no Node built-ins, no React, no DOM, no database.' }] : []),
-      ],
-    }],
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: all.filter((other) => !rooms[room].includes(other)).map((other) => `@/${other}/*`),
+            message: `${room}/ may import ${rooms[room].join(', ')} only.`,
+          },
+          {
+            group: all.filter((other) => other !== room).map((other) => `**/../${other}/*`),
+            message: 'Another room is imported by its @/ path.',
+          },
+          ...(room === 'core'
+            ? [
+                {
+                  group: ['node:*', 'react', 'react-dom', 'next', 'next/*', 'kysely', 'pg', 'three', '@mui/*'],
+                  message: 'core/ is pure: no Node built-ins, no React, no DOM, no database.',
+                },
+              ]
+            : []),
+        ],
+      },
+    ],
   },
 }));
 
@@ -37,15 +53,49 @@ const config = [
   ...tseslint.configs.recommended,
   {
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
     },
   },
   ...flow,
   ...stations.map((station) => ({
     files: [`src/stations/${station}/**`],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: [...stations.filter((other) => other !== station).flatMap((other) => [`@/stations/${other}/*`, `../${other}/*`]), '@/server/*', '@/app/*', '@/cli/*', '@/workers/*'], message: 'Stations do not import one another, nor the server.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: [
+                ...stations
+                  .filter((other) => other !== station)
+                  .flatMap((other) => [`@/stations/${other}/*`, `../${other}/*`]),
+                '@/server/*',
+                '@/app/*',
+                '@/cli/*',
+                '@/workers/*',
+              ],
+              message: 'Stations do not import one another, nor the server.',
+            },
+          ],
+        },
+      ],
+    },
   })),
-  { files: ['src/core/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }] } },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
+    },
+  },
 ];
 
 export default config;

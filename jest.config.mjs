@@ -1,4 +1,14 @@
-const swc = (react) => ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: react }, target: 'es2022', transform: { react: { runtime: 'automatic' } } }, module: { type: 'commonjs' } }];
+const swc = (react) => [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', tsx: react },
+      target: 'es2022',
+      transform: { react: { runtime: 'automatic' } },
+    },
+    module: { type: 'commonjs' },
+  },
+];
 // These packages ship as ES modules only.
 const modules = ['flatbush', 'flatqueue', 'd3', 'd3-.*', 'internmap', 'delaunator', 'robust-predicates', 'kysely'];
 const common = {
@@ -10,7 +20,16 @@ const common = {
 
 const config = {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/demo/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'unit',
+      testMatch: [
+        '<rootDir>/src/**/*.test.ts',
+        '<rootDir>/src/**/*.test.tsx',
+        '<rootDir>/demo/**/*.test.ts',
+        '<rootDir>/bench/**/*.test.ts',
+      ],
+    },
     { ...common, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
   ],
 };

@@ -7,16 +7,26 @@ type Said = { at: number } | { wrong: string; number: number } | { done: true; m
 /** Longest that one damaged file may take, in seconds. */
 const patience = 30;
 
-/** `./run fuzz [files] [first]`: reads damaged files and tells which hang, throw, or come out empty without a word. Bounded; every file follows from its number. */
+/**
+ * `./run fuzz [files] [first]`: reads damaged files and tells which hang, throw, or come out empty without a word.
+ * Bounded; every file follows from its number.
+ */
 export async function fuzz(args: string[]): Promise<number> {
   const [count = 20_000, first = 0] = args.map(Number);
-  if (!Number.isInteger(count) || count < 1 || !Number.isInteger(first) || first < 0) { console.error('Usage: ./run fuzz [files] [number of the first], for example ./run fuzz 20000'); return 2; }
+  if (!Number.isInteger(count) || count < 1 || !Number.isInteger(first) || first < 0) {
+    console.error('Usage: ./run fuzz [files] [number of the first], for example ./run fuzz 20000');
+    return 2;
+  }
   const shares = 2;
   const size = Math.ceil(count / shares);
-  const ends = await Promise.all(Array.from({ length: shares }, (_, i) => share(first + i * size, first + Math.min(count, (i + 1) * size))));
+  const ends = await Promise.all(
+    Array.from({ length: shares }, (_, i) => share(first + i * size, first + Math.min(count, (i + 1) * size))),
+  );
   const wrong = ends.flatMap((end) => end.wrong);
   for (const line of wrong.slice(0, 20)) console.log(line);
-  console.log(`${count.toLocaleString('en')} damaged files, ${wrong.length} ended wrongly; the slowest took ${Math.max(...ends.map((end) => end.most)).toFixed(2)} s, the most memory was ${(Math.max(...ends.map((end) => end.peak)) / 1e6).toFixed(0)} MB`);
+  console.log(
+    `${count.toLocaleString('en')} damaged files, ${wrong.length} ended wrongly; the slowest took ${Math.max(...ends.map((end) => end.most)).toFixed(2)} s, the most memory was ${(Math.max(...ends.map((end) => end.peak)) / 1e6).toFixed(0)} MB`,
+  );
   return wrong.length === 0 ? 0 : 1;
 }
 
@@ -24,15 +34,27 @@ function share(from: number, to: number): Promise<{ wrong: string[]; most: numbe
   return new Promise((resolve) => {
     const wrong: string[] = [];
     let [at, most, peak] = [from, 0, 0];
-    const child = fork(join(root, 'bench/fuzzRun.ts'), [String(from), String(to)], { execArgv: ['--import', 'tsx', '--max-old-space-size=2000'], cwd: root });
+    const child = fork(join(root, 'bench/fuzzRun.ts'), [String(from), String(to)], {
+      execArgv: ['--import', 'tsx', '--max-old-space-size=2000'],
+      cwd: root,
+    });
     let watch = setTimeout(() => undefined, 0);
-    const wait = () => { clearTimeout(watch); watch = setTimeout(() => { wrong.push(`file ${at}: took longer than ${patience} s`); child.kill('SIGKILL'); }, patience * 1000); };
+    const wait = () => {
+      clearTimeout(watch);
+      watch = setTimeout(() => {
+        wrong.push(`file ${at}: took longer than ${patience} s`);
+        child.kill('SIGKILL');
+      }, patience * 1000);
+    };
     wait();
     child.on('message', (said: Said) => {
       wait();
       if ('at' in said) at = said.at;
       else if ('wrong' in said) wrong.push(`file ${said.number}: ${said.wrong}`);
-      else { most = said.most; peak = said.peak; }
+      else {
+        most = said.most;
+        peak = said.peak;
+      }
     });
     child.on('exit', (code) => {
       clearTimeout(watch);

@@ -13,7 +13,9 @@ const limits = { ...defaultLimits, primitives: 100_000 };
 /** The drawings that are damaged: another library's, of every version, ASCII and binary, and the demo's. */
 export function seedFiles(): Uint8Array[] {
   const folder = join(root, 'src/core/drawing/fixtures');
-  const files = readdirSync(folder).filter((name) => name.endsWith('.dxf')).map((name) => new Uint8Array(readFileSync(join(folder, name))));
+  const files = readdirSync(folder)
+    .filter((name) => name.endsWith('.dxf'))
+    .map((name) => new Uint8Array(readFileSync(join(folder, name))));
   return [...files, new TextEncoder().encode(groundFloor().dxf)];
 }
 
@@ -27,7 +29,8 @@ export function fuzzCase(seeds: Uint8Array[], number: number): string | null {
   const result = readDxf(bytes, limits);
   if (!result.ok) return result.message.length < 20 ? `an error without a sentence: "${result.message}"` : null;
   const { drawing, account } = result.value;
-  if (drawing.kind.length === 0 && account.leftOut.length === 0 && account.warnings.length === 0) return 'an empty result without a diagnosis';
+  if (drawing.kind.length === 0 && account.leftOut.length === 0 && account.warnings.length === 0)
+    return 'an empty result without a diagnosis';
   const { intake, primitives } = digest('damaged.dxf', '', result.value, limits);
   if (primitives.xy.some((value) => !Number.isFinite(value))) return 'a coordinate that is no number';
   const counted = [...intake.read, ...intake.leftOut].some((row) => !(row.count > 0));

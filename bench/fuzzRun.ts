@@ -8,7 +8,11 @@ for (let number = from; number < to; number += 1) {
   process.send!({ at: number });
   const start = process.hrtime.bigint();
   let wrong: string | null;
-  try { wrong = fuzzCase(seeds, number); } catch (error) { wrong = `an exception: ${(error as Error).stack ?? String(error)}`; }
+  try {
+    wrong = fuzzCase(seeds, number);
+  } catch (error) {
+    wrong = `an exception: ${(error as Error).stack ?? String(error)}`;
+  }
   most = Math.max(most, Number(process.hrtime.bigint() - start) / 1e9);
   if (wrong !== null) process.send!({ wrong, number });
 }

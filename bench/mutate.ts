@@ -9,7 +9,31 @@ export function seeded(seed: number): () => number {
   };
 }
 
-const hostile = ['1e300', '-1e300', 'NaN', 'Infinity', '99999999999999999999', '-1', '0', '', 'x'.repeat(300), '30000', '2147483647', '1e-320', '*Model_Space', 'CHAIR', 'DESK', 'SECTION', 'ENDSEC', 'ENDBLK', 'EOF', 'INSERT', 'VERTEX', 'SEQEND', '\u0000\u0007'];
+const hostile = [
+  '1e300',
+  '-1e300',
+  'NaN',
+  'Infinity',
+  '99999999999999999999',
+  '-1',
+  '0',
+  '',
+  'x'.repeat(300),
+  '30000',
+  '2147483647',
+  '1e-320',
+  '*Model_Space',
+  'CHAIR',
+  'DESK',
+  'SECTION',
+  'ENDSEC',
+  'ENDBLK',
+  'EOF',
+  'INSERT',
+  'VERTEX',
+  'SEQEND',
+  '\u0000\u0007',
+];
 
 /** One damage at a random place: what lost lines, bad copies and hostile hands do to files. */
 const damages: ((bytes: Uint8Array, random: () => number) => Uint8Array)[] = [
@@ -18,30 +42,52 @@ const damages: ((bytes: Uint8Array, random: () => number) => Uint8Array)[] = [
     for (let i = 0; i < 1 + random() * 8; i += 1) out[Math.floor(random() * out.length)] = Math.floor(random() * 256);
     return out;
   },
-  function cut(bytes, random) { return bytes.slice(0, Math.floor(random() * bytes.length)); },
-  function drop(bytes, random) { const at = Math.floor(random() * bytes.length); return join(bytes.subarray(0, at), bytes.subarray(at + 1 + Math.floor(random() * random() * 400))); },
+  function cut(bytes, random) {
+    return bytes.slice(0, Math.floor(random() * bytes.length));
+  },
+  function drop(bytes, random) {
+    const at = Math.floor(random() * bytes.length);
+    return join(bytes.subarray(0, at), bytes.subarray(at + 1 + Math.floor(random() * random() * 400)));
+  },
   function repeat(bytes, random) {
     const at = Math.floor(random() * bytes.length);
     const part = bytes.subarray(at, at + 1 + Math.floor(random() * random() * 2000));
-    return join(bytes.subarray(0, at), ...Array.from({ length: 1 + Math.floor(random() * 4) }, () => part), bytes.subarray(at));
+    return join(
+      bytes.subarray(0, at),
+      ...Array.from({ length: 1 + Math.floor(random() * 4) }, () => part),
+      bytes.subarray(at),
+    );
   },
   function move(bytes, random) {
     const [a, b] = [Math.floor(random() * bytes.length), Math.floor(random() * bytes.length)];
     const part = bytes.slice(a, a + Math.floor(random() * 500));
     return join(bytes.subarray(0, b), part, bytes.subarray(b));
   },
-  function dropLine(bytes, random) { const [from, to] = lineAt(bytes, random); return join(bytes.subarray(0, from), bytes.subarray(to)); },
-  function doubleLine(bytes, random) { const [from, to] = lineAt(bytes, random); return join(bytes.subarray(0, to), bytes.subarray(from, to), bytes.subarray(to)); },
+  function dropLine(bytes, random) {
+    const [from, to] = lineAt(bytes, random);
+    return join(bytes.subarray(0, from), bytes.subarray(to));
+  },
+  function doubleLine(bytes, random) {
+    const [from, to] = lineAt(bytes, random);
+    return join(bytes.subarray(0, to), bytes.subarray(from, to), bytes.subarray(to));
+  },
   function replaceLine(bytes, random) {
     const [from, to] = lineAt(bytes, random);
-    return join(bytes.subarray(0, from), new TextEncoder().encode(`${hostile[Math.floor(random() * hostile.length)]}\n`), bytes.subarray(to));
+    return join(
+      bytes.subarray(0, from),
+      new TextEncoder().encode(`${hostile[Math.floor(random() * hostile.length)]}\n`),
+      bytes.subarray(to),
+    );
   },
 ];
 
 const join = (...parts: Uint8Array[]): Uint8Array => {
   const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
   let at = 0;
-  for (const part of parts) { out.set(part, at); at += part.length; }
+  for (const part of parts) {
+    out.set(part, at);
+    at += part.length;
+  }
   return out;
 };
 

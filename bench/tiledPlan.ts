@@ -5,7 +5,10 @@ import { truthPlan } from './truthPlan';
 export function tiled(entities: number): { dxf: string; roles: Record<string, string> } {
   let seed = 0;
   let plan = truthPlan(seed, true);
-  while (plan.unit !== 'mm') { seed += 1; plan = truthPlan(seed, true); }
+  while (plan.unit !== 'mm') {
+    seed += 1;
+    plan = truthPlan(seed, true);
+  }
   const groups = plan.dxf.split(/\r?\n/);
   const start = groups.findIndex((line, i) => line.trim() === '2' && groups[i + 1] === 'ENTITIES') + 2;
   let end = start;
@@ -21,7 +24,14 @@ export function tiled(entities: number): { dxf: string; roles: Record<string, st
     for (let i = start; i < end; i += 2) {
       const code = Number(groups[i]);
       const value = groups[i + 1];
-      const moved = code === 10 || code === 11 ? String(Number(value) + dx) : code === 20 || code === 21 ? String(Number(value) + dy) : code === 5 ? (0x1000 + n * 0x10000 + parseInt(value, 16)).toString(16).toUpperCase() : value;
+      const moved =
+        code === 10 || code === 11
+          ? String(Number(value) + dx)
+          : code === 20 || code === 21
+            ? String(Number(value) + dy)
+            : code === 5
+              ? (0x1000 + n * 0x10000 + parseInt(value, 16)).toString(16).toUpperCase()
+              : value;
       body.push(groups[i], moved);
     }
   }

@@ -6,50 +6,92 @@ import type { Plan } from './ground';
 export const heights = { foundation: -3.15, ground: 0, upper: 3.9, roof: 7.5, parapet: 8.6 };
 
 /** What is written at each level of the section. */
-export const levelMarks: [string, number][] = [['Basement', heights.foundation], ['Ground floor', heights.ground], ['Upper floor', heights.upper], ['Roof', heights.roof], ['Parapet', heights.parapet]];
+export const levelMarks: [string, number][] = [
+  ['Basement', heights.foundation],
+  ['Ground floor', heights.ground],
+  ['Upper floor', heights.upper],
+  ['Roof', heights.roof],
+  ['Parapet', heights.parapet],
+];
 
 /** Thickness of the floors, metres. */
 export const slabThickness = 0.28;
 
-const layers = [{ name: 'S-CUT', colour: 7 }, { name: 'S-VIEW', colour: 8 }, { name: 'S-LEVEL', colour: 1 }, { name: 'S-GRID', colour: 8 }, { name: 'S-HATCH', colour: 254 }, { name: 'S-TITLE', colour: 7 }];
+const layers = [
+  { name: 'S-CUT', colour: 7 },
+  { name: 'S-VIEW', colour: 8 },
+  { name: 'S-LEVEL', colour: 1 },
+  { name: 'S-GRID', colour: 8 },
+  { name: 'S-HATCH', colour: 254 },
+  { name: 'S-TITLE', colour: 7 },
+];
 
-/** Where the section's zero and grid line A stand in its drawing, metres: nobody draws a section at the project's zero. */
+/**
+ * Where the section's zero and grid line A stand in its drawing, metres: nobody draws a section at the project's zero.
+ */
 export const sectionPlace: XY = [140, 55];
 
-/** The cross-section through the main block along grid line 2, looking at the gallery's end: in millimetres, its heights written in metres. */
+/**
+ * The cross-section through the main block along grid line 2, looking at the gallery's end: in millimetres, its heights
+ * written in metres.
+ */
 export function crossSection(): Plan {
   const draft = new Draft(1000, 4, layers);
   const [left, right] = [up[0], up[3]];
-  draft.through(([x, y]) => [x + sectionPlace[0], y + sectionPlace[1]], 0, () => {
-    draft.section(1);
-    for (const [i, x] of up.entries()) {
-      draft.line('S-GRID', [x, heights.foundation - 1.2], [x, heights.parapet + 1]);
-      draft.circle('S-GRID', [x, heights.parapet + 1.5], 0.5);
-      draft.text('S-GRID', [x, heights.parapet + 1.5], 0.4, 'ABCD'[i]);
-    }
-    draft.section(2);
-    for (const top of [heights.ground, heights.upper, heights.roof]) slab(draft, left - 0.15, right + 0.15, top);
-    // The basement lies under the first two bays only.
-    slab(draft, left - 0.15, up[2] + 0.15, heights.foundation);
-    for (const x of [left, up[2]]) for (const side of [-0.15, 0.15]) draft.line('S-CUT', [x + side, heights.foundation], [x + side, heights.ground - slabThickness]);
-    for (const [low, high] of [[heights.ground, heights.upper - slabThickness], [heights.upper, heights.roof - slabThickness]]) {
-      for (const x of [left, right]) for (const side of [-0.15, 0.15]) draft.line('S-CUT', [x + side, low], [x + side, high]);
-      for (const x of [up[1], up[2]]) for (const side of [-0.3, 0.3]) draft.line('S-VIEW', [x + side, low], [x + side, high]);
-    }
-    for (const x of [left, right]) draft.rectangle('S-CUT', [x - 0.15, heights.roof], [x + 0.15, heights.parapet]);
-    draft.section(3);
-    for (const [name, at] of levelMarks) {
-      draft.line('S-LEVEL', [right + 1, at], [right + 4.4, at]);
-      draft.polyline('S-LEVEL', [[right + 1.4, at], [right + 1.25, at + 0.26], [right + 1.55, at + 0.26]], true);
-      draft.text('S-LEVEL', [right + 2.4, at + 0.28], 0.3, at === 0 ? '%%p0.00' : `${at > 0 ? '+' : ''}${at.toFixed(2)}`);
-      draft.text('S-LEVEL', [right + 6.2, at + 0.28], 0.3, name);
-    }
-    // The ground line, with its hatch strokes.
-    draft.line('S-VIEW', [-8, -0.15], [left - 0.15, -0.15]);
-    draft.line('S-VIEW', [right + 0.15, -0.15], [right + 8, -0.15]);
-    for (let x = -7.8; x < -0.5; x += 0.5) draft.line('S-HATCH', [x, -0.15], [x - 0.3, -0.45]);
-    draft.text('S-TITLE', [across[1] + 3, heights.foundation - 2.6], 0.5, 'Cross-section 2-2  1:50');
-  });
+  draft.through(
+    ([x, y]) => [x + sectionPlace[0], y + sectionPlace[1]],
+    0,
+    () => {
+      draft.section(1);
+      for (const [i, x] of up.entries()) {
+        draft.line('S-GRID', [x, heights.foundation - 1.2], [x, heights.parapet + 1]);
+        draft.circle('S-GRID', [x, heights.parapet + 1.5], 0.5);
+        draft.text('S-GRID', [x, heights.parapet + 1.5], 0.4, 'ABCD'[i]);
+      }
+      draft.section(2);
+      for (const top of [heights.ground, heights.upper, heights.roof]) slab(draft, left - 0.15, right + 0.15, top);
+      // The basement lies under the first two bays only.
+      slab(draft, left - 0.15, up[2] + 0.15, heights.foundation);
+      for (const x of [left, up[2]])
+        for (const side of [-0.15, 0.15])
+          draft.line('S-CUT', [x + side, heights.foundation], [x + side, heights.ground - slabThickness]);
+      for (const [low, high] of [
+        [heights.ground, heights.upper - slabThickness],
+        [heights.upper, heights.roof - slabThickness],
+      ]) {
+        for (const x of [left, right])
+          for (const side of [-0.15, 0.15]) draft.line('S-CUT', [x + side, low], [x + side, high]);
+        for (const x of [up[1], up[2]])
+          for (const side of [-0.3, 0.3]) draft.line('S-VIEW', [x + side, low], [x + side, high]);
+      }
+      for (const x of [left, right]) draft.rectangle('S-CUT', [x - 0.15, heights.roof], [x + 0.15, heights.parapet]);
+      draft.section(3);
+      for (const [name, at] of levelMarks) {
+        draft.line('S-LEVEL', [right + 1, at], [right + 4.4, at]);
+        draft.polyline(
+          'S-LEVEL',
+          [
+            [right + 1.4, at],
+            [right + 1.25, at + 0.26],
+            [right + 1.55, at + 0.26],
+          ],
+          true,
+        );
+        draft.text(
+          'S-LEVEL',
+          [right + 2.4, at + 0.28],
+          0.3,
+          at === 0 ? '%%p0.00' : `${at > 0 ? '+' : ''}${at.toFixed(2)}`,
+        );
+        draft.text('S-LEVEL', [right + 6.2, at + 0.28], 0.3, name);
+      }
+      // The ground line, with its hatch strokes.
+      draft.line('S-VIEW', [-8, -0.15], [left - 0.15, -0.15]);
+      draft.line('S-VIEW', [right + 0.15, -0.15], [right + 8, -0.15]);
+      for (let x = -7.8; x < -0.5; x += 0.5) draft.line('S-HATCH', [x, -0.15], [x - 0.3, -0.45]);
+      draft.text('S-TITLE', [across[1] + 3, heights.foundation - 2.6], 0.5, 'Cross-section 2-2  1:50');
+    },
+  );
   return { dxf: draft.finish(), counts: draft.counts };
 }
 

@@ -24,12 +24,17 @@ const position = async (x: number, y: number) => {
 test('two large files are sent and read with progress; one of them is cancelled and leaves nothing', async () => {
   await page.getByLabel('DXF files').setInputFiles([large, second]);
   const line = page.getByText(/^second\.dxf/).locator('xpath=ancestor::div[2]');
-  await line.getByText(/waiting to be read|reading|sending/).first().waitFor();
+  await line
+    .getByText(/waiting to be read|reading|sending/)
+    .first()
+    .waitFor();
   await page.getByText(/second\.dxf (waiting|reading)/).waitFor({ timeout: 60_000 });
   await line.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('heading', { name: 'Intake report' }).waitFor({ timeout: 90_000 });
   await page.getByText(/second\.dxf/).waitFor({ state: 'detached' });
-  const [row] = await stage.sql<{ files: number; size: number }>('select count(*)::int as files, max(size)::int as size from files');
+  const [row] = await stage.sql<{ files: number; size: number }>(
+    'select count(*)::int as files, max(size)::int as size from files',
+  );
   expect(row.files).toBe(1);
   expect(await stage.sql("select state from intakes where file_name = 'second.dxf'")).toEqual([{ state: 'cancelled' }]);
 });
@@ -72,4 +77,6 @@ test('the board is moved by keys too, and the view is kept across a reload', asy
   expect(Math.abs(kept(0, 0)[0] - again(0, 0)[0])).toBeLessThan(2);
 });
 
-test('the pages had nothing to complain about', () => { expect(problems).toEqual([]); });
+test('the pages had nothing to complain about', () => {
+  expect(problems).toEqual([]);
+});

@@ -8,7 +8,10 @@ import { ask, bringIn, fileNamed, newProject, openStage, picture, problems, stat
 let stage: Stage;
 let page: Page;
 let project: string;
-beforeAll(async () => { stage = await openStage(); ({ page } = await stage.person()); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+  ({ page } = await stage.person());
+}, 60_000);
 afterAll(async () => stage.close());
 jest.setTimeout(90_000);
 
@@ -46,7 +49,9 @@ test('the upper floor, drawn far off and turned, is fitted onto the ground floor
   await page.getByRole('button', { name: 'By grid labels' }).click();
   const fit = page.getByRole('group', { name: 'The fit' });
   await fit.getByText(/\d+ points/).waitFor();
-  expect(await fit.innerText()).toContain('\u221290.000\u00b0'.replace('\u2212', (await fit.innerText()).includes('\u2212') ? '\u2212' : '-'));
+  expect(await fit.innerText()).toContain(
+    '\u221290.000\u00b0'.replace('\u2212', (await fit.innerText()).includes('\u2212') ? '\u2212' : '-'),
+  );
   await fit.getByRole('button', { name: 'Place it so' }).click();
   await fit.waitFor({ state: 'detached' });
   await page.waitForTimeout(500);
@@ -67,12 +72,19 @@ test('grids without common labels are refused with a sentence that says what to 
   await page.getByRole('option', { name: 'Ignore' }).click();
   await station(page, 'Datum');
   await page.getByRole('button', { name: 'By grid labels' }).click();
-  await page.getByText(/0 grid lines have the same label in both drawings.*Check the role of the grid layers/).waitFor();
+  await page
+    .getByText(/0 grid lines have the same label in both drawings.*Check the role of the grid layers/)
+    .waitFor();
   expect(problems).toEqual([]);
 });
 
 test('the search box holds a drawing, opens its recipe, and shows the levels in space, all by keyboard', async () => {
-  const act = async (words: string) => { await page.keyboard.press('Control+;'); await page.keyboard.type(words); await page.keyboard.press('Enter'); await page.waitForTimeout(500); };
+  const act = async (words: string) => {
+    await page.keyboard.press('Control+;');
+    await page.keyboard.type(words);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(500);
+  };
   await act('Hold marram-upper');
   const upper = Object.values((await state()).drawing).find(({ name }) => name === 'marram-upper')!;
   expect((await state()).display[upper.id].held).toBe(true);

@@ -43,23 +43,41 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
   client.on('error', (error) => problems.push(error.message));
   await client.connect();
   const stage: Stage = {
-    address: serving.address, databaseUrl, browser,
+    address: serving.address,
+    databaseUrl,
+    browser,
     sql: async (text, values) => (await client.query(text, values)).rows as never,
     person: async () => {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true, colorScheme: 'light' });
+      const context = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        acceptDownloads: true,
+        colorScheme: 'light',
+      });
       context.setDefaultTimeout(15_000);
-      await context.addInitScript(() => document.addEventListener('securitypolicyviolation', (event) => console.error(`policy ${event.violatedDirective} broken by ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`)));
+      await context.addInitScript(() =>
+        document.addEventListener('securitypolicyviolation', (event) =>
+          console.error(
+            `policy ${event.violatedDirective} broken by ${event.sourceFile}:${event.lineNumber}:${event.columnNumber}`,
+          ),
+        ),
+      );
       const page = await context.newPage();
       page.on('pageerror', (error) => problems.push(error.message));
-      page.on('console', (message) => { if (message.type() === 'error' && !noise.test(message.text())) problems.push(message.text()); });
+      page.on('console', (message) => {
+        if (message.type() === 'error' && !noise.test(message.text())) problems.push(message.text());
+      });
       return { context, page };
     },
     kill: async () => {
-      const ended = new Promise((done) => { serving.process.once('exit', done); });
+      const ended = new Promise((done) => {
+        serving.process.once('exit', done);
+      });
       process.kill(-serving.process.pid!, 'SIGKILL');
       await ended;
     },
-    restart: async () => { serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env }, false); },
+    restart: async () => {
+      serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env }, false);
+    },
     close: async () => {
       await browser.close();
       await serving.stop();
@@ -75,8 +93,16 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
 export const problems: string[] = [];
 
 /** Asks the server as a program would. */
-export async function ask<T>(stage: Stage, path: string, json?: unknown, method = json === undefined ? 'GET' : 'POST'): Promise<{ status: number; body: T }> {
-  const response = await fetch(stage.address + path, { method, ...(json === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(json) }) });
+export async function ask<T>(
+  stage: Stage,
+  path: string,
+  json?: unknown,
+  method = json === undefined ? 'GET' : 'POST',
+): Promise<{ status: number; body: T }> {
+  const response = await fetch(stage.address + path, {
+    method,
+    ...(json === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(json) }),
+  });
   return { status: response.status, body: (await response.json()) as T };
 }
 
@@ -89,7 +115,8 @@ export function fileNamed(name: string, content: string | Uint8Array): string {
   return path;
 }
 
-export const station = (page: Page, word: string) => page.getByRole('navigation', { name: 'Course' }).getByText(word, { exact: true }).click();
+export const station = (page: Page, word: string) =>
+  page.getByRole('navigation', { name: 'Course' }).getByText(word, { exact: true }).click();
 
 /** Where on the page a point of the project lies, found as a person would: by reading the position at two places. */
 export async function boardMap(page: Page): Promise<(e: number, n: number) => [number, number]> {
@@ -98,7 +125,12 @@ export async function boardMap(page: Page): Promise<(e: number, n: number) => [n
     await page.mouse.move(x, y);
     await page.waitForTimeout(60);
     const text = (await page.locator('[data-part=position]').textContent()) ?? '';
-    const [e, n] = [...text.replace(/[\u202f,]/g, '').replace(/\u2212/g, '-').matchAll(/(?:E|N|along|height) (-?[\d.]+)/g)].map((match) => Number(match[1]));
+    const [e, n] = [
+      ...text
+        .replace(/[\u202f,]/g, '')
+        .replace(/\u2212/g, '-')
+        .matchAll(/(?:E|N|along|height) (-?[\d.]+)/g),
+    ].map((match) => Number(match[1]));
     return [e, n];
   };
   const [x1, y1, x2, y2] = [box.x + 60, box.y + 60, box.x + box.width - 80, box.y + box.height - 80];
@@ -122,7 +154,10 @@ export async function bringIn(page: Page, path: string): Promise<void> {
   await page.getByRole('heading', { name: 'Intake report' }).waitFor();
 }
 
-/** A picture of the page as base64. Taken over the browser's own protocol: the library's way puts a style into the page, which its policy forbids. */
+/**
+ * A picture of the page as base64. Taken over the browser's own protocol: the library's way puts a style into the page,
+ * which its policy forbids.
+ */
 export async function picture(page: Page): Promise<string> {
   const session = await page.context().newCDPSession(page);
   const { data } = await session.send('Page.captureScreenshot', { format: 'png' });
@@ -157,7 +192,8 @@ export async function type(page: Page, field: string, text: string): Promise<voi
 export const part = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 
 /** The tab of a kind of candidates. */
-export const kindTab = (page: Page, name: string) => page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: new RegExp(`^${name}`) });
+export const kindTab = (page: Page, name: string) =>
+  page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: new RegExp(`^${name}`) });
 
 /** Confirms the unit that the evidence is for. */
 export async function confirmMillimetres(page: Page): Promise<void> {

@@ -4,31 +4,50 @@ import { plainLevel } from '@/core/model/levels';
 import { ask, openStage, type Stage } from './harness';
 
 let stage: Stage;
-beforeAll(async () => { stage = await openStage(); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+}, 60_000);
 afterAll(async () => stage.close());
 jest.setTimeout(90_000);
 
-interface Answer { history: { version: number; undo: string | null; redo: string | null }; edits: { seq: number; changes: Change[] }[]; state: ProjectState; message: string }
+interface Answer {
+  history: { version: number; undo: string | null; redo: string | null };
+  edits: { seq: number; changes: Change[] }[];
+  state: ProjectState;
+  message: string;
+}
 
 async function project(): Promise<string> {
   return (await ask<{ id: string }>(stage, '/api/projects', { name: 'History' })).body.id;
 }
 const load = async (id: string) => (await ask<Answer>(stage, `/api/projects/${id}/state`)).body;
-const edit = (id: string, seen: number, label: string, changes: Change[]) => ask<Answer>(stage, `/api/projects/${id}/edits`, { seen, clientId: crypto.randomUUID(), edit: { label, changes } });
-const step = (id: string, seen: number, way: 'undo' | 'redo') => ask<Answer>(stage, `/api/projects/${id}/${way}`, { seen, clientId: crypto.randomUUID() });
-const level = (id: string, name: string, elevation: number): Change => ({ table: 'level', id, row: { ...plainLevel, id, name, elevation, height: 3 } });
+const edit = (id: string, seen: number, label: string, changes: Change[]) =>
+  ask<Answer>(stage, `/api/projects/${id}/edits`, { seen, clientId: crypto.randomUUID(), edit: { label, changes } });
+const step = (id: string, seen: number, way: 'undo' | 'redo') =>
+  ask<Answer>(stage, `/api/projects/${id}/${way}`, { seen, clientId: crypto.randomUUID() });
+const level = (id: string, name: string, elevation: number): Change => ({
+  table: 'level',
+  id,
+  row: { ...plainLevel, id, name, elevation, height: 3 },
+});
 
 /** A small generator of numbers, the same at every run. */
 function numbers(seed: number) {
   let state = seed;
-  return (below: number) => { state = (Math.imul(state, 1664525) + 1013904223) >>> 0; return Math.floor((state / 2 ** 32) * below); };
+  return (below: number) => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return Math.floor((state / 2 ** 32) * below);
+  };
 }
 
 test('any run of edits, undos and redos gives the states that two stacks give', async () => {
   const id = await project();
   const next = numbers(7);
   const ids = Array.from({ length: 4 }, () => crypto.randomUUID());
-  let { state, history: { version } } = await load(id);
+  let {
+    state,
+    history: { version },
+  } = await load(id);
   // The reference: a stack of states behind and one ahead.
   const behind: ProjectState[] = [];
   let ahead: ProjectState[] = [];
@@ -36,7 +55,10 @@ test('any run of edits, undos and redos gives the states that two stacks give', 
     const choice = next(10);
     if (choice < 5) {
       const which = ids[next(4)];
-      const changes: Change[] = next(4) === 0 && state.level[which] ? [{ table: 'level', id: which, row: null }] : [level(which, `L${i}`, next(100))];
+      const changes: Change[] =
+        next(4) === 0 && state.level[which]
+          ? [{ table: 'level', id: which, row: null }]
+          : [level(which, `L${i}`, next(100))];
       const answer = await edit(id, version, `Edit ${i}`, changes);
       expect(answer.status).toBe(200);
       behind.push(state);
@@ -47,7 +69,10 @@ test('any run of edits, undos and redos gives the states that two stacks give', 
       const way = choice < 8 ? 'undo' : 'redo';
       const [from, to] = way === 'undo' ? [behind, ahead] : [ahead, behind];
       const answer = await step(id, version, way);
-      if (from.length === 0) { expect(answer.status).toBe(409); continue; }
+      if (from.length === 0) {
+        expect(answer.status).toBe(409);
+        continue;
+      }
       expect(answer.status).toBe(200);
       to.push(state);
       state = from.pop()!;
@@ -78,7 +103,9 @@ test('the labels say what undo and redo would do', async () => {
 test('the log is append-only, for the database too', async () => {
   const id = await project();
   await edit(id, 0, 'Add', [level(crypto.randomUUID(), 'A', 1)]);
-  await expect(stage.sql("update edits set label = 'other' where project_id = $1", [id])).rejects.toThrow('append-only');
+  await expect(stage.sql("update edits set label = 'other' where project_id = $1", [id])).rejects.toThrow(
+    'append-only',
+  );
 });
 
 test('undo at a stale version is refused like any edit', async () => {
@@ -106,9 +133,23 @@ test('an edit that breaks a rule of the schema leaves nothing of itself', async 
   const { state } = await load(id);
   const [ground] = Object.keys(state.level);
   const element = crypto.randomUUID();
-  const column: Change = { table: 'element', id: element, row: { id: element, levelId: ground, source: null, libraryId: null, kind: 'column', shape: { position: [0, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' } } };
+  const column: Change = {
+    table: 'element',
+    id: element,
+    row: {
+      id: element,
+      levelId: ground,
+      source: null,
+      libraryId: null,
+      kind: 'column',
+      shape: { position: [0, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' },
+    },
+  };
   expect((await edit(id, 0, 'Add a column', [column])).status).toBe(200);
-  const answer = await edit(id, 1, 'Remove its level', [level(crypto.randomUUID(), 'New', 5), { table: 'level', id: ground, row: null }]);
+  const answer = await edit(id, 1, 'Remove its level', [
+    level(crypto.randomUUID(), 'New', 5),
+    { table: 'level', id: ground, row: null },
+  ]);
   expect(answer.status).toBe(409);
   expect(answer.body.message).toContain('still in use');
   expect(Object.keys((await load(id)).state.level)).toEqual([ground]);
@@ -118,7 +159,9 @@ test('an edit that breaks a rule of the schema leaves nothing of itself', async 
 
 test('twenty people at once: every confirmed edit is there, every other was refused', async () => {
   const id = await project();
-  const answers = await Promise.all(Array.from({ length: 20 }, (_, i) => edit(id, 0, `P${i}`, [level(crypto.randomUUID(), `P${i}`, i + 1)])));
+  const answers = await Promise.all(
+    Array.from({ length: 20 }, (_, i) => edit(id, 0, `P${i}`, [level(crypto.randomUUID(), `P${i}`, i + 1)])),
+  );
   const confirmed = answers.filter((answer) => answer.status === 200).length;
   expect(confirmed).toBe(1);
   expect(answers.filter((answer) => answer.status === 409)).toHaveLength(19);

@@ -11,15 +11,22 @@ import type { ProjectState } from '@/core/model/state';
 import { ask, boardMap, bringIn, fileNamed, newProject, openStage, picture, problems, type Stage } from './harness';
 
 let stage: Stage;
-beforeAll(async () => { stage = await openStage(); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+}, 60_000);
 afterAll(async () => stage.close());
-afterEach(() => { expect(problems).toEqual([]); });
+afterEach(() => {
+  expect(problems).toEqual([]);
+});
 jest.setTimeout(120_000);
 
 const part = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
-const stateOf = async (project: string) => (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
-const drawingsOf = async (project: string) => Object.values((await stateOf(project)).drawing).filter((row) => !row.discarded);
-const linesShown = async (page: Page) => Number((await page.getByText(/[\d,]+ lines, \d/).innerText()).replace(/,/g, '').match(/\d+/)![0]);
+const stateOf = async (project: string) =>
+  (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
+const drawingsOf = async (project: string) =>
+  Object.values((await stateOf(project)).drawing).filter((row) => !row.discarded);
+const linesShown = async (page: Page) =>
+  Number((await page.getByText(/[\d,]+ lines, \d/).innerText()).replace(/,/g, '').match(/\d+/)![0]);
 
 /** Waits until the board shows as many lines as asked for. */
 async function untilLines(page: Page, test: (lines: number) => boolean): Promise<void> {
@@ -64,9 +71,15 @@ test('steps are switched, moved, changed, removed and typed; a wrong value is re
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
   await part(page, 'Recipe');
   const steps = page.getByRole('list', { name: 'Steps of the recipe' });
-  const add = async (name: string) => { await page.getByRole('button', { name: 'Add a step' }).click(); await page.getByRole('menuitem', { name, exact: true }).click(); };
+  const add = async (name: string) => {
+    await page.getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('menuitem', { name, exact: true }).click();
+  };
   await add('Leave out layers');
-  await page.getByRole('status').filter({ hasText: /Touches \d+ entities/ }).waitFor();
+  await page
+    .getByRole('status')
+    .filter({ hasText: /Touches \d+ entities/ })
+    .waitFor();
   await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await steps.getByText('Leave out layers').waitFor();
   await add('Close gaps');
@@ -75,12 +88,17 @@ test('steps are switched, moved, changed, removed and typed; a wrong value is re
   await page.getByLabel('Gaps up to').fill('8 mm');
   await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await steps.getByText('up to 8 mm').waitFor();
-  const order = async () => Object.values((await stateOf(project)).recipe)[0].steps.map(({ step, on }) => `${step.kind}${on ? '' : ' off'}`);
+  const order = async () =>
+    Object.values((await stateOf(project)).recipe)[0].steps.map(({ step, on }) => `${step.kind}${on ? '' : ' off'}`);
   expect(await order()).toEqual(['leaveOutLayers', 'closeGaps']);
   await page.getByRole('button', { name: 'Earlier: Close gaps' }).click();
   await steps.getByRole('listitem').first().getByText('Close gaps').waitFor();
   expect(await order()).toEqual(['closeGaps', 'leaveOutLayers']);
-  await page.getByRole('switch', { name: 'Use Leave out layers' }).or(page.getByLabel('Use Leave out layers')).first().click();
+  await page
+    .getByRole('switch', { name: 'Use Leave out layers' })
+    .or(page.getByLabel('Use Leave out layers'))
+    .first()
+    .click();
   await steps.getByText('not used').waitFor();
   expect(await order()).toEqual(['closeGaps', 'leaveOutLayers off']);
   await page.getByRole('button', { name: 'Remove: Close gaps' }).click();
@@ -117,10 +135,15 @@ test('five plans on a sheet become five drawings, and a region drawn by hand a s
   await page.getByRole('button', { name: /^sheet/ }).click();
   await page.getByRole('button', { name: 'Make 5 drawings' }).click();
   await page.getByRole('button', { name: /^Wing/ }).waitFor();
-  expect((await drawingsOf(project)).map(({ name, setAside }) => `${name}${setAside ? ' aside' : ''}`).sort()).toEqual([...sheetTitles, 'Basement', 'sheet aside'].sort());
+  expect((await drawingsOf(project)).map(({ name, setAside }) => `${name}${setAside ? ' aside' : ''}`).sort()).toEqual(
+    [...sheetTitles, 'Basement', 'sheet aside'].sort(),
+  );
   await page.getByRole('button', { name: /Undo/ }).click();
-  await page.waitForFunction(() => ![...document.querySelectorAll('button')].some((button) => button.textContent?.startsWith('Wing')));
-  // By hand: two corners and Enter make a rectangle round the first plan; 32.55 by 17.1 m with its grid overrun and title.
+  await page.waitForFunction(
+    () => ![...document.querySelectorAll('button')].some((button) => button.textContent?.startsWith('Wing')),
+  );
+  // By hand: two corners and Enter make a rectangle round the first plan; 32.55 by 17.1 m with its grid overrun and
+  // title.
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
   await page.waitForTimeout(600);
   const at = await boardMap(page);
@@ -147,22 +170,51 @@ test('how a drawing is shown is set, seen and kept: colours, fade, place, levels
   const red = groups([0, 'LAYER'], [2, 'RED'], [70, 0], [62, 1], [6, 'CONTINUOUS'], [370, 100]);
   const dashes = groups([0, 'LTYPE'], [2, 'DASHED'], [70, 0], [73, 2], [40, 2], [49, 1], [49, -1]);
   const broken = groups([0, 'LINE'], [8, 'RED'], [6, 'DASHED'], [10, 0], [20, 10], [11, 40], [21, 10]);
-  await bringIn(page, fileNamed('lines.dxf', dxf({ header: groups([9, '$INSUNITS'], [70, 6]), tables: dashes + red, entities: line(0, 0, 40, 0, 'RED') + line(0, 30, 40, 30, 'OTHER') + broken })));
+  await bringIn(
+    page,
+    fileNamed(
+      'lines.dxf',
+      dxf({
+        header: groups([9, '$INSUNITS'], [70, 6]),
+        tables: dashes + red,
+        entities: line(0, 0, 40, 0, 'RED') + line(0, 30, 40, 30, 'OTHER') + broken,
+      }),
+    ),
+  );
   await part(page, 'Display');
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
   await page.waitForTimeout(700);
-  const seen = async () => { await page.mouse.move(300, 790); await page.waitForTimeout(700); return picture(page); };
+  const seen = async () => {
+    await page.mouse.move(300, 790);
+    await page.waitForTimeout(700);
+    return picture(page);
+  };
   const pictures = [await seen()];
-  const press = async (act: () => Promise<unknown>) => { await act(); const now = await seen(); expect(pictures).not.toContain(now); pictures.push(now); };
+  const press = async (act: () => Promise<unknown>) => {
+    await act();
+    const now = await seen();
+    expect(pictures).not.toContain(now);
+    pictures.push(now);
+  };
   const toggle = (label: string) => page.getByLabel(label).click();
   await untilLines(page, (lines) => lines === 3);
   await press(() => toggle('Line types'));
   // 40 m in dashes of 1 m and gaps of 1 m are 20 dashes, beside the two whole lines.
   await untilLines(page, (lines) => lines === 22);
   await press(() => toggle('Line weights'));
-  await press(async () => { await page.getByRole('combobox', { name: 'Colours' }).click(); await page.getByRole('option', { name: 'one ink' }).click(); });
-  await press(async () => { await page.getByRole('combobox', { name: 'Colours' }).click(); await page.getByRole('option', { name: 'a colour of my own' }).click(); await page.getByLabel('Colour of RED').fill('#2244cc'); });
-  await press(async () => { await page.getByLabel('Fade').focus(); for (let i = 0; i < 40; i += 1) await page.keyboard.press('ArrowRight'); });
+  await press(async () => {
+    await page.getByRole('combobox', { name: 'Colours' }).click();
+    await page.getByRole('option', { name: 'one ink' }).click();
+  });
+  await press(async () => {
+    await page.getByRole('combobox', { name: 'Colours' }).click();
+    await page.getByRole('option', { name: 'a colour of my own' }).click();
+    await page.getByLabel('Colour of RED').fill('#2244cc');
+  });
+  await press(async () => {
+    await page.getByLabel('Fade').focus();
+    for (let i = 0; i < 40; i += 1) await page.keyboard.press('ArrowRight');
+  });
   await press(() => page.getByRole('button', { name: 'Show OTHER alone' }).click());
   await page.getByRole('heading', { name: 'Shown alone: OTHER' }).waitFor();
   await page.getByRole('button', { name: 'Show the others again', exact: true }).click();
@@ -177,7 +229,15 @@ test('how a drawing is shown is set, seen and kept: colours, fade, place, levels
   await page.getByText('Click a line to see what it is.').waitFor();
   await page.waitForTimeout(400);
   const [display] = Object.values((await stateOf(project)).display);
-  expect(display).toMatchObject({ colours: 'layer', layerColours: { RED: '#2244cc' }, above: true, held: true, levels: 'all', lineTypes: true, lineWeights: true });
+  expect(display).toMatchObject({
+    colours: 'layer',
+    layerColours: { RED: '#2244cc' },
+    above: true,
+    held: true,
+    levels: 'all',
+    lineTypes: true,
+    lineWeights: true,
+  });
   expect(display.fade).toBeCloseTo(0.4, 6);
   await page.reload();
   await untilLines(page, (lines) => lines === 22);
@@ -199,7 +259,12 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   await page.addInitScript(() => {
     // The person's own disk, as the browser would offer it.
     const disk = { name: 'marram-ground.dxf', text: '', lastModified: 1 };
-    Object.assign(window, { disk, showOpenFilePicker: async () => [{ name: disk.name, getFile: async () => new File([disk.text], disk.name, { lastModified: disk.lastModified }) }] });
+    Object.assign(window, {
+      disk,
+      showOpenFilePicker: async () => [
+        { name: disk.name, getFile: async () => new File([disk.text], disk.name, { lastModified: disk.lastModified }) },
+      ],
+    });
   });
   const project = await newProject(stage, page, 'Revisions');
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
@@ -209,9 +274,15 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   await part(page, 'Revisions');
   await page.getByLabel('Next revision').setInputFiles(fileNamed('marram-ground-B.dxf', later));
   await page.getByText('Since revision 1').waitFor();
-  // Two columns moved, a partition's two lines went, a door came with its block and two jambs and parts two wall faces, a room and the title were renamed.
+  // Two columns moved, a partition's two lines went, a door came with its block and two jambs and parts two wall faces,
+  // a room and the title were renamed.
   const rows = await page.getByRole('table', { name: 'Changes by layer' }).getByRole('row').allInnerTexts();
-  const changes = Object.fromEntries(rows.slice(1).map((row) => { const [layer, ...counts] = row.split('\t').map((cell) => cell.trim()); return [layer, counts.map(Number)]; }));
+  const changes = Object.fromEntries(
+    rows.slice(1).map((row) => {
+      const [layer, ...counts] = row.split('\t').map((cell) => cell.trim());
+      return [layer, counts.map(Number)];
+    }),
+  );
   expect(changes['A-COLS']).toEqual([0, 0, 2]);
   expect(changes['A-DOOR']).toEqual([1, 0, 0]);
   expect(changes['A-WALL'][1]).toBe(2);
@@ -233,7 +304,9 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   await page.getByRole('button', { name: 'Use revision 1' }).waitFor();
   await page.getByRole('button', { name: 'Follow a file on this computer' }).click();
   await page.getByText('Following').waitFor();
-  await page.evaluate((text) => { Object.assign((window as unknown as { disk: object }).disk, { text, lastModified: 2 }); }, groundFloor().dxf);
+  await page.evaluate((text) => {
+    Object.assign((window as unknown as { disk: object }).disk, { text, lastModified: 2 });
+  }, groundFloor().dxf);
   await page.getByText('has changed on this computer.').waitFor();
   await page.getByRole('button', { name: 'Bring the change in' }).click();
   await page.getByText('Since revision 2').waitFor();
@@ -250,7 +323,8 @@ test('the other stories: a basement in centimetres, a yard at survey coordinates
   await page.getByRole('button', { name: /^marram-yard/ }).click();
   await page.getByRole('tab', { name: 'By layer' }).click();
   await page.getByRole('table', { name: 'Read by layer' }).getByText('C-FENCE').waitFor();
-  // At five million metres from zero a fence post of 60 mm still shows its own size: a click at its edge finds the circle.
+  // At five million metres from zero a fence post of 60 mm still shows its own size: a click at its edge finds the
+  // circle.
   await part(page, 'Display');
   await page.getByRole('button', { name: /^Set aside marram-basement/ }).click();
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
@@ -258,12 +332,17 @@ test('the other stories: a basement in centimetres, a yard at survey coordinates
   const [post] = [onSurvey([-58, 30])];
   const at = await boardMap(page);
   await page.mouse.move(...at(...post));
-  for (let i = 0; i < 7; i += 1) { await page.mouse.wheel(0, -400); await page.waitForTimeout(40); }
+  for (let i = 0; i < 7; i += 1) {
+    await page.mouse.wheel(0, -400);
+    await page.waitForTimeout(40);
+  }
   await page.waitForTimeout(800);
   const near = await boardMap(page);
   await page.mouse.click(...near(post[0] + 0.06, post[1]));
   await page.getByText('CIRCLE on layer C-FENCE').waitFor();
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
+  await page
+    .getByLabel('DXF files')
+    .setInputFiles(fileNamed('marram-one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
   await page.getByRole('button', { name: /^marram-one-layer/ }).click();
   await part(page, 'Report');
   await page.getByText(/1 layer,/).waitFor();
@@ -271,7 +350,11 @@ test('the other stories: a basement in centimetres, a yard at survey coordinates
   await page.getByRole('button', { name: 'All levels in space' }).click();
   const stack = page.getByRole('application', { name: /^Stack of all levels/ });
   await stack.waitFor();
-  const seen = async () => { await page.mouse.move(300, 790); await page.waitForTimeout(600); return picture(page); };
+  const seen = async () => {
+    await page.mouse.move(300, 790);
+    await page.waitForTimeout(600);
+    return picture(page);
+  };
   const all = await seen();
   await stack.focus();
   await page.keyboard.press('ArrowRight');
@@ -296,11 +379,25 @@ test('the report counts by kind, layer and block, in JSON and as a table; binary
   await page.getByRole('table', { name: 'Read by layer' }).getByText('W\u00e4nde').waitFor();
   await page.getByRole('tab', { name: 'By block' }).click();
   await page.getByRole('table', { name: 'Read by block' }).getByText('DESK').waitFor();
-  const save = async (name: string) => { const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).or(page.getByRole('button', { name })).first().click()]); return readFileSync((await download.path())!, 'utf8'); };
+  const save = async (name: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name }).or(page.getByRole('button', { name })).first().click(),
+    ]);
+    return readFileSync((await download.path())!, 'utf8');
+  };
   const intake = JSON.parse(await save('Save as JSON')) as IntakeFile;
   const csv = await save('as CSV');
-  expect(intake.leftOut).toContainEqual({ kind: '3DSOLID', count: 2, reason: 'It is a solid or surface model, not lines.', remedy: 'Ask for a 2D export of this view.' });
-  const counted = csv.split('\r\n').filter((row) => /^(read|left out),/.test(row)).reduce((sum, row) => sum + Number(row.split(',')[4]), 0);
+  expect(intake.leftOut).toContainEqual({
+    kind: '3DSOLID',
+    count: 2,
+    reason: 'It is a solid or surface model, not lines.',
+    remedy: 'Ask for a 2D export of this view.',
+  });
+  const counted = csv
+    .split('\r\n')
+    .filter((row) => /^(read|left out),/.test(row))
+    .reduce((sum, row) => sum + Number(row.split(',')[4]), 0);
   expect(counted).toBe([...intake.read, ...intake.leftOut].reduce((sum, row) => sum + row.count, 0));
   expect(csv).toContain('missing file,picture');
   expect((await drawingsOf(project))[0].name).toBe('r2018');

@@ -10,21 +10,53 @@ import { readDxf } from '@/core/drawing/reader';
 import type { ModelFile } from '@/core/handover/model/schema';
 import type { ProjectState } from '@/core/model/state';
 import { flatten } from '@/core/underlay/flatten';
-import { ask, bringIn, choose, clickOn, fileNamed, newProject, openStage, problems, station, type, type Stage } from './harness';
+import {
+  ask,
+  bringIn,
+  choose,
+  clickOn,
+  fileNamed,
+  newProject,
+  openStage,
+  problems,
+  station,
+  type,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
 let project: string;
-beforeAll(async () => { stage = await openStage(); ({ page } = await stage.person()); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+  ({ page } = await stage.person());
+}, 60_000);
 afterAll(async () => stage.close());
 jest.setTimeout(60_000);
 
-const state = async () => { await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor(); await page.waitForTimeout(300); return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state; };
+const state = async () => {
+  await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
+  await page.waitForTimeout(300);
+  return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
+};
 const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
-const levels = async () => Object.values((await state()).level).sort((a, b) => a.elevation - b.elevation).map(({ name, elevation, height }) => [name, elevation, height]);
-const ladder = (name: string) => page.getByRole('list', { name: 'Levels, from the section' }).getByRole('button', { name: new RegExp(`^${name},`) });
-const bring = async (name: string, content: string) => { await station(page, 'Intake'); await page.getByLabel('DXF files').setInputFiles(fileNamed(`${name}.dxf`, content)); await page.getByRole('button', { name: new RegExp(`^${name} `) }).click(); };
-const confirmUnit = async (words: string) => { await station(page, 'Datum'); await tab('Unit'); await page.getByRole('button', { name: `Take ${words}` }).click(); await page.getByText(`${words} confirmed`).waitFor(); };
+const levels = async () =>
+  Object.values((await state()).level)
+    .sort((a, b) => a.elevation - b.elevation)
+    .map(({ name, elevation, height }) => [name, elevation, height]);
+const ladder = (name: string) =>
+  page.getByRole('list', { name: 'Levels, from the section' }).getByRole('button', { name: new RegExp(`^${name},`) });
+const bring = async (name: string, content: string) => {
+  await station(page, 'Intake');
+  await page.getByLabel('DXF files').setInputFiles(fileNamed(`${name}.dxf`, content));
+  await page.getByRole('button', { name: new RegExp(`^${name} `) }).click();
+};
+const confirmUnit = async (words: string) => {
+  await station(page, 'Datum');
+  await tab('Unit');
+  await page.getByRole('button', { name: `Take ${words}` }).click();
+  await page.getByText(`${words} confirmed`).waitFor();
+};
 
 test('a basement is added below ground, marked against the ground line, and its drawing hung on it', async () => {
   project = await newProject(stage, page, 'Levels');
@@ -36,7 +68,10 @@ test('a basement is added below ground, marked against the ground line, and its 
   await type(page, 'Height to next', '315 cm');
   // The ground stays at zero: below it a height moves the level down.
   await page.getByText('\u22123.150 m').first().waitFor();
-  expect(await levels()).toEqual([['Basement', -3.15, 3.15], ['Ground', 0, 3]]);
+  expect(await levels()).toEqual([
+    ['Basement', -3.15, 3.15],
+    ['Ground', 0, 3],
+  ]);
   await choose(page, 'Kind of level', 'foundation');
   await page.getByText('below ground').first().waitFor();
   await page.getByRole('button', { name: 'Basement, \u22123.150 m, below ground' }).waitFor();
@@ -65,19 +100,43 @@ test('the section is stood up on a line of the plan and storey heights are read 
   await page.getByRole('button', { name: 'Pick what stands at its start' }).click();
   await page.waitForTimeout(600);
   const foot = heights.foundation - 1.2;
-  const main = (await state()).placement[Object.values((await state()).drawing).find(({ name }) => name === 'marram-section')!.id];
+  const main = (await state()).placement[
+    Object.values((await state()).drawing).find(({ name }) => name === 'marram-section')!.id
+  ];
   // Face on, x is told from the drawing's left end, which stood at the start so far.
   await clickOn(page, [sectionPlace[0] - main.origin[0] / 1000, foot]);
   const { placement, drawing } = await state();
   const section = Object.values(drawing).find(({ name }) => name === 'marram-section')!;
-  const [x, y, z] = placeUpright(placement[section.id], [(sectionPlace[0] + 10.2) * 1000, (sectionPlace[1] + 3.9) * 1000]);
+  const [x, y, z] = placeUpright(placement[section.id], [
+    (sectionPlace[0] + 10.2) * 1000,
+    (sectionPlace[1] + 3.9) * 1000,
+  ]);
   expect([x, y, z].map((v) => Number(v.toFixed(3)))).toEqual([5.4, 7.8, 3.9]);
   const table = page.getByRole('table', { name: 'Storey heights' });
-  expect((await table.getByRole('row').allInnerTexts()).slice(1).map((row) => row.split('\t').slice(0, 2).join(' ').replace(/\u2212/g, '-'))).toEqual(['Basement -3.150 m', 'Ground floor \u00b10.000 m', 'Upper floor +3.900 m', 'Roof +7.500 m', 'Parapet +8.600 m']);
+  expect(
+    (await table.getByRole('row').allInnerTexts()).slice(1).map((row) =>
+      row
+        .split('\t')
+        .slice(0, 2)
+        .join(' ')
+        .replace(/\u2212/g, '-'),
+    ),
+  ).toEqual([
+    'Basement -3.150 m',
+    'Ground floor \u00b10.000 m',
+    'Upper floor +3.900 m',
+    'Roof +7.500 m',
+    'Parapet +8.600 m',
+  ]);
   await choose(page, 'What Parapet becomes', 'nothing');
   await page.getByRole('button', { name: 'Take over 2 heights' }).click();
   await page.getByRole('button', { name: 'The levels are so' }).waitFor();
-  expect(await levels()).toEqual([['Basement', -3.15, 3.15], ['Ground', 0, 3.9], ['Upper floor', 3.9, 3.6], ['Roof', 7.5, 3]]);
+  expect(await levels()).toEqual([
+    ['Basement', -3.15, 3.15],
+    ['Ground', 0, 3.9],
+    ['Upper floor', 3.9, 3.6],
+    ['Roof', 7.5, 3],
+  ]);
   await page.getByRole('button', { name: 'Back to the plan' }).click();
 });
 
@@ -91,7 +150,14 @@ test('a typical level is repeated, follows its level, and becomes its own', asyn
   await page.getByRole('textbox', { name: 'Storeys' }).fill('2');
   await page.getByRole('button', { name: 'Repeat Ground' }).click();
   await page.getByText('repeats Ground').first().waitFor();
-  expect(await levels()).toEqual([['Basement', -3.15, 3.15], ['Ground', 0, 3.9], ['Ground 2', 3.9, 3.9], ['Ground 3', 7.8, 3.9], ['Upper floor', 11.7, 3.6], ['Roof', 15.3, 3]]);
+  expect(await levels()).toEqual([
+    ['Basement', -3.15, 3.15],
+    ['Ground', 0, 3.9],
+    ['Ground 2', 3.9, 3.9],
+    ['Ground 3', 7.8, 3.9],
+    ['Upper floor', 11.7, 3.6],
+    ['Roof', 15.3, 3],
+  ]);
   await page.getByRole('button', { name: /Ground 2, .*repeats Ground/ }).click();
   await page.getByText(/ 45 elements|, 45 elements/).waitFor();
   const download = page.waitForEvent('download');
@@ -99,7 +165,14 @@ test('a typical level is repeated, follows its level, and becomes its own', asyn
   await page.getByRole('link', { name: 'Save model.json' }).click();
   const model = JSON.parse(readFileSync((await (await download).path())!, 'utf8')) as ModelFile;
   expect(model.columns).toHaveLength(3 * 45);
-  expect(model.levels.map(({ name }) => name)).toEqual(['Basement', 'Ground', 'Ground 2', 'Ground 3', 'Upper floor', 'Roof']);
+  expect(model.levels.map(({ name }) => name)).toEqual([
+    'Basement',
+    'Ground',
+    'Ground 2',
+    'Ground 3',
+    'Upper floor',
+    'Roof',
+  ]);
   await station(page, 'Datum');
   await page.getByRole('button', { name: 'Make it its own' }).click();
   await page.getByRole('combobox', { name: 'Level that it repeats' }).waitFor();
@@ -172,21 +245,23 @@ test('a run of spacings, an angle and an area are measured, and all dimensions c
   await page.getByRole('button', { name: 'Compare all' }).click();
   await page.getByText(/9 dimensions:/).waitFor();
   const differing = page.getByRole('table', { name: 'Dimensions that differ' });
-  expect((await differing.getByRole('row').allInnerTexts()).slice(1).map((row) => row.split('\t').slice(0, 3))).toEqual([['4950', '4.950 m', '4.800 m']]);
+  expect((await differing.getByRole('row').allInnerTexts()).slice(1).map((row) => row.split('\t').slice(0, 3))).toEqual(
+    [['4950', '4.950 m', '4.800 m']],
+  );
   await differing.getByRole('button', { name: 'Show 4950' }).click();
 });
 
 test('the project shows feet and inches, finer or coarser, and angles from north; lengths are typed in any unit', async () => {
   await tab('Project');
   await choose(page, 'Project unit', 'feet and inches');
-  await page.getByText("For example 12' 6 1/2\"").waitFor();
+  await page.getByText('For example 12\' 6 1/2"').waitFor();
   await choose(page, 'Precision', 'whole inches');
-  await page.getByText("For example 12' 7\"").waitFor();
+  await page.getByText('For example 12\' 7"').waitFor();
   await choose(page, 'Angles', 'clockwise from north');
   await page.getByText('73.00\u00b0').waitFor();
   await page.getByRole('button', { name: /^Roof, \+50' 2"/ }).waitFor();
   await page.reload();
-  await page.getByText("For example 12' 7\"").waitFor();
+  await page.getByText('For example 12\' 7"').waitFor();
   await choose(page, 'Project unit', 'metres');
   await choose(page, 'Angles', 'counter-clockwise from east');
 });
@@ -218,9 +293,19 @@ test('the survey is taken from a drawing that lies in it, kept, and handed over'
   // The building's zero is a corner of its outline, 0.15 m off both ways: given by its own point.
   const { drawing } = await state();
   const id = Object.values(drawing).find(({ name }) => name === 'marram-yard')!.id;
-  const { state: now, history } = (await ask<{ state: ProjectState; history: { version: number } }>(stage, `/api/projects/${project}/state`)).body;
+  const { state: now, history } = (
+    await ask<{ state: ProjectState; history: { version: number } }>(stage, `/api/projects/${project}/state`)
+  ).body;
   const placed = { ...now.placement[id], origin: survey.zero, target: [0, 0], turning: (-survey.turn * Math.PI) / 180 };
-  expect((await ask(stage, `/api/projects/${project}/edits`, { seen: history.version, clientId: crypto.randomUUID(), edit: { label: 'Place the yard', changes: [{ table: 'placement', id, row: placed }] } })).status).toBe(200);
+  expect(
+    (
+      await ask(stage, `/api/projects/${project}/edits`, {
+        seen: history.version,
+        clientId: crypto.randomUUID(),
+        edit: { label: 'Place the yard', changes: [{ table: 'placement', id, row: placed }] },
+      })
+    ).status,
+  ).toBe(200);
   await tab('Project');
   await page.getByRole('button', { name: 'As marram-yard has it' }).click();
   await page.waitForTimeout(500);

@@ -2,17 +2,44 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
 import type { ModelFile } from '@/core/handover/model/schema';
-import { bringIn, choose, confirmMillimetres, fileNamed, kindTab, newProject, openStage, part, problems, stateOf, station, type, type Stage } from './harness';
+import {
+  bringIn,
+  choose,
+  confirmMillimetres,
+  fileNamed,
+  kindTab,
+  newProject,
+  openStage,
+  part,
+  problems,
+  stateOf,
+  station,
+  type,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
 let project: string;
-beforeAll(async () => { stage = await openStage(); ({ page } = await stage.person()); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+  ({ page } = await stage.person());
+}, 60_000);
 afterAll(async () => stage.close());
 jest.setTimeout(90_000);
 
 const state = () => stateOf(stage, page, project);
-const labels = async () => Object.values((await state()).element).flatMap((element) => (element.kind === 'grid' && element.shape.kind === 'line' && Math.abs(element.shape.start[0] - element.shape.end[0]) < 0.1 ? [[element.shape.start[0], element.shape.label] as const] : [])).sort((a, b) => a[0] - b[0]).map(([, label]) => label);
+const labels = async () =>
+  Object.values((await state()).element)
+    .flatMap((element) =>
+      element.kind === 'grid' &&
+      element.shape.kind === 'line' &&
+      Math.abs(element.shape.start[0] - element.shape.end[0]) < 0.1
+        ? [[element.shape.start[0], element.shape.label] as const]
+        : [],
+    )
+    .sort((a, b) => a[0] - b[0])
+    .map(([, label]) => label);
 
 test('what reading takes for granted is set, read with at once, and given back', async () => {
   project = await newProject(stage, page, 'Library');
@@ -25,7 +52,10 @@ test('what reading takes for granted is set, read with at once, and given back',
   await type(page, 'Smallest side', '300 mm');
   await part(page, 'Review');
   await kindTab(page, 'Columns').filter({ hasText: '31' }).click();
-  await page.getByText(/too small for a column: 250 by 600 mm/).first().waitFor();
+  await page
+    .getByText(/too small for a column: 250 by 600 mm/)
+    .first()
+    .waitFor();
   await part(page, 'Taken for granted');
   await type(page, 'Window head', '0.5 m');
   await page.getByText('The head lies above the sill.').waitFor();
@@ -49,8 +79,12 @@ test('several columns are put right at once, found by their size', async () => {
   await page.getByRole('textbox', { name: 'Mark' }).fill('C7');
   await page.getByRole('button', { name: 'Accept 3 so' }).click();
   await page.getByRole('tab', { name: /accepted 3/ }).waitFor();
-  const columns = Object.values((await state()).element).flatMap((element) => (element.kind === 'column' ? [element.shape] : []));
-  expect(columns.map(({ section, mark }) => ({ section, mark }))).toEqual(Array.from({ length: 3 }, () => ({ section: { shape: 'rectangle', width: 0.25, depth: 0.65 }, mark: 'C7' })));
+  const columns = Object.values((await state()).element).flatMap((element) =>
+    element.kind === 'column' ? [element.shape] : [],
+  );
+  expect(columns.map(({ section, mark }) => ({ section, mark }))).toEqual(
+    Array.from({ length: 3 }, () => ({ section: { shape: 'rectangle', width: 0.25, depth: 0.65 }, mark: 'C7' })),
+  );
 });
 
 test('accepting fills the library; a section changed there changes its columns, and one undo brings both back', async () => {
@@ -63,7 +97,13 @@ test('accepting fills the library; a section changed there changes its columns, 
   await sections.getByRole('button', { name: /400x400/ }).click();
   await type(page, 'Width', '450 mm');
   await sections.getByText('450 \u00d7 400').waitFor();
-  const wide = async () => Object.values((await state()).element).filter((element) => element.kind === 'column' && element.shape.section.shape === 'rectangle' && element.shape.section.width === 0.45).length;
+  const wide = async () =>
+    Object.values((await state()).element).filter(
+      (element) =>
+        element.kind === 'column' &&
+        element.shape.section.shape === 'rectangle' &&
+        element.shape.section.width === 0.45,
+    ).length;
   expect(await wide()).toBe(22);
   await page.getByRole('button', { name: 'Undo: Change 400x400' }).click();
   await sections.getByText('400 \u00d7 400').waitFor();
@@ -85,7 +125,11 @@ test('names follow the patterns, a construction gets its layers and its U-value,
   await page.getByRole('link', { name: 'Save model.json' }).click();
   const model = JSON.parse(readFileSync((await (await download).path())!, 'utf8')) as ModelFile;
   const [outer] = model.constructions!.filter(({ name }) => name === 'Wall 300');
-  expect(outer).toMatchObject({ thickness: 0.3, layers: [{ name: '', thickness: 0.3, conductivity: 0.5 }], uValue: Number((1 / 0.77).toFixed(9)) });
+  expect(outer).toMatchObject({
+    thickness: 0.3,
+    layers: [{ name: '', thickness: 0.3, conductivity: 0.5 }],
+    uValue: Number((1 / 0.77).toFixed(9)),
+  });
   expect(model.walls.filter(({ construction }) => construction === outer.id)).toHaveLength(22);
   expect(model.columns.every(({ sectionId }) => model.sections!.some(({ id }) => id === sectionId))).toBe(true);
 });
@@ -104,7 +148,9 @@ test('a library goes out as a file and into another project, and a broken one is
   await page.getByLabel('Library file').setInputFiles(fileNamed('library.json', saved));
   await page.getByText('9 entries came in.').waitFor();
   await page.getByRole('list', { name: 'Sections' }).getByText('RC 400/400').waitFor();
-  await page.getByLabel('Library file').setInputFiles(fileNamed('broken.json', '{"format":"zircon-frame-library","version":2}'));
+  await page
+    .getByLabel('Library file')
+    .setInputFiles(fileNamed('broken.json', '{"format":"zircon-frame-library","version":2}'));
   await page.getByText(/broken\.json: This is not a library/).waitFor();
   await page.getByRole('button', { name: 'Remove 9 unused' }).click();
   await page.getByText(/^Empty\. Sections and constructions come here/).waitFor();
@@ -141,6 +187,10 @@ test('what the model has already is shown as a conflict and not accepted in pass
   await page.getByText(/^45 of these the model has already/).waitFor();
   expect(await page.getByRole('button', { name: 'Accept 0', exact: true }).isDisabled()).toBe(true);
   await page.getByRole('button', { name: 'Show them' }).first().click();
-  await page.getByRole('list', { name: /^Columns/ }).getByText('the model has a column here already').first().waitFor();
+  await page
+    .getByRole('list', { name: /^Columns/ })
+    .getByText('the model has a column here already')
+    .first()
+    .waitFor();
   expect(problems).toEqual([]);
 });

@@ -6,20 +6,41 @@ import { onUpperSheet, upperFloor } from '../demo/upper';
 import { place } from '@/core/datum/placement';
 import { block, dxf, groups, insert, line } from '@/core/drawing/testing/dxf';
 import type { PlacementRow, ProjectState } from '@/core/model/state';
-import { ask, bringIn, clickOn, fileNamed, newProject, openStage, problems, station, type, type Stage } from './harness';
+import {
+  ask,
+  bringIn,
+  clickOn,
+  fileNamed,
+  newProject,
+  openStage,
+  problems,
+  station,
+  type,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
 let project: string;
-beforeAll(async () => { stage = await openStage(); ({ page } = await stage.person()); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+  ({ page } = await stage.person());
+}, 60_000);
 afterAll(async () => stage.close());
 jest.setTimeout(120_000);
 
 const state = async () => (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
-const placementOf = async (name: string): Promise<PlacementRow> => { const now = await state(); return now.placement[Object.values(now.drawing).find((drawing) => drawing.name === name)!.id]; };
+const placementOf = async (name: string): Promise<PlacementRow> => {
+  const now = await state();
+  return now.placement[Object.values(now.drawing).find((drawing) => drawing.name === name)!.id];
+};
 const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
 /** Where a point of a drawing in millimetres stands, once what was done is stored. */
-const standsAt = async (name: string, p: [number, number]) => { await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor(); await page.waitForTimeout(300); return place(await placementOf(name), [p[0] * 1000, p[1] * 1000]).map((value) => Number(value.toFixed(3)) + 0); };
+const standsAt = async (name: string, p: [number, number]) => {
+  await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
+  await page.waitForTimeout(300);
+  return place(await placementOf(name), [p[0] * 1000, p[1] * 1000]).map((value) => Number(value.toFixed(3)) + 0);
+};
 const showAll = () => page.getByRole('button', { name: 'Show all (Home)' }).click();
 
 test('a known length between two picked points overrides the evidence and is held against it; nonsense is explained', async () => {
@@ -27,7 +48,11 @@ test('a known length between two picked points overrides the evidence and is hel
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
   await station(page, 'Datum');
   await page.getByText('The header says metres.').waitFor();
-  const pick = async () => { await page.getByRole('button', { name: 'Pick its two ends' }).click(); await showAll(); await clickOn(page, [0, -2.4], [32.55, -2.4]); };
+  const pick = async () => {
+    await page.getByRole('button', { name: 'Pick its two ends' }).click();
+    await showAll();
+    await clickOn(page, [0, -2.4], [32.55, -2.4]);
+  };
   await pick();
   await page.getByText(/32.550\.00 drawing units/).waitFor();
   await type(page, 'True length', 'a few');
@@ -37,7 +62,7 @@ test('a known length between two picked points overrides the evidence and is hel
   await type(page, 'True length', '3.255 m');
   const says = page.getByRole('group', { name: 'What the known length says' });
   await says.getByText(/But then this is true:.*columns 0\.04 \u00d7 0\.04 m/).waitFor();
-  await type(page, 'True length', "106' 9 1/2\"");
+  await type(page, 'True length', '106\' 9 1/2"');
   await says.getByText('The drawing is in millimetres.').waitFor();
   await says.getByRole('button', { name: 'Take it so' }).click();
   await page.getByText('millimetres confirmed').waitFor();
@@ -85,7 +110,7 @@ test('a drawing is turned by quarters, by an angle, by a picked line, and turned
   await page.getByRole('button', { name: /^Undo: marram-ground turned/ }).click();
   await page.getByRole('textbox', { name: 'Turn by' }).fill('north');
   await page.getByText(/"north" is not an angle/).waitFor();
-  await page.getByRole('textbox', { name: 'Turn by' }).fill('12\u00b0 30\'');
+  await page.getByRole('textbox', { name: 'Turn by' }).fill("12\u00b0 30'");
   await page.getByRole('button', { name: 'Turn', exact: true }).click();
   await page.getByText('12.500\u00b0').waitFor();
   await page.getByRole('button', { name: /^Undo: marram-ground turned/ }).click();
@@ -124,12 +149,30 @@ test('the upper floor is fitted by the pattern of its spacings, with a residual 
 test('three picked pairs give a fit with the misses by hand', async () => {
   project = await newProject(stage, page, 'Pairs');
   const cross = (x: number, y: number) => line(x - 300, y, x + 300, y) + line(x, y - 300, x, y + 300);
-  await bringIn(page, fileNamed('one.dxf', dxf({ header: groups([9, '$INSUNITS'], [70, 4]), entities: cross(0, 0) + cross(10000, 0) + cross(20000, 0) })));
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('two.dxf', dxf({ header: groups([9, '$INSUNITS'], [70, 4]), entities: cross(0, 9000) + cross(10000, 9300) + cross(20000, 9000) })));
+  await bringIn(
+    page,
+    fileNamed(
+      'one.dxf',
+      dxf({ header: groups([9, '$INSUNITS'], [70, 4]), entities: cross(0, 0) + cross(10000, 0) + cross(20000, 0) }),
+    ),
+  );
+  await page.getByLabel('DXF files').setInputFiles(
+    fileNamed(
+      'two.dxf',
+      dxf({
+        header: groups([9, '$INSUNITS'], [70, 4]),
+        entities: cross(0, 9000) + cross(10000, 9300) + cross(20000, 9000),
+      }),
+    ),
+  );
   await page.getByRole('button', { name: /^two/ }).click();
   await station(page, 'Datum');
   await tab('Fit');
-  const pair = async (x: number, from: number) => { await page.getByRole('button', { name: /By picked points|Pick another pair/ }).click(); await clickOn(page, [x, from]); await clickOn(page, [x, 0]); };
+  const pair = async (x: number, from: number) => {
+    await page.getByRole('button', { name: /By picked points|Pick another pair/ }).click();
+    await clickOn(page, [x, from]);
+    await clickOn(page, [x, 0]);
+  };
   await pair(0, 9);
   await page.getByText('One pair more fixes the place').waitFor();
   await pair(0, 9);
@@ -139,9 +182,18 @@ test('three picked pairs give a fit with the misses by hand', async () => {
   const fit = page.getByRole('group', { name: 'The fit' });
   await fit.waitFor();
   await pair(20, 9);
-  // The middle cross stands 300 mm off the line of the others: the best line takes a third of it, so 200 and 100 are left.
+  // The middle cross stands 300 mm off the line of the others: the best line takes a third of it, so 200 and 100 are
+  // left.
   await fit.getByText(/3 points fit onto one within\s+200 mm/).waitFor();
-  expect((await fit.getByRole('row').allInnerTexts()).slice(1).map((row) => row.replace(/\u2212/g, '-').split('\t').slice(2).join(' '))).toEqual(['-200.00 200 mm', '+100.00 100 mm', '+100.00 100 mm']);
+  expect(
+    (await fit.getByRole('row').allInnerTexts()).slice(1).map((row) =>
+      row
+        .replace(/\u2212/g, '-')
+        .split('\t')
+        .slice(2)
+        .join(' '),
+    ),
+  ).toEqual(['-200.00 200 mm', '+100.00 100 mm', '+100.00 100 mm']);
   await fit.getByText('true to size').waitFor();
   await fit.getByRole('button', { name: 'Place it so' }).click();
   await fit.waitFor({ state: 'detached' });
@@ -160,9 +212,28 @@ test('a drawing at a paper scale, one that is mirrored, and a door block in inch
   await page.getByText(/drawn as it is plotted/).waitFor();
 
   const word = (x: number) => groups([0, 'TEXT'], [8, 'T'], [10, x], [20, 500], [40, 300], [1, 'Store'], [71, 2]);
-  const door = block('DOOR-36', groups([0, 'ARC'], [8, '0'], [10, 0], [20, 0], [40, 36], [50, 0], [51, 90]) + line(0, 0, 0, 36));
+  const door = block(
+    'DOOR-36',
+    groups([0, 'ARC'], [8, '0'], [10, 0], [20, 0], [40, 36], [50, 0], [51, 90]) + line(0, 0, 0, 36),
+  );
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('odd.dxf', dxf({ header: groups([9, '$INSUNITS'], [70, 4]), blocks: door, entities: line(0, 0, 20000, 0) + line(0, 0, 0, 9000) + word(2000) + word(6000) + word(12000) + insert('DOOR-36', 4000, 0) + insert('DOOR-36', 9000, 0) })));
+  await page.getByLabel('DXF files').setInputFiles(
+    fileNamed(
+      'odd.dxf',
+      dxf({
+        header: groups([9, '$INSUNITS'], [70, 4]),
+        blocks: door,
+        entities:
+          line(0, 0, 20000, 0) +
+          line(0, 0, 0, 9000) +
+          word(2000) +
+          word(6000) +
+          word(12000) +
+          insert('DOOR-36', 4000, 0) +
+          insert('DOOR-36', 9000, 0),
+      }),
+    ),
+  );
   await page.getByRole('button', { name: /^odd/ }).click();
   await station(page, 'Datum');
   await page.getByText('Block DOOR-36 looks as if it were in inches.').waitFor();

@@ -74,7 +74,11 @@ test('deleting is undone from the notice and from the list, and for good only af
   await page.getByRole('button', { name: 'Remove for good' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Remove for good' }).click();
   await page.getByText('Deleted: 1').waitFor({ state: 'detached' });
-  expect(await stage.sql('select (select count(*) from projects)::int as projects, (select count(*) from files)::int as files')).toEqual([{ projects: 1, files: 1 }]);
+  expect(
+    await stage.sql(
+      'select (select count(*) from projects)::int as projects, (select count(*) from files)::int as files',
+    ),
+  ).toEqual([{ projects: 1, files: 1 }]);
 });
 
 test('levels are added, named, moved with lengths in any unit, and removed; wrong ones are explained', async () => {
@@ -139,10 +143,14 @@ test('a unit changed under accepted elements asks what to do with them', async (
   await page.getByText('20 elements were read from this drawing').waitFor();
   await page.getByRole('button', { name: 'Elements go along' }).click();
   await page.getByText('centimetres confirmed').waitFor();
-  const [line] = await stage.sql<{ length: number }>("select ((shape->'end'->>0)::float - (shape->'start'->>0)::float) as length from elements where shape->>'label' = 'A'");
+  const [line] = await stage.sql<{ length: number }>(
+    "select ((shape->'end'->>0)::float - (shape->'start'->>0)::float) as length from elements where shape->>'label' = 'A'",
+  );
   expect(line.length).toBeCloseTo(373.5, 6);
   await page.getByRole('button', { name: 'Undo: ground is in centimetres' }).click();
   await page.getByRole('button', { name: 'Take millimetres' }).waitFor();
 });
 
-test('the pages had nothing to complain about', () => { expect(problems).toEqual([]); });
+test('the pages had nothing to complain about', () => {
+  expect(problems).toEqual([]);
+});

@@ -3,12 +3,27 @@ import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
 import { upperFloor } from '../demo/upper';
 import type { ModelFile } from '@/core/handover/model/schema';
-import { bringIn, confirmMillimetres, fileNamed, kindTab, newProject, openStage, problems, stateOf, station, type, type Stage } from './harness';
+import {
+  bringIn,
+  confirmMillimetres,
+  fileNamed,
+  kindTab,
+  newProject,
+  openStage,
+  problems,
+  stateOf,
+  station,
+  type,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
 let project: string;
-beforeAll(async () => { stage = await openStage(); ({ page } = await stage.person()); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+  ({ page } = await stage.person());
+}, 60_000);
 afterAll(async () => stage.close());
 jest.setTimeout(90_000);
 
@@ -23,16 +38,24 @@ test('near misses of columns are one decision, and what is read wrongly is put r
   await page.getByText('4 columns lie 2 to 12 mm off their crossing.').waitFor();
   await page.getByRole('button', { name: 'Align all' }).click();
   await page.getByRole('tab', { name: /accepted 4/ }).waitFor();
-  const columns = Object.values((await state()).element).flatMap((element) => (element.kind === 'column' ? [element.shape.position] : []));
+  const columns = Object.values((await state()).element).flatMap((element) =>
+    element.kind === 'column' ? [element.shape.position] : [],
+  );
   // 5/B was drawn 12 mm off: it stands on its crossing now.
   expect(columns.some(([x, y]) => Math.hypot(x - 21.75, y - 6.9) < 1e-9)).toBe(true);
   await kindTab(page, 'Zones').click();
-  await page.getByRole('list', { name: /^Zones/ }).getByRole('button').filter({ hasText: '0.08' }).click();
+  await page
+    .getByRole('list', { name: /^Zones/ })
+    .getByRole('button')
+    .filter({ hasText: '0.08' })
+    .click();
   await page.getByText(/0\.08 Mess: 67\.08 m\u00b2 by inner faces/).waitFor();
   await type(page, 'Name', 'Galley');
   await page.getByRole('button', { name: 'Accept it so' }).click();
   await page.getByRole('tab', { name: /accepted 1/ }).waitFor();
-  expect(Object.values((await state()).element).flatMap((element) => (element.kind === 'zone' ? [element.shape.name] : []))).toEqual(['Galley']);
+  expect(
+    Object.values((await state()).element).flatMap((element) => (element.kind === 'zone' ? [element.shape.name] : [])),
+  ).toEqual(['Galley']);
 });
 
 test('the ground floor becomes a complete level in one pass, and goes out with all kinds', async () => {
@@ -54,7 +77,8 @@ test('the ground floor becomes a complete level in one pass, and goes out with a
   const xs = lab.outline.map(([x]) => x);
   expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(10.575, 6);
   const nodes = new Map<string, number>();
-  for (const wall of model.walls) for (const p of [wall.start, wall.end]) nodes.set(p.join(), (nodes.get(p.join()) ?? 0) + 1);
+  for (const wall of model.walls)
+    for (const p of [wall.start, wall.end]) nodes.set(p.join(), (nodes.get(p.join()) ?? 0) + 1);
   expect([...nodes.values()].filter((n) => n >= 3).length).toBeGreaterThan(8);
 });
 
@@ -63,8 +87,17 @@ test('candidates are found by name and size, and a zone says what bounds it', as
   await kindTab(page, 'Zones').click();
   await page.getByRole('tab', { name: /^accepted/ }).click();
   await page.getByRole('textbox', { name: 'Find a candidate' }).fill('0.06');
-  await page.getByRole('list', { name: /^Zones/ }).getByRole('button').filter({ hasText: 'Dry Lab' }).click();
-  expect(await page.getByRole('list', { name: /^Zones/ }).getByRole('listitem').count()).toBe(1);
+  await page
+    .getByRole('list', { name: /^Zones/ })
+    .getByRole('button')
+    .filter({ hasText: 'Dry Lab' })
+    .click();
+  expect(
+    await page
+      .getByRole('list', { name: /^Zones/ })
+      .getByRole('listitem')
+      .count(),
+  ).toBe(1);
   // Dry Lab: outside to the west and north, the gallery to the south, the specimen store to the east.
   await page.getByText(/Bounded by 4 walls with 4 openings; beyond lie .*Gallery/).waitFor();
   await page.getByText(/beyond lie .*Specimen Store/).waitFor();
@@ -75,7 +108,11 @@ test('a wall taken back takes its openings with it, and undo brings them again',
   await station(page, 'Reading');
   await kindTab(page, 'Walls').click();
   await page.getByRole('tab', { name: /^accepted/ }).click();
-  await page.getByRole('list', { name: /^Walls/ }).getByRole('checkbox').nth(1).check();
+  await page
+    .getByRole('list', { name: /^Walls/ })
+    .getByRole('checkbox')
+    .nth(1)
+    .check();
   const before = Object.values((await state()).element).length;
   await page.getByRole('button', { name: 'Judge 1 again' }).click();
   await page.getByRole('tab', { name: 'accepted 37' }).waitFor();
@@ -89,8 +126,13 @@ test('a wall taken back takes its openings with it, and undo brings them again',
 test('revision B is taken over change by change: moved columns, a wall that went, a room with another name; a kept one is not asked about again', async () => {
   await station(page, 'Intake');
   await page.getByRole('tab', { name: 'Revisions', exact: true }).click();
-  await page.getByLabel('Next revision').setInputFiles(fileNamed('marram-ground-B.dxf', groundFloor({ revision: 'B' }).dxf));
-  await page.getByText(/revision 2/i).first().waitFor();
+  await page
+    .getByLabel('Next revision')
+    .setInputFiles(fileNamed('marram-ground-B.dxf', groundFloor({ revision: 'B' }).dxf));
+  await page
+    .getByText(/revision 2/i)
+    .first()
+    .waitFor();
   await station(page, 'Reading');
   const changed = page.getByRole('table', { name: 'Reads otherwise' });
   await changed.waitFor();
@@ -100,7 +142,9 @@ test('revision B is taken over change by change: moved columns, a wall that went
   await changed.getByText('moved by 250 mm').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: /^Take all \d+$/ }).click();
   await changed.waitFor({ state: 'detached' });
-  const columns = Object.values((await state()).element).flatMap((element) => (element.kind === 'column' ? [element.shape.position] : []));
+  const columns = Object.values((await state()).element).flatMap((element) =>
+    element.kind === 'column' ? [element.shape.position] : [],
+  );
   // 4/B stands 300 mm further on; 6/C was kept where it was.
   expect(columns.some(([x, y]) => Math.hypot(x - 16.95 - 0.3, y - 6.9) < 1e-6)).toBe(true);
   expect(columns.some(([x, y]) => Math.hypot(x - 27.15, y - 10.2) < 1e-6)).toBe(true);
@@ -124,12 +168,18 @@ test('a role map is kept and applied to the upper floor, and says what it did no
   await page.getByText(/Marram office: \d+ layers matched/).waitFor();
   const now = await state();
   const upper = Object.values(now.drawing).find(({ name }) => name === 'marram-upper')!;
-  expect(Object.values(now.role).filter((row) => row.drawingId === upper.id && row.layer === 'A-WALL').map(({ role, suggested }) => [role, suggested])).toEqual([['wall', false]]);
+  expect(
+    Object.values(now.role)
+      .filter((row) => row.drawingId === upper.id && row.layer === 'A-WALL')
+      .map(({ role, suggested }) => [role, suggested]),
+  ).toEqual([['wall', false]]);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save role map Marram office' }).click();
   const saved = readFileSync((await (await download).path())!, 'utf8');
   expect(JSON.parse(saved)).toMatchObject({ format: 'zircon-frame-roles', version: 1, name: 'Marram office' });
-  await page.getByLabel('Role map file').setInputFiles(fileNamed('other.json', saved.replace('Marram office', 'Other office')));
+  await page
+    .getByLabel('Role map file')
+    .setInputFiles(fileNamed('other.json', saved.replace('Marram office', 'Other office')));
   await page.getByRole('button', { name: 'Apply role map Other office' }).waitFor();
   await page.getByLabel('Role map file').setInputFiles(fileNamed('broken.json', '{"format":"something else"}'));
   await page.getByText(/broken\.json: This is not a role map/).waitFor();
@@ -142,6 +192,14 @@ test('a drawing with everything on one layer is sorted by geometry and read like
   await station(page, 'Sorting');
   await page.getByText(/What is on 0 is told apart by its geometry, line by line\./).waitFor();
   await station(page, 'Reading');
-  for (const [kind, n] of [['Grid lines', 20], ['Columns', 45], ['Openings', 32], ['Zones', 11]] as const) await kindTab(page, kind).filter({ hasText: String(n) }).waitFor();
+  for (const [kind, n] of [
+    ['Grid lines', 20],
+    ['Columns', 45],
+    ['Openings', 32],
+    ['Zones', 11],
+  ] as const)
+    await kindTab(page, kind)
+      .filter({ hasText: String(n) })
+      .waitFor();
   expect(problems).toEqual([]);
 });

@@ -2,26 +2,83 @@ import type { Page } from 'playwright-core';
 import { tiled } from '../bench/tiledPlan';
 import { groundFloor } from '../demo/ground';
 import { block, dxf, groups, insert, line } from '@/core/drawing/testing/dxf';
-import { bringIn, choose, clickOn, confirmMillimetres, fileNamed, kindTab, newProject, openStage, part, problems, stateOf, station, type Stage } from './harness';
+import {
+  bringIn,
+  choose,
+  clickOn,
+  confirmMillimetres,
+  fileNamed,
+  kindTab,
+  newProject,
+  openStage,
+  part,
+  problems,
+  stateOf,
+  station,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
 let project: string;
-beforeAll(async () => { stage = await openStage(); ({ page } = await stage.person()); }, 60_000);
+beforeAll(async () => {
+  stage = await openStage();
+  ({ page } = await stage.person());
+}, 60_000);
 afterAll(async () => stage.close());
 jest.setTimeout(120_000);
 
 const state = () => stateOf(stage, page, project);
-const columnsRead = (n: number) => kindTab(page, 'Columns').filter({ hasText: String(n) }).waitFor();
+const columnsRead = (n: number) =>
+  kindTab(page, 'Columns')
+    .filter({ hasText: String(n) })
+    .waitFor();
 
-/** Millimetres: a frame of 12 by 9 m, four posts as blocks, and two loose squares by hand at (2, 2) and (9, 2) metres, all on layers that say nothing. */
-const square = (x: number, y: number, side: number) => line(x, y, x + side, y, 'L1') + line(x + side, y, x + side, y + side, 'L1') + line(x + side, y + side, x, y + side, 'L1') + line(x, y + side, x, y, 'L1');
+/**
+ * Millimetres: a frame of 12 by 9 m, four posts as blocks, and two loose squares by hand at (2, 2) and (9, 2) metres,
+ * all on layers that say nothing.
+ */
+const square = (x: number, y: number, side: number) =>
+  line(x, y, x + side, y, 'L1') +
+  line(x + side, y, x + side, y + side, 'L1') +
+  line(x + side, y + side, x, y + side, 'L1') +
+  line(x, y + side, x, y, 'L1');
 const plan = dxf({
   header: groups([9, '$INSUNITS'], [70, 4]),
-  blocks: block('POST', groups([0, 'LWPOLYLINE'], [8, '0'], [90, 4], [70, 1], [10, -200], [20, -200], [10, 200], [20, -200], [10, 200], [20, 200], [10, -200], [20, 200])) + block('LAMP', groups([0, 'CIRCLE'], [8, '0'], [10, 0], [20, 0], [40, 80])),
-  entities: line(0, 0, 12_000, 0, 'L2') + line(12_000, 0, 12_000, 9000, 'L2') + line(12_000, 9000, 0, 9000, 'L2') + line(0, 9000, 0, 0, 'L2')
-    + [[1000, 1000], [11_000, 1000], [11_000, 8000], [1000, 8000]].map(([x, y]) => insert('POST', x, y, [], 'L2')).join('') + insert('LAMP', 6000, 5000, [], 'L2')
-    + square(2000, 2000, 300) + square(9000, 2000, 300),
+  blocks:
+    block(
+      'POST',
+      groups(
+        [0, 'LWPOLYLINE'],
+        [8, '0'],
+        [90, 4],
+        [70, 1],
+        [10, -200],
+        [20, -200],
+        [10, 200],
+        [20, -200],
+        [10, 200],
+        [20, 200],
+        [10, -200],
+        [20, 200],
+      ),
+    ) + block('LAMP', groups([0, 'CIRCLE'], [8, '0'], [10, 0], [20, 0], [40, 80])),
+  entities:
+    line(0, 0, 12_000, 0, 'L2') +
+    line(12_000, 0, 12_000, 9000, 'L2') +
+    line(12_000, 9000, 0, 9000, 'L2') +
+    line(0, 9000, 0, 0, 'L2') +
+    [
+      [1000, 1000],
+      [11_000, 1000],
+      [11_000, 8000],
+      [1000, 8000],
+    ]
+      .map(([x, y]) => insert('POST', x, y, [], 'L2'))
+      .join('') +
+    insert('LAMP', 6000, 5000, [], 'L2') +
+    square(2000, 2000, 300) +
+    square(9000, 2000, 300),
 });
 
 test('a block is given a role of its own, and everything that comes by it is read', async () => {
@@ -103,8 +160,15 @@ test('what a layer means goes before what is drawn on it, and walls drawn otherw
   await kindTab(page, 'Walls').filter({ hasText: '38' }).click();
   // 22 walls are drawn 300 thick; the others are doubted.
   await page.getByRole('combobox', { name: 'Show of these' }).click();
-  await page.getByRole('option', { name: /^Doubtful/ }).filter({ hasText: '16' }).click();
-  await page.getByRole('list', { name: /^Walls/ }).getByText(/drawn as 150 mm/).first().waitFor();
+  await page
+    .getByRole('option', { name: /^Doubtful/ })
+    .filter({ hasText: '16' })
+    .click();
+  await page
+    .getByRole('list', { name: /^Walls/ })
+    .getByText(/drawn as 150 mm/)
+    .first()
+    .waitFor();
 });
 
 test('a long reading says where it is, is stopped with what it has, and goes on', async () => {
@@ -117,12 +181,16 @@ test('a long reading says where it is, is stopped with what it has, and goes on'
   await page.getByText(/^Reading was stopped: .*outdoor surfaces are not read\./).waitFor({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Read all' }).click();
   await page.getByText(/^Reading was stopped/).waitFor({ state: 'detached' });
-  await kindTab(page, 'Zones').filter({ hasNotText: /Zones 0$/ }).waitFor({ timeout: 90_000 });
+  await kindTab(page, 'Zones')
+    .filter({ hasNotText: /Zones 0$/ })
+    .waitFor({ timeout: 90_000 });
   expect(problems).toEqual([]);
 });
 
 test('a table of 500 layers is searched and sorted at once', async () => {
-  const entities = Array.from({ length: 500 }, (_, i) => line(0, i * 100, 5000, i * 100, `X-${String(i).padStart(3, '0')}`)).join('');
+  const entities = Array.from({ length: 500 }, (_, i) =>
+    line(0, i * 100, 5000, i * 100, `X-${String(i).padStart(3, '0')}`),
+  ).join('');
   project = await newProject(stage, page, 'Layers');
   await bringIn(page, fileNamed('layers.dxf', dxf({ header: groups([9, '$INSUNITS'], [70, 4]), entities })));
   await station(page, 'Sorting');

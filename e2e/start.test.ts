@@ -14,7 +14,8 @@ const environment = (more: Record<string, string | undefined> = {}): NodeJS.Proc
   for (const [name, value] of Object.entries(env)) if (value === undefined) delete env[name];
   return env;
 };
-const run = (args: string[], more: Record<string, string | undefined> = {}) => spawnSync(join(root, 'run'), args, { encoding: 'utf8', env: environment(more), timeout: 60_000 });
+const run = (args: string[], more: Record<string, string | undefined> = {}) =>
+  spawnSync(join(root, 'run'), args, { encoding: 'utf8', env: environment(more), timeout: 60_000 });
 
 afterAll(() => {
   removeCluster(join(state, 'db'));
@@ -24,10 +25,17 @@ jest.setTimeout(120_000);
 
 /** Starts `./run demo` on the private database and waits for its address. */
 async function start(args: string[]): Promise<{ child: ChildProcess; address: string }> {
-  const child = spawn(join(root, 'run'), ['demo', ...args], { env: environment({ DATABASE_URL: undefined }), stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(join(root, 'run'), ['demo', ...args], {
+    env: environment({ DATABASE_URL: undefined }),
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let text = '';
   const address = await new Promise<string>((found, failed) => {
-    const hear = (chunk: Buffer) => { text += String(chunk); const match = /Zircon Frame: (\S+)/.exec(text); if (match) found(match[1]); };
+    const hear = (chunk: Buffer) => {
+      text += String(chunk);
+      const match = /Zircon Frame: (\S+)/.exec(text);
+      if (match) found(match[1]);
+    };
     child.stdout.on('data', hear);
     child.stderr.on('data', hear);
     child.on('exit', () => failed(new Error(text)));
@@ -35,8 +43,14 @@ async function start(args: string[]): Promise<{ child: ChildProcess; address: st
   return { child, address };
 }
 
-const stop = (child: ChildProcess) => new Promise<number | null>((done) => { child.once('exit', done); child.kill('SIGINT'); });
-const projects = async (address: string) => ((await (await fetch(`${address}/api/projects`)).json()) as { projects: { name: string; drawings: number }[] }).projects;
+const stop = (child: ChildProcess) =>
+  new Promise<number | null>((done) => {
+    child.once('exit', done);
+    child.kill('SIGINT');
+  });
+const projects = async (address: string) =>
+  ((await (await fetch(`${address}/api/projects`)).json()) as { projects: { name: string; drawings: number }[] })
+    .projects;
 
 test('./run alone explains itself, and a word it does not know ends with code 2', () => {
   expect(run([])).toMatchObject({ status: 0, stdout: expect.stringContaining('./run demo') });
@@ -48,12 +62,24 @@ test('a port in use, a port that is none and a database that is away are said in
   await new Promise<void>((listening) => busy.listen(0, '127.0.0.1', listening));
   const { port } = busy.address() as { port: number };
   const taken = run(['demo', '--port', String(port)]);
-  expect([taken.status, taken.stderr]).toEqual([1, `Port ${port} is in use by another program. Choose another with --port, or leave it out.\n`]);
+  expect([taken.status, taken.stderr]).toEqual([
+    1,
+    `Port ${port} is in use by another program. Choose another with --port, or leave it out.\n`,
+  ]);
   busy.close();
-  expect(run(['demo', '--port', 'abc'])).toMatchObject({ status: 1, stderr: expect.stringContaining('"abc" is not a port') });
+  expect(run(['demo', '--port', 'abc'])).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('"abc" is not a port'),
+  });
   const away = run(['demo'], { DATABASE_URL: `postgres://x@127.0.0.1:${await anyPort()}/x` });
-  expect(away).toMatchObject({ status: 1, stderr: expect.stringContaining('The database at DATABASE_URL cannot be used: The database does not answer.') });
-  expect(run(['demo', '--fresh'])).toMatchObject({ status: 1, stderr: expect.stringContaining('--fresh deletes the private database only') });
+  expect(away).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('The database at DATABASE_URL cannot be used: The database does not answer.'),
+  });
+  expect(run(['demo', '--fresh'])).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('--fresh deletes the private database only'),
+  });
 });
 
 test('the demo starts with its project, stops with its database, and keeps the data', async () => {
@@ -61,14 +87,21 @@ test('the demo starts with its project, stops with its database, and keeps the d
   expect(await projects(first.address)).toMatchObject([{ name: 'Marram Point Field Station', drawings: 6 }]);
   const again = run(['demo'], { DATABASE_URL: undefined });
   expect([again.status, again.stdout]).toEqual([0, `Zircon Frame runs already: ${first.address}\n`]);
-  await fetch(`${first.address}/api/projects`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"name":"Kept"}' });
+  await fetch(`${first.address}/api/projects`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{"name":"Kept"}',
+  });
   expect(await stop(first.child)).toBe(0);
   await expect(fetch(first.address)).rejects.toThrow();
   expect(existsSync(join(state, 'server.json'))).toBe(false);
   expect(spawnSync('pgrep', ['-f', `${state.split('/').pop()}`], { encoding: 'utf8' }).stdout.trim()).toBe('');
 
   const second = await start(['--port', String(await anyPort())]);
-  expect((await projects(second.address)).map((project) => project.name).sort()).toEqual(['Kept', 'Marram Point Field Station']);
+  expect((await projects(second.address)).map((project) => project.name).sort()).toEqual([
+    'Kept',
+    'Marram Point Field Station',
+  ]);
   expect(await stop(second.child)).toBe(0);
 
   const fresh = await start(['--fresh', '--port', String(await anyPort())]);
@@ -78,11 +111,24 @@ test('the demo starts with its project, stops with its database, and keeps the d
 
 test('a worker of its own does what a server without jobs leaves to it', async () => {
   const stage = await openStage({ ZIRCON_JOBS: '0' });
-  const { body: { id } } = await ask<{ id: string }>(stage, '/api/projects', { name: 'Work' });
-  await fetch(`${stage.address}/api/projects/${id}/intakes?name=ground.dxf`, { method: 'POST', body: groundFloor().dxf });
+  const {
+    body: { id },
+  } = await ask<{ id: string }>(stage, '/api/projects', { name: 'Work' });
+  await fetch(`${stage.address}/api/projects/${id}/intakes?name=ground.dxf`, {
+    method: 'POST',
+    body: groundFloor().dxf,
+  });
   expect(await stage.sql('select state from intakes')).toEqual([{ state: 'waiting' }]);
-  const worker = spawn(join(root, 'run'), ['worker'], { env: environment({ DATABASE_URL: stage.databaseUrl }), stdio: 'ignore' });
-  for (let i = 0; i < 200 && (await stage.sql<{ state: string }>('select state from intakes'))[0].state !== 'done'; i += 1) await new Promise((wait) => setTimeout(wait, 100));
+  const worker = spawn(join(root, 'run'), ['worker'], {
+    env: environment({ DATABASE_URL: stage.databaseUrl }),
+    stdio: 'ignore',
+  });
+  for (
+    let i = 0;
+    i < 200 && (await stage.sql<{ state: string }>('select state from intakes'))[0].state !== 'done';
+    i += 1
+  )
+    await new Promise((wait) => setTimeout(wait, 100));
   expect(await stage.sql('select state from intakes')).toEqual([{ state: 'done' }]);
   expect(await stop(worker)).toBe(0);
   await stage.close();

@@ -20,17 +20,25 @@ beforeAll(async () => {
 afterAll(async () => stage.close());
 jest.setTimeout(90_000);
 
-const railText = (word: string) => page.getByRole('navigation', { name: 'Course' }).getByRole('button').filter({ hasText: word }).innerText();
+const railText = (word: string) =>
+  page.getByRole('navigation', { name: 'Course' }).getByRole('button').filter({ hasText: word }).innerText();
 
 test('a drawing is brought in, and every entity of it is accounted for', async () => {
   project = await newProject(stage, page, 'Marram Point');
   await page.getByText('No drawing yet. Bring a DXF plan in at Intake.').waitFor();
   await bringIn(page, file);
   const rows = await page.getByRole('table', { name: 'Read by kind' }).getByRole('row').allInnerTexts();
-  const read = Object.fromEntries(rows.slice(1).map((row) => row.split('\t')).map(([kind, count]) => [kind.trim(), Number(count)]));
+  const read = Object.fromEntries(
+    rows
+      .slice(1)
+      .map((row) => row.split('\t'))
+      .map(([kind, count]) => [kind.trim(), Number(count)]),
+  );
   expect(read).toEqual(plan.counts);
   await page.getByRole('heading', { name: 'Nothing was left out' }).waitFor();
-  const [stored] = await stage.sql<{ sha256: string; sum: string }>("select sha256, encode(sha256(string_agg(bytes, ''::bytea order by seq)), 'hex') as sum from files join file_chunks on file_id = id group by id");
+  const [stored] = await stage.sql<{ sha256: string; sum: string }>(
+    "select sha256, encode(sha256(string_agg(bytes, ''::bytea order by seq)), 'hex') as sum from files join file_chunks on file_id = id group by id",
+  );
   expect(stored.sha256).toBe(stored.sum);
 });
 
@@ -46,7 +54,10 @@ test('the unit is put right, and a known size measured between two snapped point
   await page.waitForTimeout(500);
   const at = await boardMap(page);
   // Grid line 1 begins at (0, -2.4), line 7 at (32.55, -2.4).
-  for (const [e, n] of [[0, -2.4], [32.55, -2.4]]) {
+  for (const [e, n] of [
+    [0, -2.4],
+    [32.55, -2.4],
+  ]) {
     await page.mouse.move(...at(e, n));
     await page.waitForTimeout(100);
     expect(await page.locator('[data-part=holding]').textContent()).toMatch(/A-GRID/);
@@ -146,19 +157,30 @@ test('a second window sees the change without reloading', async () => {
 
 test('the downloaded model is the building, in numbers', async () => {
   await station(page, 'Handover');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save model.json' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save model.json' }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe('Marram Point model.json');
   const model = JSON.parse(readFileSync(await download.path(), 'utf8')) as ModelFile;
-  expect(model.grids.map((line) => line.label).sort()).toEqual([...gridLines(), ...gridArcs()].map((line) => line.label).sort());
+  expect(model.grids.map((line) => line.label).sort()).toEqual(
+    [...gridLines(), ...gridArcs()].map((line) => line.label).sort(),
+  );
   for (const truth of gridArcs()) {
     const arc = model.grids.find((line) => line.label === truth.label)!;
     if (arc.kind !== 'arc') throw new Error('not an arc');
     expect(Math.hypot(arc.centre[0] - truth.centre[0], arc.centre[1] - truth.centre[1])).toBeLessThan(0.001);
-    expect([arc.radius, arc.startAngle, arc.endAngle].map((v) => Number(v.toFixed(5)))).toEqual([truth.radius, truth.startAngle, truth.endAngle]);
+    expect([arc.radius, arc.startAngle, arc.endAngle].map((v) => Number(v.toFixed(5)))).toEqual([
+      truth.radius,
+      truth.startAngle,
+      truth.endAngle,
+    ]);
   }
   expect(model.columns).toHaveLength(plan.columnsAsDrawn.length);
   for (const truth of plan.columnsAsDrawn) {
-    const column = model.columns.find(({ position }) => Math.hypot(position[0] - truth.position[0], position[1] - truth.position[1]) < 0.001);
+    const column = model.columns.find(
+      ({ position }) => Math.hypot(position[0] - truth.position[0], position[1] - truth.position[1]) < 0.001,
+    );
     expect(column?.section).toEqual(truth.section);
     expect(column?.rotation).toBeCloseTo(truth.rotation, 5);
     expect(column?.level).toBe(model.levels[0].id);
@@ -166,21 +188,33 @@ test('the downloaded model is the building, in numbers', async () => {
 });
 
 test('the downloaded DXF overlays the original: same unit, same origin, each column on its outline', async () => {
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save DXF' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save DXF' }).click(),
+  ]);
   const back = readDxf(readFileSync(await download.path()));
   if (!back.ok) throw new Error(back.message);
   expect(back.value.drawing.header.insUnits).toBe(4);
   const p = flatten(back.value.drawing);
   const layerOf = (name: string) => back.value.drawing.layers.findIndex((layer) => layer.name === name);
-  const corners = [...p.layer.keys()].filter((i) => p.layer[i] === layerOf('ZF-COLUMN') && p.start[i + 1] - p.start[i] === 4).map((i) => [p.xy[2 * p.start[i]] + p.origin[0], p.xy[2 * p.start[i] + 1] + p.origin[1]]);
+  const corners = [...p.layer.keys()]
+    .filter((i) => p.layer[i] === layerOf('ZF-COLUMN') && p.start[i + 1] - p.start[i] === 4)
+    .map((i) => [p.xy[2 * p.start[i]] + p.origin[0], p.xy[2 * p.start[i] + 1] + p.origin[1]]);
   const drawn = readDxf(new TextEncoder().encode(plan.dxf));
   if (!drawn.ok) throw new Error(drawn.message);
   const original = flatten(drawn.value.drawing);
-  const near = (x: number, y: number) => { for (let v = 0; v < original.xy.length; v += 2) if (Math.hypot(original.xy[v] + original.origin[0] - x, original.xy[v + 1] + original.origin[1] - y) < 1.01) return true; return false; };
+  const near = (x: number, y: number) => {
+    for (let v = 0; v < original.xy.length; v += 2)
+      if (Math.hypot(original.xy[v] + original.origin[0] - x, original.xy[v + 1] + original.origin[1] - y) < 1.01)
+        return true;
+    return false;
+  };
   expect(corners).toHaveLength(36);
   // Rounding of a size moves a corner by under a millimetre; everything else is exact.
   for (const [x, y] of corners) expect(near(x, y)).toBe(true);
   expect(project).toHaveLength(36);
 });
 
-test('the pages had nothing to complain about', () => { expect(problems).toEqual([]); });
+test('the pages had nothing to complain about', () => {
+  expect(problems).toEqual([]);
+});

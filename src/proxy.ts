@@ -3,7 +3,10 @@ import { knownHost } from '@/server/sameOrigin';
 
 /** Pages get a content security policy with a nonce of their own. API routes check origin and host themselves. */
 export function proxy(request: NextRequest): NextResponse {
-  if (!knownHost(request.headers.get('host'))) return new NextResponse('This server does not answer to that host name. Set ZIRCON_HOSTS to add one.', { status: 421 });
+  if (!knownHost(request.headers.get('host')))
+    return new NextResponse('This server does not answer to that host name. Set ZIRCON_HOSTS to add one.', {
+      status: 421,
+    });
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const development = process.env.NODE_ENV === 'development';
   const policy = [
@@ -15,7 +18,10 @@ export function proxy(request: NextRequest): NextResponse {
     "font-src 'self'",
     "connect-src 'self'",
     "worker-src 'self' blob:",
-    "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
   ].join('; ');
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);

@@ -36,24 +36,50 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
   const deleted = projects.filter((project) => project.deletedAt !== null);
 
   const act = async (work: () => Promise<unknown>) => {
-    try { await work(); } catch (error) { enqueueSnackbar((error as Error).message, { variant: 'error' }); }
+    try {
+      await work();
+    } catch (error) {
+      enqueueSnackbar((error as Error).message, { variant: 'error' });
+    }
     router.refresh();
   };
   const restore = (project: ProjectCard) => act(() => api(`/api/projects/${project.id}/restore`, { method: 'POST' }));
-  const remove = (project: ProjectCard) => act(async () => {
-    await api(`/api/projects/${project.id}`, { method: 'DELETE' });
-    enqueueSnackbar(`${project.name} was deleted`, { action: (key) => <Button variant="text" onClick={() => { closeSnackbar(key); void restore(project); }}>Undo</Button> });
-  });
+  const remove = (project: ProjectCard) =>
+    act(async () => {
+      await api(`/api/projects/${project.id}`, { method: 'DELETE' });
+      enqueueSnackbar(`${project.name} was deleted`, {
+        action: (key) => (
+          <Button
+            variant="text"
+            onClick={() => {
+              closeSnackbar(key);
+              void restore(project);
+            }}
+          >
+            Undo
+          </Button>
+        ),
+      });
+    });
   const name = async (text: string) => {
     const project = naming;
     setNaming(null);
     if (project === 'new') {
-      await act(async () => router.push(`/projects/${(await api<{ id: string }>('/api/projects', { json: { name: text } })).id}`));
+      await act(async () =>
+        router.push(`/projects/${(await api<{ id: string }>('/api/projects', { json: { name: text } })).id}`),
+      );
     } else if (project) {
       await act(async () => {
-        const { state, history } = await api<{ state: ProjectState; history: { version: number } }>(`/api/projects/${project.id}/state`);
-        const edit = { label: `Rename to ${text}`, changes: [put('project', { ...state.project[project.id], name: text })] };
-        await api(`/api/projects/${project.id}/edits`, { json: { seen: history.version, clientId: crypto.randomUUID(), edit } });
+        const { state, history } = await api<{ state: ProjectState; history: { version: number } }>(
+          `/api/projects/${project.id}/state`,
+        );
+        const edit = {
+          label: `Rename to ${text}`,
+          changes: [put('project', { ...state.project[project.id], name: text })],
+        };
+        await api(`/api/projects/${project.id}/edits`, {
+          json: { seen: history.version, clientId: crypto.randomUUID(), edit },
+        });
       });
     }
   };
@@ -63,73 +89,218 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
       <TopBar />
       <Box component="main" sx={{ maxWidth: 860, mx: 'auto', px: 3, py: 5 }}>
         <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', mb: 2 }}>
-          <Box component="h1" sx={{ m: 0, fontSize: 19, fontWeight: 700 }}>Projects</Box>
-          <Button variant="contained" onClick={() => setNaming('new')}>New project</Button>
+          <Box component="h1" sx={{ m: 0, fontSize: 19, fontWeight: 700 }}>
+            Projects
+          </Box>
+          <Button variant="contained" onClick={() => setNaming('new')}>
+            New project
+          </Button>
         </Box>
         {problem !== null && <Note kind="wrong">{problem}</Note>}
-        {problem === null && here.length === 0 && <Note kind="plain">No project yet. Make one, then bring in a DXF plan.</Note>}
-        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, background: 'var(--mui-palette-zf-panel)', border: here.length > 0 ? '1px solid var(--mui-palette-divider)' : 0, borderRadius: '5px' }}>
+        {problem === null && here.length === 0 && (
+          <Note kind="plain">No project yet. Make one, then bring in a DXF plan.</Note>
+        )}
+        <Box
+          component="ul"
+          sx={{
+            listStyle: 'none',
+            m: 0,
+            p: 0,
+            background: 'var(--mui-palette-zf-panel)',
+            border: here.length > 0 ? '1px solid var(--mui-palette-divider)' : 0,
+            borderRadius: '5px',
+          }}
+        >
           {here.map((project, i) => (
-            <Box component="li" key={project.id} sx={{ display: 'flex', alignItems: 'center', borderTop: i > 0 ? '1px solid var(--mui-palette-divider)' : 0, pr: 1 }}>
-              <Box component={Link} href={`/projects/${project.id}`} sx={{ flex: 1, minWidth: 0, display: 'block', px: 2, py: 1.5, color: 'text.primary', textDecoration: 'none', '&:hover b': { color: 'primary.main' } }}>
-                <Box component="b" sx={{ fontSize: 15, display: 'block', overflow: 'hidden', textOverflow: 'ellipsis' }}>{project.name}</Box>
-                <Box component="span" sx={{ color: 'text.secondary' }}>{plural(project.drawings, 'drawing')}, {plural(project.elements, 'element')}, {plural(project.levels, 'level')}, <time dateTime={project.updatedAt} suppressHydrationWarning>changed {dayjs(project.updatedAt).format('D MMM YYYY, HH:mm')}</time></Box>
+            <Box
+              component="li"
+              key={project.id}
+              sx={{
+                display: 'flex',
+                alignItems: 'center',
+                borderTop: i > 0 ? '1px solid var(--mui-palette-divider)' : 0,
+                pr: 1,
+              }}
+            >
+              <Box
+                component={Link}
+                href={`/projects/${project.id}`}
+                sx={{
+                  flex: 1,
+                  minWidth: 0,
+                  display: 'block',
+                  px: 2,
+                  py: 1.5,
+                  color: 'text.primary',
+                  textDecoration: 'none',
+                  '&:hover b': { color: 'primary.main' },
+                }}
+              >
+                <Box
+                  component="b"
+                  sx={{ fontSize: 15, display: 'block', overflow: 'hidden', textOverflow: 'ellipsis' }}
+                >
+                  {project.name}
+                </Box>
+                <Box component="span" sx={{ color: 'text.secondary' }}>
+                  {plural(project.drawings, 'drawing')}, {plural(project.elements, 'element')},{' '}
+                  {plural(project.levels, 'level')},{' '}
+                  <time dateTime={project.updatedAt} suppressHydrationWarning>
+                    changed {dayjs(project.updatedAt).format('D MMM YYYY, HH:mm')}
+                  </time>
+                </Box>
               </Box>
-              <CardMenu project={project} rename={() => setNaming(project)} duplicate={() => void act(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))} remove={() => void remove(project)} />
+              <CardMenu
+                project={project}
+                rename={() => setNaming(project)}
+                duplicate={() => void act(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))}
+                remove={() => void remove(project)}
+              />
             </Box>
           ))}
         </Box>
         {deleted.length > 0 && (
           <Box component="details" sx={{ mt: 3 }}>
-            <Box component="summary" sx={{ cursor: 'pointer', color: 'text.secondary' }}>Deleted: {deleted.length}</Box>
+            <Box component="summary" sx={{ cursor: 'pointer', color: 'text.secondary' }}>
+              Deleted: {deleted.length}
+            </Box>
             {deleted.map((project) => (
-              <Box key={project.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, py: 0.5, borderBottom: '1px solid var(--mui-palette-divider)' }}>
+              <Box
+                key={project.id}
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  gap: 1,
+                  py: 0.5,
+                  borderBottom: '1px solid var(--mui-palette-divider)',
+                }}
+              >
                 <Box sx={{ flex: 1 }}>{project.name}</Box>
-                <Button variant="outlined" onClick={() => void restore(project)}>Bring back</Button>
-                <Button variant="text" color="error" onClick={() => setRemoving(project)}>Remove for good</Button>
+                <Button variant="outlined" onClick={() => void restore(project)}>
+                  Bring back
+                </Button>
+                <Button variant="text" color="error" onClick={() => setRemoving(project)}>
+                  Remove for good
+                </Button>
               </Box>
             ))}
           </Box>
         )}
       </Box>
-      {naming !== null && <NameDialog start={naming === 'new' ? '' : naming.name} title={naming === 'new' ? 'New project' : `Rename ${naming.name}`} done={(text) => void name(text)} leave={() => setNaming(null)} />}
+      {naming !== null && (
+        <NameDialog
+          start={naming === 'new' ? '' : naming.name}
+          title={naming === 'new' ? 'New project' : `Rename ${naming.name}`}
+          done={(text) => void name(text)}
+          leave={() => setNaming(null)}
+        />
+      )}
       <Dialog open={removing !== null} onClose={() => setRemoving(null)} aria-label="Remove for good">
         <DialogContent>{removing?.name} and its drawings are removed for good. This cannot be undone.</DialogContent>
         <DialogActions>
-          <Button variant="text" autoFocus onClick={() => setRemoving(null)}>Keep it</Button>
-          <Button variant="contained" color="error" onClick={() => {
-            // The dialog can still be clicked while it goes away.
-            if (removing === null) return;
-            setRemoving(null);
-            void act(() => api(`/api/projects/${removing.id}?forever`, { method: 'DELETE' }));
-          }}>Remove for good</Button>
+          <Button variant="text" autoFocus onClick={() => setRemoving(null)}>
+            Keep it
+          </Button>
+          <Button
+            variant="contained"
+            color="error"
+            onClick={() => {
+              // The dialog can still be clicked while it goes away.
+              if (removing === null) return;
+              setRemoving(null);
+              void act(() => api(`/api/projects/${removing.id}?forever`, { method: 'DELETE' }));
+            }}
+          >
+            Remove for good
+          </Button>
         </DialogActions>
       </Dialog>
     </Box>
   );
 }
 
-function CardMenu({ project, rename, duplicate, remove }: { project: ProjectCard; rename: () => void; duplicate: () => void; remove: () => void }) {
+function CardMenu({
+  project,
+  rename,
+  duplicate,
+  remove,
+}: {
+  project: ProjectCard;
+  rename: () => void;
+  duplicate: () => void;
+  remove: () => void;
+}) {
   const [anchor, setAnchor] = useState<Element | null>(null);
-  const item = (words: string, run: () => void) => <MenuItem onClick={() => { setAnchor(null); run(); }}>{words}</MenuItem>;
+  const item = (words: string, run: () => void) => (
+    <MenuItem
+      onClick={() => {
+        setAnchor(null);
+        run();
+      }}
+    >
+      {words}
+    </MenuItem>
+  );
   return (
     <>
-      <IconButton aria-label={`What to do with ${project.name}`} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}><Icon name="more" /></IconButton>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>{item('Rename', rename)}{item('Duplicate', duplicate)}{item('Delete', remove)}</Menu>
+      <IconButton
+        aria-label={`What to do with ${project.name}`}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        <Icon name="more" />
+      </IconButton>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {item('Rename', rename)}
+        {item('Duplicate', duplicate)}
+        {item('Delete', remove)}
+      </Menu>
     </>
   );
 }
 
-function NameDialog({ title, start, done, leave }: { title: string; start: string; done: (name: string) => void; leave: () => void }) {
-  const { register, handleSubmit, formState: { errors } } = useForm({ resolver: valibotResolver(v.object({ name: projectRow.entries.name })), defaultValues: { name: start } });
+function NameDialog({
+  title,
+  start,
+  done,
+  leave,
+}: {
+  title: string;
+  start: string;
+  done: (name: string) => void;
+  leave: () => void;
+}) {
+  const {
+    register,
+    handleSubmit,
+    formState: { errors },
+  } = useForm({
+    resolver: valibotResolver(v.object({ name: projectRow.entries.name })),
+    defaultValues: { name: start },
+  });
   return (
     <Dialog open onClose={leave} aria-label={title} fullWidth maxWidth="xs">
       <form noValidate onSubmit={(event) => void handleSubmit(({ name }) => done(name))(event)}>
         <DialogContent>
           <Box sx={{ fontWeight: 700, fontSize: 15, mb: 1.5 }}>{title}</Box>
-          <TextField autoFocus fullWidth size="small" label="Name" error={errors.name !== undefined} helperText={errors.name?.message} {...register('name')} />
+          <TextField
+            autoFocus
+            fullWidth
+            size="small"
+            label="Name"
+            error={errors.name !== undefined}
+            helperText={errors.name?.message}
+            {...register('name')}
+          />
         </DialogContent>
-        <DialogActions><Button variant="text" onClick={leave}>Leave</Button><Button type="submit" variant="contained">{start === '' ? 'Make it' : 'Rename'}</Button></DialogActions>
+        <DialogActions>
+          <Button variant="text" onClick={leave}>
+            Leave
+          </Button>
+          <Button type="submit" variant="contained">
+            {start === '' ? 'Make it' : 'Rename'}
+          </Button>
+        </DialogActions>
       </form>
     </Dialog>
   );

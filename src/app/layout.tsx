@@ -12,7 +12,10 @@ import type { ReactNode } from 'react';
 import { Providers } from '@/ui/Providers';
 import './globals.css';
 
-export const metadata: Metadata = { title: 'Zircon Frame', description: 'Architectural plans in, calculation models out.' };
+export const metadata: Metadata = {
+  title: 'Zircon Frame',
+  description: 'Architectural plans in, calculation models out.',
+};
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
@@ -22,7 +25,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         {/* Notices make their styles when their module loads, and look for the nonce here. */}
         <script nonce={nonce} dangerouslySetInnerHTML={{ __html: 'window.__nonce__ = document.currentScript.nonce' }} />
         <InitColorSchemeScript attribute="data-scheme" nonce={nonce} defaultMode="system" />
-        <AppRouterCacheProvider options={{ nonce }}><Providers nonce={nonce}>{children}</Providers></AppRouterCacheProvider>
+        <AppRouterCacheProvider options={{ nonce }}>
+          <Providers nonce={nonce}>{children}</Providers>
+        </AppRouterCacheProvider>
       </body>
     </html>
   );

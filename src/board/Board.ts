@@ -11,7 +11,19 @@ import { UnderlayPicture, type PictureSource } from './picture';
 import type { BoardDrawing, BoardScene } from './scene';
 import { gridHolds, holdsNear, lineAt, straightAt } from './snapping';
 import { colourKey, underlayColour } from './underlayColour';
-import { clickCorner, clickLine, clickPoint, drawTool, dropCorner, finishTool, gripOf, leaveTool, wantsLine, wantsPoints, type Grip } from './tools';
+import {
+  clickCorner,
+  clickLine,
+  clickPoint,
+  drawTool,
+  dropCorner,
+  finishTool,
+  gripOf,
+  leaveTool,
+  wantsLine,
+  wantsPoints,
+  type Grip,
+} from './tools';
 
 export interface BoardEvents {
   cameraChanged(camera: Camera): void;
@@ -23,7 +35,10 @@ export interface BoardEvents {
 /** The pointer: nothing pressed, pressed and not yet moved, or dragging the view along. */
 type Gesture = { kind: 'idle' } | { kind: 'pressing'; from: Point } | { kind: 'dragging'; last: Point };
 
-/** The plan area: canvases for the underlay on the GPU, for everything else above it, and for underlays that lie over the model. Works without React. */
+/**
+ * The plan area: canvases for the underlay on the GPU, for everything else above it, and for underlays that lie over
+ * the model. Works without React.
+ */
 export class Board {
   private picture: UnderlayPicture | null = null;
   /** Underlays over the model; made when the first one is. */
@@ -42,12 +57,26 @@ export class Board {
   private observer: ResizeObserver;
   private stops: (() => void)[] = [];
 
-  constructor(private root: HTMLElement, below: HTMLCanvasElement, private above: HTMLCanvasElement, private top: HTMLCanvasElement, private scene: BoardScene, camera: Camera | null, private events: BoardEvents) {
+  constructor(
+    private root: HTMLElement,
+    below: HTMLCanvasElement,
+    private above: HTMLCanvasElement,
+    private top: HTMLCanvasElement,
+    private scene: BoardScene,
+    camera: Camera | null,
+    private events: BoardEvents,
+  ) {
     this.camera = camera;
     this.context = above.getContext('2d')!;
     try {
       this.picture = new UnderlayPicture(below, graphicsLost);
-    } catch { useBoard.getState().setProblem('This browser offers no WebGL 2, which the underlay is drawn with. Turn on hardware acceleration, or use another browser.'); }
+    } catch {
+      useBoard
+        .getState()
+        .setProblem(
+          'This browser offers no WebGL 2, which the underlay is drawn with. Turn on hardware acceleration, or use another browser.',
+        );
+    }
     this.observer = new ResizeObserver(() => this.resized());
     this.observer.observe(root);
     this.listen();
@@ -60,10 +89,19 @@ export class Board {
     const fresh = scene.drawings.filter(({ id }) => !known.has(id));
     const turned = (scene.heights === null) !== (this.scene.heights === null);
     this.scene = scene;
-    const sources = (above: boolean) => scene.drawings.filter(({ display }) => display.above === above).map((drawing): PictureSource => ({
-      id: drawing.id, store: drawing.underlay.segments, transform: drawing.transform, hidden: drawing.hidden,
-      colour: (drawn, layer) => underlayColour(scene, drawing, drawn, layer), colourKey: colourKey(scene, drawing), strength: 1 - drawing.display.fade, weights: drawing.display.lineWeights,
-    }));
+    const sources = (above: boolean) =>
+      scene.drawings
+        .filter(({ display }) => display.above === above)
+        .map((drawing): PictureSource => ({
+          id: drawing.id,
+          store: drawing.underlay.segments,
+          transform: drawing.transform,
+          hidden: drawing.hidden,
+          colour: (drawn, layer) => underlayColour(scene, drawing, drawn, layer),
+          colourKey: colourKey(scene, drawing),
+          strength: 1 - drawing.display.fade,
+          weights: drawing.display.lineWeights,
+        }));
     this.picture?.setSources(sources(false));
     const over = sources(true);
     if (over.length > 0 && this.picture && !this.upper) {
@@ -81,24 +119,34 @@ export class Board {
   /** A section seen face on has coordinates of its own; back in the plan the view is as it was left. */
   private turnTo(plan: boolean): void {
     if (!plan) this.planCamera = this.camera;
-    if (plan && this.planCamera !== null) this.moveTo(this.planCamera, true); else this.look('all');
+    if (plan && this.planCamera !== null) this.moveTo(this.planCamera, true);
+    else this.look('all');
   }
 
   private seesSomething(): boolean {
     if (this.camera === null || this.size.width === 0) return true;
     const view = viewBox(this.camera, this.size);
-    return this.scene.drawings.some((drawing) => { const box = this.boxOf(drawing); if (!box) return false; const at = placed(box, drawing.transform); return at[0] < view[2] && at[2] > view[0] && at[1] < view[3] && at[3] > view[1]; });
+    return this.scene.drawings.some((drawing) => {
+      const box = this.boxOf(drawing);
+      if (!box) return false;
+      const at = placed(box, drawing.transform);
+      return at[0] < view[2] && at[2] > view[0] && at[1] < view[3] && at[3] > view[1];
+    });
   }
 
   /** Looks at a box, or at the main content of all drawings and elements. */
   look(at: [number, number, number, number] | 'all'): void {
     const box = at === 'all' ? this.allContent() : at;
-    if (box === null) { if (this.camera === null) this.moveTo({ x: 10, y: 8, metresPerPixel: 0.04 }, false); return; }
+    if (box === null) {
+      if (this.camera === null) this.moveTo({ x: 10, y: 8, metresPerPixel: 0.04 }, false);
+      return;
+    }
     this.moveTo(fit(box, this.size), true);
   }
 
   zoomBy(factor: number): void {
-    if (this.camera) this.moveTo(zoomAt(this.camera, this.size, [this.size.width / 2, this.size.height / 2], factor), true);
+    if (this.camera)
+      this.moveTo(zoomAt(this.camera, this.size, [this.size.width / 2, this.size.height / 2], factor), true);
   }
 
   dispose(): void {
@@ -110,12 +158,20 @@ export class Board {
   }
 
   private allContent(): [number, number, number, number] | null {
-    const boxes = this.scene.drawings.flatMap((drawing) => { const box = this.boxOf(drawing); return box ? [placed(box, drawing.transform)] : []; });
+    const boxes = this.scene.drawings.flatMap((drawing) => {
+      const box = this.boxOf(drawing);
+      return box ? [placed(box, drawing.transform)] : [];
+    });
     for (const element of this.scene.elements) {
       for (const [x, y] of pointsOf(element)) boxes.push([x, y, x, y]);
     }
     if (boxes.length === 0) return null;
-    return [Math.min(...boxes.map((b) => b[0])), Math.min(...boxes.map((b) => b[1])), Math.max(...boxes.map((b) => b[2])), Math.max(...boxes.map((b) => b[3]))];
+    return [
+      Math.min(...boxes.map((b) => b[0])),
+      Math.min(...boxes.map((b) => b[1])),
+      Math.max(...boxes.map((b) => b[2])),
+      Math.max(...boxes.map((b) => b[3])),
+    ];
   }
 
   /** The main content of a drawing, about its underlay's origin. */
@@ -166,13 +222,24 @@ export class Board {
     context.strokeStyle = scene.tokens.ink2;
     context.lineWidth = 1;
     context.beginPath();
-    context.moveTo(x, y - 5); context.lineTo(x, y); context.lineTo(x + wide, y); context.lineTo(x + wide, y - 5);
+    context.moveTo(x, y - 5);
+    context.lineTo(x, y);
+    context.lineTo(x + wide, y);
+    context.lineTo(x + wide, y - 5);
     context.stroke();
     context.fillStyle = scene.tokens.ink2;
     context.font = '11px "Overpass Mono", monospace';
     context.textAlign = 'left';
     context.textBaseline = 'bottom';
-    context.fillText(formatLength(metres, scene.unit, scene.unit.unit === 'm' ? Math.max(0, -Math.floor(Math.log10(metres))) : undefined), x + 4, y - 3);
+    context.fillText(
+      formatLength(
+        metres,
+        scene.unit,
+        scene.unit.unit === 'm' ? Math.max(0, -Math.floor(Math.log10(metres))) : undefined,
+      ),
+      x + 4,
+      y - 3,
+    );
   }
 
   /** Moves the dots of the ground with the view; their spacing stays between 24 and 120 pixels. */
@@ -198,25 +265,51 @@ export class Board {
   }
 
   private listen(): void {
-    const on = <K extends keyof HTMLElementEventMap>(type: K, handler: (event: HTMLElementEventMap[K]) => void, options?: AddEventListenerOptions) => {
+    const on = <K extends keyof HTMLElementEventMap>(
+      type: K,
+      handler: (event: HTMLElementEventMap[K]) => void,
+      options?: AddEventListenerOptions,
+    ) => {
       this.root.addEventListener(type, handler, options);
       this.stops.push(() => this.root.removeEventListener(type, handler));
     };
     on('pointerdown', (event) => this.pressed(event));
     on('pointermove', (event) => this.moved(event));
     on('pointerup', (event) => this.released(event));
-    on('pointercancel', () => { this.gesture = { kind: 'idle' }; });
-    on('pointerleave', () => { this.cursor = null; this.grip = { holds: [], chosen: 0 }; reportCursor({ position: null, holding: '' }); this.redraw(); });
-    on('wheel', (event) => {
-      event.preventDefault();
-      if (this.camera) this.moveTo(zoomAt(this.camera, this.size, this.local(event), Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : 0.0016))), true);
-    }, { passive: false });
-    on('keydown', (event) => this.key(event));
-    this.stops.push(useBoard.subscribe((now, before) => {
-      if (now.wish !== before.wish && now.wish) this.look(now.wish.box);
-      if (now.tool !== before.tool) this.seek();
+    on('pointercancel', () => {
+      this.gesture = { kind: 'idle' };
+    });
+    on('pointerleave', () => {
+      this.cursor = null;
+      this.grip = { holds: [], chosen: 0 };
+      reportCursor({ position: null, holding: '' });
       this.redraw();
-    }));
+    });
+    on(
+      'wheel',
+      (event) => {
+        event.preventDefault();
+        if (this.camera)
+          this.moveTo(
+            zoomAt(
+              this.camera,
+              this.size,
+              this.local(event),
+              Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : 0.0016)),
+            ),
+            true,
+          );
+      },
+      { passive: false },
+    );
+    on('keydown', (event) => this.key(event));
+    this.stops.push(
+      useBoard.subscribe((now, before) => {
+        if (now.wish !== before.wish && now.wish) this.look(now.wish.box);
+        if (now.tool !== before.tool) this.seek();
+        this.redraw();
+      }),
+    );
   }
 
   private local(event: MouseEvent): Point {
@@ -234,7 +327,8 @@ export class Board {
   private moved(event: PointerEvent): void {
     const at = this.local(event);
     this.cursor = at;
-    if (this.gesture.kind === 'pressing' && Math.hypot(at[0] - this.gesture.from[0], at[1] - this.gesture.from[1]) > 3) this.gesture = { kind: 'dragging', last: this.gesture.from };
+    if (this.gesture.kind === 'pressing' && Math.hypot(at[0] - this.gesture.from[0], at[1] - this.gesture.from[1]) > 3)
+      this.gesture = { kind: 'dragging', last: this.gesture.from };
     if (this.gesture.kind === 'dragging' && this.camera) {
       const [dx, dy] = [at[0] - this.gesture.last[0], at[1] - this.gesture.last[1]];
       this.gesture = { kind: 'dragging', last: at };
@@ -250,30 +344,51 @@ export class Board {
     if (gesture.kind !== 'pressing' || !this.camera || event.button !== 0) return;
     this.cursor = this.local(event);
     this.seek();
-    if (wantsLine()) { clickLine(this.lineUnderCursor()); return; }
+    if (wantsLine()) {
+      clickLine(this.lineUnderCursor());
+      return;
+    }
     if (wantsPoints()) {
       const held = gripOf(this.grip);
-      if (useBoard.getState().tool.kind === 'outline') clickCorner(held?.point ?? toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
+      if (useBoard.getState().tool.kind === 'outline')
+        clickCorner(held?.point ?? toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
       else if (held !== null) clickPoint(held);
       return;
     }
     const { tool } = useBoard.getState();
     if (tool.kind === 'gather') {
-      const line = lineAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
+      const line = lineAt(
+        this.scene.drawings,
+        toProject(this.camera, this.size, this.cursor),
+        this.camera.metresPerPixel,
+      );
       if (line !== null) tool.take({ drawingId: line.drawingId, path: line.path });
       return;
     }
-    const candidate = candidateAt(this.scene.candidates, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
+    const candidate = candidateAt(
+      this.scene.candidates,
+      toProject(this.camera, this.size, this.cursor),
+      this.camera.metresPerPixel,
+    );
     this.events.candidateClicked(candidate, event.ctrlKey || event.metaKey || event.shiftKey);
     if (candidate === null) {
-      const line = lineAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
+      const line = lineAt(
+        this.scene.drawings,
+        toProject(this.camera, this.size, this.cursor),
+        this.camera.metresPerPixel,
+      );
       this.events.lineClicked(line && { drawingId: line.drawingId, path: line.path });
     }
   }
 
   private key(event: KeyboardEvent): void {
     const step = event.shiftKey ? 200 : 60;
-    const moves: Record<string, [number, number]> = { ArrowLeft: [step, 0], ArrowRight: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] };
+    const moves: Record<string, [number, number]> = {
+      ArrowLeft: [step, 0],
+      ArrowRight: [-step, 0],
+      ArrowUp: [0, step],
+      ArrowDown: [0, -step],
+    };
     if (moves[event.key] && this.camera) this.moveTo(pan(this.camera, ...moves[event.key]), true);
     else if (event.key === '+' || event.key === '=') this.zoomBy(1.4);
     else if (event.key === '-') this.zoomBy(1 / 1.4);
@@ -293,9 +408,20 @@ export class Board {
   private seek(): void {
     if (this.camera === null || this.cursor === null) return;
     const at = toProject(this.camera, this.size, this.cursor);
-    const holds = wantsPoints() && this.gesture.kind !== 'dragging' ? [...(this.scene.heights === null ? gridHolds(this.scene.elements, at, this.camera.metresPerPixel) : []), ...holdsNear(this.scene.drawings, at, this.camera.metresPerPixel)] : [];
+    const holds =
+      wantsPoints() && this.gesture.kind !== 'dragging'
+        ? [
+            ...(this.scene.heights === null ? gridHolds(this.scene.elements, at, this.camera.metresPerPixel) : []),
+            ...holdsNear(this.scene.drawings, at, this.camera.metresPerPixel),
+          ]
+        : [];
     const same = gripOf(this.grip);
-    const kept = same === null ? -1 : holds.findIndex((hold) => hold.words === same.words && hold.point[0] === same.point[0] && hold.point[1] === same.point[1]);
+    const kept =
+      same === null
+        ? -1
+        : holds.findIndex(
+            (hold) => hold.words === same.words && hold.point[0] === same.point[0] && hold.point[1] === same.point[1],
+          );
     this.grip = { holds, chosen: Math.max(0, kept > 0 && this.grip.chosen > 0 ? kept : 0) };
     this.report();
     if (useBoard.getState().tool.kind !== 'look') this.redraw();
@@ -303,7 +429,9 @@ export class Board {
 
   /** The straight line under the cursor, while the tool of the moment looks for one. */
   private lineUnderCursor(): PickedLine | null {
-    return wantsLine() && this.cursor !== null && this.camera !== null && this.gesture.kind !== 'dragging' ? straightAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel) : null;
+    return wantsLine() && this.cursor !== null && this.camera !== null && this.gesture.kind !== 'dragging'
+      ? straightAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel)
+      : null;
   }
 
   private report(): void {
@@ -316,6 +444,18 @@ const graphicsLost = () => useBoard.getState().setProblem('The browser took the 
 
 function placed(box: [number, number, number, number], transform: Transform): [number, number, number, number] {
   if (determinant(transform) === 0) return box;
-  const corners = ([[box[0], box[1]], [box[2], box[1]], [box[2], box[3]], [box[0], box[3]]] as Point[]).map((p) => apply(transform, p));
-  return [Math.min(...corners.map((p) => p[0])), Math.min(...corners.map((p) => p[1])), Math.max(...corners.map((p) => p[0])), Math.max(...corners.map((p) => p[1]))];
+  const corners = (
+    [
+      [box[0], box[1]],
+      [box[2], box[1]],
+      [box[2], box[3]],
+      [box[0], box[3]],
+    ] as Point[]
+  ).map((p) => apply(transform, p));
+  return [
+    Math.min(...corners.map((p) => p[0])),
+    Math.min(...corners.map((p) => p[1])),
+    Math.max(...corners.map((p) => p[0])),
+    Math.max(...corners.map((p) => p[1])),
+  ];
 }

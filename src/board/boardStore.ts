@@ -3,11 +3,25 @@ import { create } from 'zustand';
 import type { MeasureMode } from '@/core/datum/measure';
 import type { Point } from '@/core/geometry/vector';
 
-/** A point that was picked: in the project and in the drawing it was found on; the id is empty where it is one of the model's. */
-export interface Picked { point: Point; drawingId: string; drawingPoint: Point; words: string }
+/**
+ * A point that was picked: in the project and in the drawing it was found on; the id is empty where it is one of the
+ * model's.
+ */
+export interface Picked {
+  point: Point;
+  drawingId: string;
+  drawingPoint: Point;
+  words: string;
+}
 
 /** A straight line that was picked, in the project and in its drawing. */
-export interface PickedLine { from: Point; to: Point; drawingId: string; drawn: [Point, Point]; words: string }
+export interface PickedLine {
+  from: Point;
+  to: Point;
+  drawingId: string;
+  drawn: [Point, Point];
+  words: string;
+}
 
 /** What a click on the board means. */
 export type Tool =
@@ -21,7 +35,11 @@ export type Tool =
   | { kind: 'outline'; prompt: string; take: (corners: Point[]) => void };
 
 /** The points measured so far; another click after the last begins anew. */
-export interface Measured { mode: MeasureMode; points: Picked[]; done: boolean }
+export interface Measured {
+  mode: MeasureMode;
+  points: Picked[];
+  done: boolean;
+}
 
 interface BoardStore {
   tool: Tool;
@@ -41,21 +59,42 @@ interface BoardStore {
 
 /** What benches and board tell one another. */
 export const useBoard = create<BoardStore>()((set, get) => ({
-  tool: { kind: 'look' }, measured: null, corners: [], wish: null, problem: null,
-  setTool(tool) { set({ tool, corners: [], ...(tool.kind === 'measure' ? { measured: null } : {}) }); },
-  setCorners(corners) { set({ corners }); },
-  setMeasured(measured) { set({ measured }); },
-  lookAt(box) { set({ wish: { box, serial: (get().wish?.serial ?? 0) + 1 } }); },
-  setProblem(problem) { set({ problem }); },
+  tool: { kind: 'look' },
+  measured: null,
+  corners: [],
+  wish: null,
+  problem: null,
+  setTool(tool) {
+    set({ tool, corners: [], ...(tool.kind === 'measure' ? { measured: null } : {}) });
+  },
+  setCorners(corners) {
+    set({ corners });
+  },
+  setMeasured(measured) {
+    set({ measured });
+  },
+  lookAt(box) {
+    set({ wish: { box, serial: (get().wish?.serial ?? 0) + 1 } });
+  },
+  setProblem(problem) {
+    set({ problem });
+  },
 }));
 
 /** What the cursor is at, for the status line. Kept apart from React: it changes with every move of the pointer. */
-export interface CursorReport { position: Point | null; holding: string }
+export interface CursorReport {
+  position: Point | null;
+  holding: string;
+}
 type Listener = (report: CursorReport) => void;
 const listeners = new Set<Listener>();
 
-export const reportCursor = (report: CursorReport): void => { for (const listener of listeners) listener(report); };
+export const reportCursor = (report: CursorReport): void => {
+  for (const listener of listeners) listener(report);
+};
 export function hearCursor(listener: Listener): () => void {
   listeners.add(listener);
-  return () => { listeners.delete(listener); };
+  return () => {
+    listeners.delete(listener);
+  };
 }

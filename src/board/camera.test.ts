@@ -2,7 +2,11 @@ import fc from 'fast-check';
 import { coarsest, finest, fit, pan, toProject, toScreen, viewBox, zoomAt, type Camera } from './camera';
 
 const size = { width: 800, height: 600 };
-const camera = fc.record({ x: fc.double({ min: -1e5, max: 1e5, noNaN: true }), y: fc.double({ min: -1e5, max: 1e5, noNaN: true }), metresPerPixel: fc.double({ min: 1e-4, max: 100, noNaN: true }) });
+const camera = fc.record({
+  x: fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+  y: fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+  metresPerPixel: fc.double({ min: 1e-4, max: 100, noNaN: true }),
+});
 const pixel = fc.tuple(fc.integer({ min: 0, max: 800 }), fc.integer({ min: 0, max: 600 }));
 
 test('the middle of the screen is the middle of the view, up is north', () => {
@@ -13,18 +17,22 @@ test('the middle of the screen is the middle of the view, up is north', () => {
 });
 
 test('to the screen and back is where one was', () => {
-  fc.assert(fc.property(camera, pixel, (c, at) => {
-    const [x, y] = toScreen(c, size, toProject(c, size, at));
-    expect(Math.hypot(x - at[0], y - at[1])).toBeLessThan(1e-4);
-  }));
+  fc.assert(
+    fc.property(camera, pixel, (c, at) => {
+      const [x, y] = toScreen(c, size, toProject(c, size, at));
+      expect(Math.hypot(x - at[0], y - at[1])).toBeLessThan(1e-4);
+    }),
+  );
 });
 
 test('zooming keeps what is under the cursor there', () => {
-  fc.assert(fc.property(camera, pixel, fc.double({ min: 0.2, max: 5, noNaN: true }), (c, at, factor) => {
-    const before = toProject(c, size, at);
-    const after = toScreen(zoomAt(c, size, at, factor), size, before);
-    expect(Math.hypot(after[0] - at[0], after[1] - at[1])).toBeLessThan(1e-3);
-  }));
+  fc.assert(
+    fc.property(camera, pixel, fc.double({ min: 0.2, max: 5, noNaN: true }), (c, at, factor) => {
+      const before = toProject(c, size, at);
+      const after = toScreen(zoomAt(c, size, at, factor), size, before);
+      expect(Math.hypot(after[0] - at[0], after[1] - at[1])).toBeLessThan(1e-3);
+    }),
+  );
 });
 
 test('a pan moves what is seen by as many pixels', () => {

@@ -20,7 +20,6 @@ const smallestText = 4;
 /** While the view moves, at most this many texts are drawn. */
 const textsInMotion = 250;
 
-
 const css = (colour: number) => `#${colour.toString(16).padStart(6, '0')}`;
 
 /** Draws texts, model and candidates. @returns whether texts were left out because the view moves */
@@ -31,14 +30,35 @@ export function drawModel(pen: Pen, moving: boolean): boolean {
   for (const drawing of scene.drawings) if (!drawing.display.above) held = drawTexts(pen, drawing, moving) || held;
   const pointed = scene.candidates.find((candidate) => candidate.key === scene.pointed);
   // What is large lies below what is small.
-  const walls = new Map(scene.elements.flatMap((element) => (element.kind === 'wall' ? [[element.id, element.shape] as const] : [])));
+  const walls = new Map(
+    scene.elements.flatMap((element) => (element.kind === 'wall' ? [[element.id, element.shape] as const] : [])),
+  );
   for (const kind of areaKinds) {
-    for (const element of scene.elements) if (element.kind === kind) drawArea(pen, kind, outlinesOf(kind, element.shape as never, element.kind === 'opening' ? walls.get(element.shape.wall) ?? null : null), null);
-    for (const candidate of scene.candidates) if (candidate.kind === kind) drawArea(pen, kind, candidate.kind === 'opening' ? [candidate.outline] : outlinesOf(kind, candidate.element as never), candidate);
+    for (const element of scene.elements)
+      if (element.kind === kind)
+        drawArea(
+          pen,
+          kind,
+          outlinesOf(
+            kind,
+            element.shape as never,
+            element.kind === 'opening' ? (walls.get(element.shape.wall) ?? null) : null,
+          ),
+          null,
+        );
+    for (const candidate of scene.candidates)
+      if (candidate.kind === kind)
+        drawArea(
+          pen,
+          kind,
+          candidate.kind === 'opening' ? [candidate.outline] : outlinesOf(kind, candidate.element as never),
+          candidate,
+        );
   }
   for (const candidate of scene.candidates) if (candidate.kind === 'grid') drawGrid(pen, candidate.element, candidate);
   for (const element of scene.elements) if (element.kind === 'grid') drawGrid(pen, element.shape, null);
-  for (const candidate of scene.candidates) if (candidate.kind === 'column') drawColumn(pen, candidate.element, candidate);
+  for (const candidate of scene.candidates)
+    if (candidate.kind === 'column') drawColumn(pen, candidate.element, candidate);
   for (const element of scene.elements) if (element.kind === 'column') drawColumn(pen, element.shape, null);
   for (const drawing of scene.drawings) if (drawing.display.above) held = drawTexts(pen, drawing, moving) || held;
   if (pointed) ringPointed(pen, pointed);
@@ -61,7 +81,8 @@ function drawOverlay({ context, camera, size, scene }: Pen): void {
   const box = viewBox(camera, size);
   for (const { lines, tone } of overlay.parts) {
     context.setLineDash([]);
-    context.strokeStyle = tone === 'look' ? scene.tokens.amber : tone === 'wrong' ? scene.tokens.clay : scene.tokens.zircon;
+    context.strokeStyle =
+      tone === 'look' ? scene.tokens.amber : tone === 'wrong' ? scene.tokens.clay : scene.tokens.zircon;
     context.lineWidth = 2;
     let drawn = 0;
     for (let i = 0; i < lines.length && drawn < overlayLines;) {
@@ -69,7 +90,13 @@ function drawOverlay({ context, camera, size, scene }: Pen): void {
       // Long paths cost more than many short ones.
       for (let n = 0; n < 800 && i < lines.length; i += 4) {
         const [a, b] = [apply(t, [lines[i], lines[i + 1]]), apply(t, [lines[i + 2], lines[i + 3]])];
-        if (Math.max(a[0], b[0]) < box[0] || Math.min(a[0], b[0]) > box[2] || Math.max(a[1], b[1]) < box[1] || Math.min(a[1], b[1]) > box[3]) continue;
+        if (
+          Math.max(a[0], b[0]) < box[0] ||
+          Math.min(a[0], b[0]) > box[2] ||
+          Math.max(a[1], b[1]) < box[1] ||
+          Math.min(a[1], b[1]) > box[3]
+        )
+          continue;
         const [[x1, y1], [x2, y2]] = [toScreen(camera, size, a), toScreen(camera, size, b)];
         context.moveTo(x1, y1);
         // What is too small to be seen is still shown, as a speck.
@@ -102,7 +129,7 @@ function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing,
     context.translate(x, y);
     context.rotate(-turnDirection(t, text.angle));
     // The angle is that of the base line; mirrored letters stand on its other side.
-    context.scale(text.widthFactor, text.mirrored === (determinant(t) < 0) ? 1 : -1);
+    context.scale(text.widthFactor, text.mirrored === determinant(t) < 0 ? 1 : -1);
     // A letter's height is its capital's; the face's capitals are 0.72 of its size.
     context.font = `${(height / 0.72).toFixed(2)}px ${fonts.text}`;
     context.globalAlpha = 1 - drawing.display.fade;
@@ -110,7 +137,12 @@ function drawTexts({ context, camera, size, scene }: Pen, drawing: BoardDrawing,
     context.textAlign = (['left', 'center', 'right'] as const)[text.across];
     const lines = text.text.split('\n');
     const step = height * 1.66;
-    const first = text.up === 3 ? height : text.up === 2 ? height / 2 - ((lines.length - 1) * step) / 2 : -(lines.length - 1) * step;
+    const first =
+      text.up === 3
+        ? height
+        : text.up === 2
+          ? height / 2 - ((lines.length - 1) * step) / 2
+          : -(lines.length - 1) * step;
     lines.forEach((line, i) => context.fillText(line, 0, first + i * step));
     context.restore();
   }
@@ -138,10 +170,14 @@ function drawGrid(pen: Pen, line: GridLine, candidate: Candidate | null): void {
     const radius = line.radius / camera.metresPerPixel;
     context.arc(centre[0], centre[1], radius, -radians(line.startAngle), -radians(line.endAngle), true);
     const [c, s] = direction(radians(line.endAngle));
-    ends.push([[centre[0] + radius * c, centre[1] - radius * s], [-s, -c]]);
+    ends.push([
+      [centre[0] + radius * c, centre[1] - radius * s],
+      [-s, -c],
+    ]);
   }
   context.stroke();
-  for (const [[x, y], [ux, uy]] of ends) bubble(pen, [x + ux * bubbleRadius, y + uy * bubbleRadius], line.label, candidate);
+  for (const [[x, y], [ux, uy]] of ends)
+    bubble(pen, [x + ux * bubbleRadius, y + uy * bubbleRadius], line.label, candidate);
 }
 
 function bubble({ context, scene }: Pen, [x, y]: Point, label: string, candidate: Candidate | null): void {
@@ -170,7 +206,11 @@ function outlinePath({ context, camera, size }: Pen, column: Column): void {
   // Never smaller than a mark that can be seen and hit.
   const reach = Math.max(...points.map(([x, y]) => Math.hypot(x - cx, y - cy)));
   const grow = reach < 3.5 ? 3.5 / reach : 1;
-  points.forEach(([x, y], i) => { const p: Point = [cx + (x - cx) * grow, cy + (y - cy) * grow]; if (i === 0) context.moveTo(...p); else context.lineTo(...p); });
+  points.forEach(([x, y], i) => {
+    const p: Point = [cx + (x - cx) * grow, cy + (y - cy) * grow];
+    if (i === 0) context.moveTo(...p);
+    else context.lineTo(...p);
+  });
   context.closePath();
 }
 
@@ -191,7 +231,8 @@ function drawColumn(pen: Pen, column: Column, candidate: Candidate | null): void
 
 function ringPointed({ context, camera, size, scene }: Pen, candidate: Candidate): void {
   const [x, y] = toScreen(camera, size, anchorOf(candidate));
-  const radius = candidate.kind === 'column' || candidate.kind === 'opening' ? Math.max(14, 0.6 / camera.metresPerPixel) : 9;
+  const radius =
+    candidate.kind === 'column' || candidate.kind === 'opening' ? Math.max(14, 0.6 / camera.metresPerPixel) : 9;
   context.setLineDash([]);
   context.beginPath();
   context.arc(x, y, radius, 0, 2 * Math.PI);
@@ -218,7 +259,13 @@ function drawTrace({ context, camera, size, scene }: Pen, { name, from, to }: Tr
   context.setLineDash([]);
   context.lineWidth = 3;
   context.beginPath();
-  for (const [x, y] of [[x1, y1], [x2, y2]]) { context.moveTo(x, y); context.lineTo(x + nx, y + ny); }
+  for (const [x, y] of [
+    [x1, y1],
+    [x2, y2],
+  ]) {
+    context.moveTo(x, y);
+    context.lineTo(x + nx, y + ny);
+  }
   context.stroke();
   context.font = `600 11px ${fonts.text}`;
   context.fillStyle = scene.tokens.zircon;
@@ -258,8 +305,10 @@ function drawZero({ context, camera, size, scene }: Pen): void {
   context.strokeStyle = scene.tokens.zircon;
   context.lineWidth = 1.5;
   context.beginPath();
-  context.moveTo(x - 8 * c, y + 8 * s); context.lineTo(x + arm * c, y - arm * s);
-  context.moveTo(x + 8 * s, y + 8 * c); context.lineTo(x - arm * s, y - arm * c);
+  context.moveTo(x - 8 * c, y + 8 * s);
+  context.lineTo(x + arm * c, y - arm * s);
+  context.moveTo(x + 8 * s, y + 8 * c);
+  context.lineTo(x - arm * s, y - arm * c);
   context.stroke();
   context.font = `10px ${fonts.figures}`;
   context.fillStyle = scene.tokens.zircon;

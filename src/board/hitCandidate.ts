@@ -22,12 +22,30 @@ function awayFrom(line: readonly Point[], p: Point): number {
 /** How far a click is from a candidate, in pixels: small things before lines, lines before what lies under them. */
 function missedBy(candidate: Candidate, p: Point, metresPerPixel: number): number {
   switch (candidate.kind) {
-    case 'column': return distance(candidate.element.position, p) / metresPerPixel;
-    case 'opening': return contains(candidate.outline, p) ? 1 : distance(candidate.at, p) / metresPerPixel + 1;
-    case 'grid': return (candidate.element.kind === 'line' ? awayFrom([candidate.element.start, candidate.element.end], p) : distance(anchorOf(candidate), p)) / metresPerPixel + 4;
-    case 'wall': return Math.max(0, awayFrom(wallLine(candidate.element), p) - candidate.element.thickness / 2) / metresPerPixel + 3;
-    case 'beam': return awayFrom([candidate.element.start, candidate.element.end], p) / metresPerPixel + 3;
-    default: { const [outline, ...holes] = outlinesOf(candidate.kind, candidate.element); return contains(outline, p) && !holes.some((hole) => contains(hole, p)) ? reachPixels - (candidate.kind === 'zone' ? 1 : 0.5) : Infinity; }
+    case 'column':
+      return distance(candidate.element.position, p) / metresPerPixel;
+    case 'opening':
+      return contains(candidate.outline, p) ? 1 : distance(candidate.at, p) / metresPerPixel + 1;
+    case 'grid':
+      return (
+        (candidate.element.kind === 'line'
+          ? awayFrom([candidate.element.start, candidate.element.end], p)
+          : distance(anchorOf(candidate), p)) /
+          metresPerPixel +
+        4
+      );
+    case 'wall':
+      return (
+        Math.max(0, awayFrom(wallLine(candidate.element), p) - candidate.element.thickness / 2) / metresPerPixel + 3
+      );
+    case 'beam':
+      return awayFrom([candidate.element.start, candidate.element.end], p) / metresPerPixel + 3;
+    default: {
+      const [outline, ...holes] = outlinesOf(candidate.kind, candidate.element);
+      return contains(outline, p) && !holes.some((hole) => contains(hole, p))
+        ? reachPixels - (candidate.kind === 'zone' ? 1 : 0.5)
+        : Infinity;
+    }
   }
 }
 

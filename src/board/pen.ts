@@ -4,11 +4,17 @@ import type { Camera, Size } from './camera';
 import type { BoardScene } from './scene';
 
 /** What drawing needs: where, how it is looked at, and what there is. */
-export interface Pen { context: CanvasRenderingContext2D; camera: Camera; size: Size; scene: BoardScene }
+export interface Pen {
+  context: CanvasRenderingContext2D;
+  camera: Camera;
+  size: Size;
+  scene: BoardScene;
+}
 
 /** Colour and dash of something that is a candidate (broken) or part of the model (solid). */
 export function stroke({ context, scene }: Pen, candidate: Candidate | null, own: keyof Tokens): void {
   const chosen = candidate !== null && scene.chosen.has(candidate.key);
-  context.strokeStyle = candidate === null ? scene.tokens[own] : candidate.doubt ? scene.tokens.amber : scene.tokens[own];
+  context.strokeStyle =
+    candidate === null ? scene.tokens[own] : candidate.doubt ? scene.tokens.amber : scene.tokens[own];
   context.lineWidth = chosen ? 2.25 : candidate === null ? 1.25 : 1.5;
 }

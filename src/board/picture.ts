@@ -22,12 +22,35 @@ export interface PictureSource {
 }
 
 /** Where a line is drawn again to be wider, a pair for each further pixel. */
-const beside: [number, number][] = [[1, 0], [0, 1], [-1, 0], [0, -1], [1, 1], [-1, -1], [1, -1], [-1, 1]];
+const beside: [number, number][] = [
+  [1, 0],
+  [0, 1],
+  [-1, 0],
+  [0, -1],
+  [1, 1],
+  [-1, -1],
+  [1, -1],
+  [-1, 1],
+];
 
-interface Loaded { source: PictureSource; widest: number; lines: THREE.LineSegments; scene: THREE.Scene; index: Uint32Array; visible: number; drawn: number }
-interface Picture { target: THREE.WebGLRenderTarget; camera: Camera }
+interface Loaded {
+  source: PictureSource;
+  widest: number;
+  lines: THREE.LineSegments;
+  scene: THREE.Scene;
+  index: Uint32Array;
+  visible: number;
+  drawn: number;
+}
+interface Picture {
+  target: THREE.WebGLRenderTarget;
+  camera: Camera;
+}
 
-/** The picture reaches this much beyond the board on every side, as a share of its size, so that a pan has something to show. */
+/**
+ * The picture reaches this much beyond the board on every side, as a share of its size, so that a pan has something to
+ * show.
+ */
 const margin = 0.2;
 
 const vertexShader = `
@@ -97,18 +120,41 @@ export class UnderlayPicture {
 
   /** @param lost called when the browser takes the graphics away */
   constructor(canvas: HTMLCanvasElement, lost: () => void) {
-    this.renderer = new THREE.WebGLRenderer({ canvas, alpha: true, antialias: false, premultipliedAlpha: true, depth: false, stencil: false });
+    this.renderer = new THREE.WebGLRenderer({
+      canvas,
+      alpha: true,
+      antialias: false,
+      premultipliedAlpha: true,
+      depth: false,
+      stencil: false,
+    });
     this.renderer.autoClear = false;
     this.renderer.sortObjects = false;
     this.renderer.setClearColor(0x000000, 0);
-    canvas.addEventListener('webglcontextlost', (event) => { event.preventDefault(); lost(); });
-    canvas.addEventListener('webglcontextrestored', () => { this.stale = true; });
+    canvas.addEventListener('webglcontextlost', (event) => {
+      event.preventDefault();
+      lost();
+    });
+    canvas.addEventListener('webglcontextrestored', () => {
+      this.stale = true;
+    });
     const geometry = new THREE.BufferGeometry();
     geometry.setAttribute('position', new THREE.BufferAttribute(new Float32Array([-1, -1, 0, 3, -1, 0, -1, 3, 0]), 3));
-    this.paste = new THREE.Mesh(geometry, new THREE.RawShaderMaterial({
-      glslVersion: THREE.GLSL3, vertexShader: pasteVertex, fragmentShader: pasteFragment, uniforms: { picture: { value: null }, window: { value: new THREE.Vector4() } }, depthTest: false, depthWrite: false,
-      transparent: true, blending: THREE.CustomBlending, blendSrc: THREE.OneFactor, blendDst: THREE.OneMinusSrcAlphaFactor,
-    }));
+    this.paste = new THREE.Mesh(
+      geometry,
+      new THREE.RawShaderMaterial({
+        glslVersion: THREE.GLSL3,
+        vertexShader: pasteVertex,
+        fragmentShader: pasteFragment,
+        uniforms: { picture: { value: null }, window: { value: new THREE.Vector4() } },
+        depthTest: false,
+        depthWrite: false,
+        transparent: true,
+        blending: THREE.CustomBlending,
+        blendSrc: THREE.OneFactor,
+        blendDst: THREE.OneMinusSrcAlphaFactor,
+      }),
+    );
     this.paste.frustumCulled = false;
     this.pasteScene.add(this.paste);
   }
@@ -158,7 +204,8 @@ export class UnderlayPicture {
     const now = performance.now();
     const since = now - this.lastFrame;
     this.lastFrame = now;
-    if (this.making && since < 500) this.budget = Math.min(400_000, Math.max(1500, this.budget * (since > 40 ? 0.6 : since < 22 ? 1.4 : 1)));
+    if (this.making && since < 500)
+      this.budget = Math.min(400_000, Math.max(1500, this.budget * (since > 40 ? 0.6 : since < 22 ? 1.4 : 1)));
     if (!this.making && (this.stale || !this.shown || !this.covers(this.shown.camera, camera))) this.begin(camera);
     if (this.making) this.proceed(this.making);
     this.show(camera);
@@ -169,23 +216,51 @@ export class UnderlayPicture {
   private covers(picture: Camera, view: Camera): boolean {
     const scale = view.metresPerPixel / picture.metresPerPixel;
     const reach = (length: number) => length * margin * 0.9 * picture.metresPerPixel;
-    return Math.abs(scale - 1) < 1e-9 && Math.abs(view.x - picture.x) <= reach(this.size.width) && Math.abs(view.y - picture.y) <= reach(this.size.height);
+    return (
+      Math.abs(scale - 1) < 1e-9 &&
+      Math.abs(view.x - picture.x) <= reach(this.size.width) &&
+      Math.abs(view.y - picture.y) <= reach(this.size.height)
+    );
   }
 
   private begin(camera: Camera): void {
     // Whole pixels on either side, so that the picture lies on the screen's own pixels when it is pasted.
-    const [width, height] = [this.size.width, this.size.height].map((length) => Math.round(length * this.ratio) + 2 * Math.ceil(length * margin * this.ratio));
-    const target = this.spare.pop() ?? new THREE.WebGLRenderTarget(width, height, { samples: 4, depthBuffer: false, magFilter: THREE.LinearFilter, minFilter: THREE.LinearFilter, generateMipmaps: false });
+    const [width, height] = [this.size.width, this.size.height].map(
+      (length) => Math.round(length * this.ratio) + 2 * Math.ceil(length * margin * this.ratio),
+    );
+    const target =
+      this.spare.pop() ??
+      new THREE.WebGLRenderTarget(width, height, {
+        samples: 4,
+        depthBuffer: false,
+        magFilter: THREE.LinearFilter,
+        minFilter: THREE.LinearFilter,
+        generateMipmaps: false,
+      });
     this.renderer.setRenderTarget(target);
     this.renderer.clear();
-    const [halfWidth, halfHeight] = [(width / 2 / this.ratio) * camera.metresPerPixel, (height / 2 / this.ratio) * camera.metresPerPixel];
+    const [halfWidth, halfHeight] = [
+      (width / 2 / this.ratio) * camera.metresPerPixel,
+      (height / 2 / this.ratio) * camera.metresPerPixel,
+    ];
     for (const loaded of this.loaded.values()) {
       const { transform, store, hidden } = loaded.source;
       const back = invert(transform);
-      const corners = [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([sx, sy]) => apply(back, [camera.x + sx * halfWidth, camera.y + sy * halfHeight]));
+      const corners = [
+        [-1, -1],
+        [1, -1],
+        [1, 1],
+        [-1, 1],
+      ].map(([sx, sy]) => apply(back, [camera.x + sx * halfWidth, camera.y + sy * halfHeight]));
       const [xs, ys] = [corners.map((p) => p[0]), corners.map((p) => p[1])];
       const factor = Math.sqrt(Math.abs(determinant(transform)));
-      loaded.visible = visibleSegments(store, [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)], camera.metresPerPixel / factor / this.ratio, hidden, loaded.index);
+      loaded.visible = visibleSegments(
+        store,
+        [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)],
+        camera.metresPerPixel / factor / this.ratio,
+        hidden,
+        loaded.index,
+      );
       loaded.drawn = 0;
       const attribute = loaded.lines.geometry.index as THREE.BufferAttribute;
       attribute.clearUpdateRanges();
@@ -224,7 +299,10 @@ export class UnderlayPicture {
     const rounds = source.weights && widest > 1 ? beside.slice(0, 2 * (widest - 1)) : [];
     [[0, 0], ...rounds].forEach(([x, y], i) => {
       uniforms.least.value = i === 0 ? 0 : 2 + Math.floor((i - 1) / 2);
-      (uniforms.shift.value as THREE.Vector2).set((2 * x * this.ratio) / target.width, (2 * y * this.ratio) / target.height);
+      (uniforms.shift.value as THREE.Vector2).set(
+        (2 * x * this.ratio) / target.width,
+        (2 * y * this.ratio) / target.height,
+      );
       this.renderer.render(scene, this.flat);
     });
   }
@@ -237,8 +315,12 @@ export class UnderlayPicture {
     const { target, camera: made } = this.shown;
     const scale = camera.metresPerPixel / made.metresPerPixel;
     const [width, height] = [target.width / this.ratio, target.height / this.ratio];
-    const whole = (pixels: number) => (Math.abs(scale - 1) < 1e-9 ? Math.round(pixels * this.ratio) / this.ratio : pixels);
-    const [dx, dy] = [whole((camera.x - made.x) / made.metresPerPixel), whole((camera.y - made.y) / made.metresPerPixel)];
+    const whole = (pixels: number) =>
+      Math.abs(scale - 1) < 1e-9 ? Math.round(pixels * this.ratio) / this.ratio : pixels;
+    const [dx, dy] = [
+      whole((camera.x - made.x) / made.metresPerPixel),
+      whole((camera.y - made.y) / made.metresPerPixel),
+    ];
     const [w, h] = [(this.size.width * scale) / width, (this.size.height * scale) / height];
     const uniforms = this.paste.material.uniforms;
     (uniforms.window.value as THREE.Vector4).set(0.5 + dx / width - w / 2, 0.5 + dy / height - h / 2, w, h);
@@ -264,14 +346,33 @@ function load(source: PictureSource): Loaded {
   attribute.setUsage(THREE.DynamicDrawUsage);
   geometry.setIndex(attribute);
   const material = new THREE.RawShaderMaterial({
-    glslVersion: THREE.GLSL3, vertexShader, fragmentShader, depthTest: false, depthWrite: false, blending: THREE.NoBlending,
-    uniforms: { toX: { value: new THREE.Vector3() }, toY: { value: new THREE.Vector3() }, strength: { value: source.strength }, shift: { value: new THREE.Vector2() }, least: { value: 0 } },
+    glslVersion: THREE.GLSL3,
+    vertexShader,
+    fragmentShader,
+    depthTest: false,
+    depthWrite: false,
+    blending: THREE.NoBlending,
+    uniforms: {
+      toX: { value: new THREE.Vector3() },
+      toY: { value: new THREE.Vector3() },
+      strength: { value: source.strength },
+      shift: { value: new THREE.Vector2() },
+      least: { value: 0 },
+    },
   });
   const lines = new THREE.LineSegments(geometry, material);
   lines.frustumCulled = false;
   const scene = new THREE.Scene();
   scene.add(lines);
-  return { source, widest: source.store.weight.reduce((most, weight) => Math.max(most, weight), 1), lines, scene, index, visible: 0, drawn: 0 };
+  return {
+    source,
+    widest: source.store.weight.reduce((most, weight) => Math.max(most, weight), 1),
+    lines,
+    scene,
+    index,
+    visible: 0,
+    drawn: 0,
+  };
 }
 
 /** Gives every vertex the colour its line has on this background. */
@@ -282,7 +383,10 @@ function tint(geometry: THREE.BufferGeometry, { store, colour }: PictureSource):
   for (let i = 0; i < store.colour.length; i += 1) {
     const key = store.layer[i] * 2 ** 25 + store.colour[i];
     let rgb = known.get(key);
-    if (rgb === undefined) { rgb = colour(store.colour[i], store.layer[i]); known.set(key, rgb); }
+    if (rgb === undefined) {
+      rgb = colour(store.colour[i], store.layer[i]);
+      known.set(key, rgb);
+    }
     for (let k = 0; k < 2; k += 1) {
       bytes[8 * i + 4 * k] = rgb >> 16;
       bytes[8 * i + 4 * k + 1] = (rgb >> 8) & 255;

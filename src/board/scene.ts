@@ -25,7 +25,11 @@ export interface BoardDrawing {
 }
 
 /** A section or an elevation in the plan: the line it stands on. */
-export interface Trace { name: string; from: Point; to: Point }
+export interface Trace {
+  name: string;
+  from: Point;
+  to: Point;
+}
 
 /** Everything the board shows; handed over as a whole whenever something of it changes. */
 export interface BoardScene {

@@ -22,9 +22,20 @@ export function holdsNear(drawings: readonly BoardDrawing[], at: Point, metresPe
     const scale = Math.sqrt(Math.abs(determinant(transform)));
     const local = apply(invert(transform), at);
     const names = layers.map((layer) => layer.name);
-    return snapsNear(primitives, index, names, local, (reachPixels * metresPerPixel) / scale, (layer) => hidden[layer] === 0).map((snap): Held => ({
-      kind: snap.kind, words: snap.words, drawingId: drawing.id, point: apply(transform, snap.point),
-      drawingPoint: [snap.point[0] + primitives.origin[0], snap.point[1] + primitives.origin[1]], pixels: (snap.distance * scale) / metresPerPixel,
+    return snapsNear(
+      primitives,
+      index,
+      names,
+      local,
+      (reachPixels * metresPerPixel) / scale,
+      (layer) => hidden[layer] === 0,
+    ).map((snap): Held => ({
+      kind: snap.kind,
+      words: snap.words,
+      drawingId: drawing.id,
+      point: apply(transform, snap.point),
+      drawingPoint: [snap.point[0] + primitives.origin[0], snap.point[1] + primitives.origin[1]],
+      pixels: (snap.distance * scale) / metresPerPixel,
     }));
   });
 }
@@ -46,10 +57,23 @@ function crossingsOf(elements: readonly ElementRow[]): Crossing[] {
 
 /** Crossings of the model's grid within reach, the nearest first. */
 export function gridHolds(elements: readonly ElementRow[], at: Point, metresPerPixel: number): Held[] {
-  return crossingsOf(elements).flatMap(({ name, point }): Held[] => {
-    const pixels = distance(point, at) / metresPerPixel;
-    return pixels > reachPixels ? [] : [{ kind: 'crossing', words: `crossing ${name} of the grid`, drawingId: '', point, drawingPoint: point, pixels }];
-  }).sort((a, b) => a.pixels - b.pixels);
+  return crossingsOf(elements)
+    .flatMap(({ name, point }): Held[] => {
+      const pixels = distance(point, at) / metresPerPixel;
+      return pixels > reachPixels
+        ? []
+        : [
+            {
+              kind: 'crossing',
+              words: `crossing ${name} of the grid`,
+              drawingId: '',
+              point,
+              drawingPoint: point,
+              pixels,
+            },
+          ];
+    })
+    .sort((a, b) => a.pixels - b.pixels);
 }
 
 /** The straight line of an underlay under a point, placed. */
@@ -60,11 +84,22 @@ export function straightAt(drawings: readonly BoardDrawing[], at: Point, metresP
   const { primitives, layers } = drawing.underlay;
   const drawn = ([x, y]: Point): Point => [x + primitives.origin[0], y + primitives.origin[1]];
   const [from, to] = [apply(drawing.transform, found.piece.a), apply(drawing.transform, found.piece.b)];
-  return { from, to, drawingId: drawing.id, drawn: [drawn(found.piece.a), drawn(found.piece.b)], words: `line on ${layers[primitives.layer[found.path]].name}` };
+  return {
+    from,
+    to,
+    drawingId: drawing.id,
+    drawn: [drawn(found.piece.a), drawn(found.piece.b)],
+    words: `line on ${layers[primitives.layer[found.path]].name}`,
+  };
 }
 
 /** The underlay line under a point, of drawings that are not held unless they are asked for too. */
-export function lineAt(drawings: readonly BoardDrawing[], at: Point, metresPerPixel: number, heldToo = false): { drawingId: string; path: number; piece: Piece } | null {
+export function lineAt(
+  drawings: readonly BoardDrawing[],
+  at: Point,
+  metresPerPixel: number,
+  heldToo = false,
+): { drawingId: string; path: number; piece: Piece } | null {
   let best: { drawingId: string; path: number; piece: Piece; away: number } | null = null;
   for (const { id, underlay, transform, hidden, display } of drawings) {
     if (display.held && !heldToo) continue;
@@ -75,7 +110,8 @@ export function lineAt(drawings: readonly BoardDrawing[], at: Point, metresPerPi
       if (item >= index.vertex.length) continue;
       const piece = pieceAt(primitives, index, item);
       const away = distance(nearestOn(piece, p), p) * scale;
-      if (hidden[primitives.layer[piece.path]] === 0 && away <= reach * scale && (best === null || away < best.away)) best = { drawingId: id, path: piece.path, piece, away };
+      if (hidden[primitives.layer[piece.path]] === 0 && away <= reach * scale && (best === null || away < best.away))
+        best = { drawingId: id, path: piece.path, piece, away };
     }
   }
   return best && { drawingId: best.drawingId, path: best.path, piece: best.piece };

@@ -1,26 +1,62 @@
 import type { Point } from '@/core/geometry/vector';
 import { useBoard } from './boardStore';
-import { clickCorner, clickLine, clickPoint, closeOutline, dropCorner, finishTool, leaveTool, wantsLine, wantsPoints } from './tools';
+import {
+  clickCorner,
+  clickLine,
+  clickPoint,
+  closeOutline,
+  dropCorner,
+  finishTool,
+  leaveTool,
+  wantsLine,
+  wantsPoints,
+} from './tools';
 
 const board = () => useBoard.getState();
-const picked = (x: number, y: number) => ({ point: [x, y] as Point, drawingId: 'd', drawingPoint: [x, y] as Point, words: 'end of line' });
-beforeEach(() => { board().setTool({ kind: 'look' }); board().setMeasured(null); });
+const picked = (x: number, y: number) => ({
+  point: [x, y] as Point,
+  drawingId: 'd',
+  drawingPoint: [x, y] as Point,
+  words: 'end of line',
+});
+beforeEach(() => {
+  board().setTool({ kind: 'look' });
+  board().setMeasured(null);
+});
 
 describe('the outline tool', () => {
   let taken: Point[] | null = null;
-  beforeEach(() => { taken = null; board().setTool({ kind: 'outline', prompt: 'corner', take: (corners) => { taken = corners; } }); });
+  beforeEach(() => {
+    taken = null;
+    board().setTool({
+      kind: 'outline',
+      prompt: 'corner',
+      take: (corners) => {
+        taken = corners;
+      },
+    });
+  });
   const click = (...points: Point[]) => points.forEach((p) => clickCorner(p, 0.1));
 
   test('two corners make a rectangle', () => {
     click([1, 2], [5, 9]);
     expect(closeOutline()).toBe(true);
-    expect(taken).toEqual([[1, 2], [5, 2], [5, 9], [1, 9]]);
+    expect(taken).toEqual([
+      [1, 2],
+      [5, 2],
+      [5, 9],
+      [1, 9],
+    ]);
     expect([board().tool.kind, board().corners]).toEqual(['look', []]);
   });
 
   test('a click near the first corner closes a polygon; nine pixels are near', () => {
     click([0, 0], [10, 0], [10, 10], [0.8, 0.3]);
-    expect(taken).toEqual([[0, 0], [10, 0], [10, 10]]);
+    expect(taken).toEqual([
+      [0, 0],
+      [10, 0],
+      [10, 10],
+    ]);
   });
 
   test('with two corners a click near the first is a corner, and further off it always is', () => {
@@ -83,7 +119,16 @@ test('a picked line goes to whom it was for, once, and a click on none waits', (
   board().setTool({ kind: 'pickLine', prompt: 'axis', take: ({ words }) => taken.push(words) });
   expect([wantsLine(), wantsPoints()]).toEqual([true, false]);
   clickLine(null);
-  const line = { from: [0, 0] as Point, to: [1, 0] as Point, drawingId: 'd', drawn: [[0, 0], [1, 0]] as [Point, Point], words: 'line on A' };
+  const line = {
+    from: [0, 0] as Point,
+    to: [1, 0] as Point,
+    drawingId: 'd',
+    drawn: [
+      [0, 0],
+      [1, 0],
+    ] as [Point, Point],
+    words: 'line on A',
+  };
   clickLine(line);
   clickLine(line);
   expect([taken, wantsLine()]).toEqual([['line on A'], false]);

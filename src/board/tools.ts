@@ -9,7 +9,10 @@ import type { Pen } from './pen';
 import { fonts } from '@/ui/tokens';
 
 /** What the cursor holds on to, of all it could. */
-export interface Grip { holds: Held[]; chosen: number }
+export interface Grip {
+  holds: Held[];
+  chosen: number;
+}
 
 export const gripOf = (grip: Grip): Held | null => grip.holds[grip.chosen] ?? null;
 
@@ -43,7 +46,13 @@ export function clickLine(line: PickedLine | null): void {
 /** Ends a run or an area. @returns whether there was one with enough points */
 function endMeasure(): boolean {
   const { tool, measured, setMeasured } = useBoard.getState();
-  if (tool.kind !== 'measure' || measured === null || measured.done || measured.points.length < fewestPoints[measured.mode]) return false;
+  if (
+    tool.kind !== 'measure' ||
+    measured === null ||
+    measured.done ||
+    measured.points.length < fewestPoints[measured.mode]
+  )
+    return false;
   setMeasured({ ...measured, done: true });
   return true;
 }
@@ -58,7 +67,8 @@ const closingReach = 9;
 export function clickCorner(corner: Point, metresPerPixel: number): void {
   const { corners, setCorners } = useBoard.getState();
   const [first] = corners;
-  if (corners.length >= 3 && Math.hypot(corner[0] - first[0], corner[1] - first[1]) <= closingReach * metresPerPixel) closeOutline();
+  if (corners.length >= 3 && Math.hypot(corner[0] - first[0], corner[1] - first[1]) <= closingReach * metresPerPixel)
+    closeOutline();
   else setCorners([...corners, corner]);
 }
 
@@ -68,7 +78,16 @@ export function closeOutline(): boolean {
   if (tool.kind !== 'outline' || corners.length < 2) return false;
   const [[x1, y1], [x2, y2]] = corners;
   setTool({ kind: 'look' });
-  tool.take(corners.length === 2 ? [[x1, y1], [x2, y1], [x2, y2], [x1, y2]] : corners);
+  tool.take(
+    corners.length === 2
+      ? [
+          [x1, y1],
+          [x2, y1],
+          [x2, y2],
+          [x1, y2],
+        ]
+      : corners,
+  );
   return true;
 }
 
@@ -92,7 +111,10 @@ function drawCorners(pen: Pen, next: Point | null): void {
   const points = shown.map((p) => toScreen(camera, size, p));
   context.setLineDash([]);
   context.beginPath();
-  points.forEach(([x, y], i) => { if (i === 0) context.moveTo(x, y); else context.lineTo(x, y); });
+  points.forEach(([x, y], i) => {
+    if (i === 0) context.moveTo(x, y);
+    else context.lineTo(x, y);
+  });
   context.closePath();
   context.fillStyle = scene.tokens.zircon;
   context.globalAlpha = 0.1;
@@ -110,7 +132,10 @@ export function leaveTool(): boolean {
   if (tool.kind === 'look' && measured === null) return false;
   if (tool.kind === 'measure' && measured !== null && !measured.done) setMeasured(null);
   else if (tool.kind === 'outline' && corners.length > 0) useBoard.getState().setCorners([]);
-  else { setTool({ kind: 'look' }); setMeasured(null); }
+  else {
+    setTool({ kind: 'look' });
+    setMeasured(null);
+  }
   return true;
 }
 
@@ -120,11 +145,18 @@ export function drawTool(pen: Pen, grip: Grip, cursor: Point | null, line: Picke
   const { tool, measured, corners } = useBoard.getState();
   const held = gripOf(grip);
   if (measured !== null) drawMeasured(pen, measured, held?.point ?? null);
-  if (tool.kind === 'outline') drawCorners(pen, held?.point ?? (cursor === null ? null : toProject(camera, size, cursor)));
+  if (tool.kind === 'outline')
+    drawCorners(pen, held?.point ?? (cursor === null ? null : toProject(camera, size, cursor)));
   if (tool.kind === 'look' || cursor === null) return;
   const beside: Point = [cursor[0] + 16, cursor[1] + 16];
-  if (tool.kind === 'gather') { chip(pen, beside, tool.prompt, 'Escape ends it'); return; }
-  if (tool.kind === 'outline' && held === null) { chip(pen, beside, tool.prompt, corners.length < 2 ? 'click corners' : 'Enter closes it'); return; }
+  if (tool.kind === 'gather') {
+    chip(pen, beside, tool.prompt, 'Escape ends it');
+    return;
+  }
+  if (tool.kind === 'outline' && held === null) {
+    chip(pen, beside, tool.prompt, corners.length < 2 ? 'click corners' : 'Enter closes it');
+    return;
+  }
   if (tool.kind === 'pickLine') {
     if (line !== null) {
       context.setLineDash([]);
@@ -140,7 +172,12 @@ export function drawTool(pen: Pen, grip: Grip, cursor: Point | null, line: Picke
   }
   if (held === null) {
     const open = measured !== null && !measured.done ? measured.points.length : 0;
-    const wanted = tool.kind === 'pick' ? tool.prompt : tool.kind === 'measure' && tool.mode === 'angle' && open === 1 ? 'corner' : `${['first', 'second', 'third'][open] ?? 'next'} point`;
+    const wanted =
+      tool.kind === 'pick'
+        ? tool.prompt
+        : tool.kind === 'measure' && tool.mode === 'angle' && open === 1
+          ? 'corner'
+          : `${['first', 'second', 'third'][open] ?? 'next'} point`;
     chip(pen, beside, wanted, 'nothing to hold on to here');
     return;
   }
@@ -151,7 +188,12 @@ export function drawTool(pen: Pen, grip: Grip, cursor: Point | null, line: Picke
   context.strokeStyle = scene.tokens.zircon;
   context.lineWidth = 2;
   context.stroke();
-  chip(pen, [at[0] + 16, at[1] + 16], held.words, grip.holds.length > 1 ? `${grip.chosen + 1} of ${grip.holds.length}, N: next` : '');
+  chip(
+    pen,
+    [at[0] + 16, at[1] + 16],
+    held.words,
+    grip.holds.length > 1 ? `${grip.chosen + 1} of ${grip.holds.length}, N: next` : '',
+  );
 }
 
 /** The measured line with the length of each of its parts, or the measured area; the open end follows the cursor. */
@@ -164,7 +206,10 @@ function drawMeasured(pen: Pen, { mode, points, done }: Measured, next: Point | 
   context.strokeStyle = scene.tokens.zircon;
   context.lineWidth = 1.75;
   context.beginPath();
-  at.forEach(([x, y], i) => { if (i === 0) context.moveTo(x, y); else context.lineTo(x, y); });
+  at.forEach(([x, y], i) => {
+    if (i === 0) context.moveTo(x, y);
+    else context.lineTo(x, y);
+  });
   if (mode === 'area') {
     context.closePath();
     context.fillStyle = scene.tokens.zircon;
@@ -178,8 +223,17 @@ function drawMeasured(pen: Pen, { mode, points, done }: Measured, next: Point | 
   if (found === null) return;
   const label = ([x, y]: Point, words: string) => chip(pen, [x + 8, y + 8], words, '');
   if (found.mode === 'angle') label(at[1], formatAngle(found.angle));
-  else if (found.mode === 'area') label([at.reduce((sum, p) => sum + p[0], 0) / at.length, at.reduce((sum, p) => sum + p[1], 0) / at.length], formatArea(found.area, scene.unit));
-  else for (let i = 1; i < at.length; i += 1) label([(at[i - 1][0] + at[i][0]) / 2, (at[i - 1][1] + at[i][1]) / 2], formatLength(found.mode === 'run' ? found.spacings[i - 1] : found.length, scene.unit));
+  else if (found.mode === 'area')
+    label(
+      [at.reduce((sum, p) => sum + p[0], 0) / at.length, at.reduce((sum, p) => sum + p[1], 0) / at.length],
+      formatArea(found.area, scene.unit),
+    );
+  else
+    for (let i = 1; i < at.length; i += 1)
+      label(
+        [(at[i - 1][0] + at[i][0]) / 2, (at[i - 1][1] + at[i][1]) / 2],
+        formatLength(found.mode === 'run' ? found.spacings[i - 1] : found.length, scene.unit),
+      );
 }
 
 function dot({ context, scene }: Pen, [x, y]: Point): void {

@@ -5,7 +5,16 @@ import type { BoardDrawing, BoardScene } from './scene';
 import { colourKey, underlayColour } from './underlayColour';
 
 const scene = (tokens: typeof light) => ({ tokens, dark: tokens === dark }) as BoardScene;
-const drawing = (part: Partial<Display>) => ({ display: { ...plainDisplay, ...part }, underlay: { layers: [{ name: 'WALL', hidden: false, empty: false }, { name: 'GRID', hidden: false, empty: false }] } }) as unknown as BoardDrawing;
+const drawing = (part: Partial<Display>) =>
+  ({
+    display: { ...plainDisplay, ...part },
+    underlay: {
+      layers: [
+        { name: 'WALL', hidden: false, empty: false },
+        { name: 'GRID', hidden: false, empty: false },
+      ],
+    },
+  }) as unknown as BoardDrawing;
 const parts = (rgb: number) => [(rgb >> 16) & 255, (rgb >> 8) & 255, rgb & 255];
 
 test('as drawn, a red stays the reddest of its parts and leans towards the board', () => {
@@ -16,11 +25,18 @@ test('as drawn, a red stays the reddest of its parts and leans towards the board
 test('inverted, a yellow meant for a black ground is a blue; ink stays ink', () => {
   const [r, , b] = parts(underlayColour(scene(light), drawing({ colours: 'inverted' }), 0xffff00, 0));
   expect(b).toBeGreaterThan(r + 60);
-  expect(underlayColour(scene(light), drawing({ colours: 'inverted' }), ink, 0)).toBe(underlayColour(scene(light), drawing({}), ink, 0));
+  expect(underlayColour(scene(light), drawing({ colours: 'inverted' }), ink, 0)).toBe(
+    underlayColour(scene(light), drawing({}), ink, 0),
+  );
 });
 
 test('in one ink all is the same, whatever was drawn', () => {
-  for (const tokens of [light, dark]) expect(new Set([0xff0000, 0x00ff00, ink].map((drawn) => underlayColour(scene(tokens), drawing({ colours: 'ink' }), drawn, 0))).size).toBe(1);
+  for (const tokens of [light, dark])
+    expect(
+      new Set(
+        [0xff0000, 0x00ff00, ink].map((drawn) => underlayColour(scene(tokens), drawing({ colours: 'ink' }), drawn, 0)),
+      ).size,
+    ).toBe(1);
 });
 
 test('a colour chosen for a layer is shown as it was chosen, and only there and only in that mode', () => {
@@ -33,5 +49,13 @@ test('a colour chosen for a layer is shown as it was chosen, and only there and 
 test('colours are made anew when the ground, the mode or a chosen colour changes, and else not', () => {
   const key = (tokens: typeof light, part: Partial<Display>) => colourKey(scene(tokens), drawing(part));
   expect(key(light, { fade: 0.5, held: true })).toBe(key(light, {}));
-  expect(new Set([key(light, {}), key(dark, {}), key(light, { colours: 'ink' }), key(light, { colours: 'layer' }), key(light, { colours: 'layer', layerColours: { WALL: '#000000' } })]).size).toBe(5);
+  expect(
+    new Set([
+      key(light, {}),
+      key(dark, {}),
+      key(light, { colours: 'ink' }),
+      key(light, { colours: 'layer' }),
+      key(light, { colours: 'layer', layerColours: { WALL: '#000000' } }),
+    ]).size,
+  ).toBe(5);
 });

@@ -10,8 +10,16 @@ function quiet(colour: number, board: number): number {
   return (mix(16) << 16) | (mix(8) << 8) | mix(0);
 }
 
-/** The colour in which something of a drawing is shown on this ground, by the drawing's display. @param layer its number */
-export function underlayColour({ dark, tokens }: BoardScene, { display, underlay }: Pick<BoardDrawing, 'display' | 'underlay'>, drawn: number, layer: number): number {
+/**
+ * The colour in which something of a drawing is shown on this ground, by the drawing's display.
+ * @param layer its number
+ */
+export function underlayColour(
+  { dark, tokens }: BoardScene,
+  { display, underlay }: Pick<BoardDrawing, 'display' | 'underlay'>,
+  drawn: number,
+  layer: number,
+): number {
   const own = rgb(tokens.underlay);
   const chosen = display.colours === 'layer' ? display.layerColours[underlay.layers[layer].name] : undefined;
   // A colour that a person chose is shown as it is.
@@ -22,4 +30,5 @@ export function underlayColour({ dark, tokens }: BoardScene, { display, underlay
 }
 
 /** Changes whenever the colours of a drawing do. */
-export const colourKey = ({ dark }: BoardScene, { display }: BoardDrawing): string => JSON.stringify([dark, display.colours, display.colours === 'layer' ? display.layerColours : null]);
+export const colourKey = ({ dark }: BoardScene, { display }: BoardDrawing): string =>
+  JSON.stringify([dark, display.colours, display.colours === 'layer' ? display.layerColours : null]);

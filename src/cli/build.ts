@@ -10,20 +10,33 @@ export const buildFolder = join(root, '.build');
 /** Bundles the thread that reads drawings; worker threads cannot run TypeScript by themselves. */
 export async function buildThreads(): Promise<void> {
   await bundle({
-    entryPoints: [join(root, 'src/workers/readDrawing.thread.ts')], outdir: buildFolder, outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20',
-    tsconfig: join(root, 'tsconfig.json'), logLevel: 'error',
+    entryPoints: [join(root, 'src/workers/readDrawing.thread.ts')],
+    outdir: buildFolder,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    tsconfig: join(root, 'tsconfig.json'),
+    logLevel: 'error',
   });
 }
 
 /** Builds the application where its sources changed since the last time. */
 export async function buildApplication(): Promise<void> {
   const stamp = join(buildFolder, 'stamp');
-  const sources = hashOf([join(root, 'src'), ...['next.config.ts', 'package-lock.json', 'tsconfig.json'].map((name) => join(root, name))]);
+  const sources = hashOf([
+    join(root, 'src'),
+    ...['next.config.ts', 'package-lock.json', 'tsconfig.json'].map((name) => join(root, name)),
+  ]);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sources && existsSync(join(root, '.next/BUILD_ID'))) return;
   console.error('Building ...');
   mkdirSync(buildFolder, { recursive: true });
   await buildThreads();
-  const code = await runShown(process.execPath, [join(root, 'node_modules/next/dist/bin/next'), 'build'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'production' } });
+  const code = await runShown(process.execPath, [join(root, 'node_modules/next/dist/bin/next'), 'build'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'production' },
+  });
   if (code !== 0) throw new Stop('The build failed; its messages are above.');
   writeFileSync(stamp, sources);
 }
@@ -31,7 +44,10 @@ export async function buildApplication(): Promise<void> {
 function hashOf(paths: string[]): string {
   const hash = createHash('sha256');
   const visit = (path: string) => {
-    if (statSync(path).isDirectory()) { for (const name of readdirSync(path).sort()) visit(join(path, name)); return; }
+    if (statSync(path).isDirectory()) {
+      for (const name of readdirSync(path).sort()) visit(join(path, name));
+      return;
+    }
     if (/\.test\.tsx?$/.test(path)) return;
     hash.update(path.slice(root.length)).update(readFileSync(path));
   };

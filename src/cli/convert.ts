@@ -29,9 +29,18 @@ Writes model.json, intake.json and model.dxf. With several drawings the intake o
 export async function convert(args: string[]): Promise<number> {
   let parsed;
   try {
-    parsed = parseArgs({ args, allowPositionals: true, options: { out: { type: 'string' }, settings: { type: 'string' } } });
-  } catch (error) { return complain(2, `${(error as Error).message}\n${usage}`); }
-  const { positionals: files, values: { out, settings: settingsFile } } = parsed;
+    parsed = parseArgs({
+      args,
+      allowPositionals: true,
+      options: { out: { type: 'string' }, settings: { type: 'string' } },
+    });
+  } catch (error) {
+    return complain(2, `${(error as Error).message}\n${usage}`);
+  }
+  const {
+    positionals: files,
+    values: { out, settings: settingsFile },
+  } = parsed;
   if (files.length === 0 || !out) return complain(2, usage);
   const settings = await readSettings(settingsFile);
   if (!settings.ok) return complain(2, settings.message);
@@ -48,10 +57,27 @@ export async function convert(args: string[]): Promise<number> {
     await mkdir(out, { recursive: true });
     await writeFile(join(out, 'model.json'), `${JSON.stringify(model, null, 1)}\n`);
     await writeFile(join(out, 'model.dxf'), dxf);
-    for (const [i, drawing] of drawings.entries()) await writeFile(join(out, i === 0 ? 'intake.json' : `intake-${i + 1}.json`), `${JSON.stringify(drawing.digest.intake, null, 1)}\n`);
-  } catch (error) { return complain(2, `Cannot write to ${out}: ${(error as Error).message}`); }
-  const counts: [number, ElementKind][] = [[model.grids.length, 'grid'], [model.columns.length, 'column'], [model.beams.length, 'beam'], [model.walls.length, 'wall'], [model.openings.length, 'opening'], [model.slabs.length, 'slab'], [model.zones.length, 'zone'], [model.outdoor.length, 'outdoor']];
-  const written = counts.filter(([count]) => count > 0).map(([count, kind]) => `${count} ${kindNames[kind][count === 1 ? 0 : 1]}`);
+    for (const [i, drawing] of drawings.entries())
+      await writeFile(
+        join(out, i === 0 ? 'intake.json' : `intake-${i + 1}.json`),
+        `${JSON.stringify(drawing.digest.intake, null, 1)}\n`,
+      );
+  } catch (error) {
+    return complain(2, `Cannot write to ${out}: ${(error as Error).message}`);
+  }
+  const counts: [number, ElementKind][] = [
+    [model.grids.length, 'grid'],
+    [model.columns.length, 'column'],
+    [model.beams.length, 'beam'],
+    [model.walls.length, 'wall'],
+    [model.openings.length, 'opening'],
+    [model.slabs.length, 'slab'],
+    [model.zones.length, 'zone'],
+    [model.outdoor.length, 'outdoor'],
+  ];
+  const written = counts
+    .filter(([count]) => count > 0)
+    .map(([count, kind]) => `${count} ${kindNames[kind][count === 1 ? 0 : 1]}`);
   console.log(`${written.join(', ') || 'Nothing read; an empty model'} written to ${out}`);
   return 0;
 }
@@ -63,7 +89,11 @@ function complain(code: number, message: string): number {
 
 async function readSettings(file: string | undefined): Promise<Result<Settings>> {
   if (file === undefined) return parseSettings('{}');
-  try { return parseSettings(await readFile(file, 'utf8')); } catch (error) { return fail(`Cannot read the settings ${file}: ${(error as Error).message}`); }
+  try {
+    return parseSettings(await readFile(file, 'utf8'));
+  } catch (error) {
+    return fail(`Cannot read the settings ${file}: ${(error as Error).message}`);
+  }
 }
 
 async function readDrawing(file: string, settings: Settings): Promise<Result<Digest>> {
@@ -74,14 +104,19 @@ async function readDrawing(file: string, settings: Settings): Promise<Result<Dig
       hash.update(chunk as Uint8Array);
       if (!reader.push(chunk as Uint8Array)) break;
     }
-  } catch (error) { return fail(`The file cannot be opened: ${(error as Error).message}`); }
+  } catch (error) {
+    return fail(`The file cannot be opened: ${(error as Error).message}`);
+  }
   const reading = reader.finish();
   if (!reading.ok) return reading;
   const { roles } = settings;
-  const rules = roles === 'auto' ? undefined : (layer: string) => {
-    const rule = roleByRules(layer, roles);
-    return rule ? { role: rule.role, why: [`rule "${rule.pattern}"`] } : { role: null, why: [] };
-  };
+  const rules =
+    roles === 'auto'
+      ? undefined
+      : (layer: string) => {
+          const rule = roleByRules(layer, roles);
+          return rule ? { role: rule.role, why: [`rule "${rule.pattern}"`] } : { role: null, why: [] };
+        };
   return ok(digest(basename(file), hash.digest('hex'), reading.value, defaultLimits, rules));
 }
 
@@ -91,19 +126,48 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
   const elements: ElementRow[] = [];
   let first: Placement | null = null;
   let number = 0;
-  for (const { name, digest: { drawing, primitives, unit, intake } } of drawings) {
+  for (const {
+    name,
+    digest: { drawing, primitives, unit, intake },
+  } of drawings) {
     const likeliest = lengthUnits.reduce((a, b) => (unit.probabilities[b] > unit.probabilities[a] ? b : a));
-    const taken = settings.unit === 'auto' ? unit.chosen ?? likeliest : settings.unit;
-    if (settings.unit === 'auto' && unit.chosen === null) warnings.push(`${name}: the unit is not certain; ${unitNames[taken]} were taken (probability ${unit.confidence.toFixed(2)}). State "unit" in the settings.`);
+    const taken = settings.unit === 'auto' ? (unit.chosen ?? likeliest) : settings.unit;
+    if (settings.unit === 'auto' && unit.chosen === null)
+      warnings.push(
+        `${name}: the unit is not certain; ${unitNames[taken]} were taken (probability ${unit.confidence.toFixed(2)}). State "unit" in the settings.`,
+      );
     intake.unit.chosen = settings.unit === 'auto' ? unit.chosen : settings.unit;
     const placement = asDrawn(taken, settings.unit === 'auto' ? unit.scale : 1);
     first ??= placement;
-    const cleaned = applyRecipe({ drawing, raw: primitives, metresPerUnit: metresPerDrawn(placement) }, settings.recipe).primitives;
-    const scene = new Scene(drawing, cleaned, placement, intake.layers.map((layer) => layer.role));
-    const { candidates } = read({ scene, accepted: elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])), tolerance: toleranceFor(taken) });
-    const newId = ({ kind }: Candidate) => { number += 1; return `${kind[0].toUpperCase()}${number}`; };
-    elements.push(...elementsOfCandidates(candidates, { levelId: 'L1', drawing: name, wallOf: () => null, newId }).map(({ element }) => element));
+    const cleaned = applyRecipe(
+      { drawing, raw: primitives, metresPerUnit: metresPerDrawn(placement) },
+      settings.recipe,
+    ).primitives;
+    const scene = new Scene(
+      drawing,
+      cleaned,
+      placement,
+      intake.layers.map((layer) => layer.role),
+    );
+    const { candidates } = read({
+      scene,
+      accepted: elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])),
+      tolerance: toleranceFor(taken),
+    });
+    const newId = ({ kind }: Candidate) => {
+      number += 1;
+      return `${kind[0].toUpperCase()}${number}`;
+    };
+    elements.push(
+      ...elementsOfCandidates(candidates, { levelId: 'L1', drawing: name, wallOf: () => null, newId }).map(
+        ({ element }) => element,
+      ),
+    );
   }
-  const model = writeModel({ levels: [{ ...plainLevel, id: 'L1', ...settings.level }], elements, drawingName: (name) => name });
+  const model = writeModel({
+    levels: [{ ...plainLevel, id: 'L1', ...settings.level }],
+    elements,
+    drawingName: (name) => name,
+  });
   return { model, dxf: writeElementsDxf(elements, first!), warnings };
 }

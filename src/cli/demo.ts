@@ -12,14 +12,20 @@ const stateFolder = resolve(process.env.ZIRCON_STATE ?? join(root, '.zircon'));
 const clusterFolder = join(stateFolder, 'db');
 const serverFile = join(stateFolder, 'server.json');
 
-interface Running { pid: number; address: string; databaseUrl: string }
+interface Running {
+  pid: number;
+  address: string;
+  databaseUrl: string;
+}
 
 /** The demo or dev server that runs from this folder, or null. */
 export function runningServer(): Running | null {
   try {
     const running = JSON.parse(readFileSync(serverFile, 'utf8')) as Running;
     return alive(running.pid) ? running : null;
-  } catch { return null; }
+  } catch {
+    return null;
+  }
 }
 
 export const demo = (args: string[]) => start('start', args);
@@ -28,21 +34,44 @@ export const dev = (args: string[]) => start('dev', args);
 /** Sets everything up, serves until it is interrupted, and stops what it started. @returns the exit code */
 async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
   let options;
-  try { options = parseArgs({ args, options: { fresh: { type: 'boolean' }, port: { type: 'string' } } }).values; } catch (error) { console.error((error as Error).message); return 2; }
+  try {
+    options = parseArgs({ args, options: { fresh: { type: 'boolean' }, port: { type: 'string' } } }).values;
+  } catch (error) {
+    console.error((error as Error).message);
+    return 2;
+  }
   const running = runningServer();
   if (running) {
-    console.log(running.address ? `Zircon Frame runs already: ${running.address}` : 'Zircon Frame is being started in another window.');
+    console.log(
+      running.address
+        ? `Zircon Frame runs already: ${running.address}`
+        : 'Zircon Frame is being started in another window.',
+    );
     return 0;
   }
   let cluster: Cluster | null = null;
   let serving: Serving | null = null;
   let stopped = false;
-  const interrupted = new Promise<void>((done) => { for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => { stopped = true; done(); }); });
-  const goOn = () => { if (stopped) throw new Stop('Stopped.'); };
-  const tell = (address: string, databaseUrl: string) => writeFileSync(serverFile, JSON.stringify({ pid: process.pid, address, databaseUrl } satisfies Running), { mode: 0o600 });
+  const interrupted = new Promise<void>((done) => {
+    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+      process.on(signal, () => {
+        stopped = true;
+        done();
+      });
+  });
+  const goOn = () => {
+    if (stopped) throw new Stop('Stopped.');
+  };
+  const tell = (address: string, databaseUrl: string) =>
+    writeFileSync(serverFile, JSON.stringify({ pid: process.pid, address, databaseUrl } satisfies Running), {
+      mode: 0o600,
+    });
   try {
     const port = await choosePort(options.port);
-    if (options.fresh && process.env.DATABASE_URL) throw new Stop('--fresh deletes the private database only. The one at DATABASE_URL is not touched; empty it by hand, or start without DATABASE_URL.');
+    if (options.fresh && process.env.DATABASE_URL)
+      throw new Stop(
+        '--fresh deletes the private database only. The one at DATABASE_URL is not touched; empty it by hand, or start without DATABASE_URL.',
+      );
     if (options.fresh) removeCluster(clusterFolder);
     mkdirSync(stateFolder, { recursive: true });
     tell('', '');
@@ -51,14 +80,20 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
     process.env.DATABASE_URL = databaseUrl;
     goOn();
     await loadDemo();
-    if (mode === 'start') await buildApplication(); else await buildThreads();
+    if (mode === 'start') await buildApplication();
+    else await buildThreads();
     goOn();
     serving = await serve(mode, port, { DATABASE_URL: databaseUrl }, mode === 'dev', () => stopped);
     tell(serving.address, databaseUrl);
     writeDemoFiles();
     console.log(`Zircon Frame: ${serving.address}\nThe demo's drawings lie in ${demoFolder}. Ctrl-C stops it.`);
     const server = serving.process;
-    await Promise.race([interrupted, new Promise<void>((done) => { server.once('exit', () => done()); })]);
+    await Promise.race([
+      interrupted,
+      new Promise<void>((done) => {
+        server.once('exit', () => done());
+      }),
+    ]);
     return 0;
   } catch (error) {
     if (!(error instanceof Stop)) throw error;
@@ -82,8 +117,10 @@ function writeDemoFiles(): void {
 async function choosePort(asked: string | undefined): Promise<number> {
   if (asked !== undefined) {
     const port = Number(asked);
-    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`"${asked}" is not a port; expected a number from 1 to 65535.`);
-    if (!(await portFree(port))) throw new Stop(`Port ${port} is in use by another program. Choose another with --port, or leave it out.`);
+    if (!Number.isInteger(port) || port < 1 || port > 65535)
+      throw new Stop(`"${asked}" is not a port; expected a number from 1 to 65535.`);
+    if (!(await portFree(port)))
+      throw new Stop(`Port ${port} is in use by another program. Choose another with --port, or leave it out.`);
     return port;
   }
   if (await portFree(usualPort)) return usualPort;
@@ -103,5 +140,7 @@ async function loadDemo(): Promise<void> {
   } catch (error) {
     const { problemOf } = await import('@/server/problem');
     throw new Stop(`The database at DATABASE_URL cannot be used: ${problemOf(error).message}`);
-  } finally { await closeConnections(); }
+  } finally {
+    await closeConnections();
+  }
 }

@@ -5,7 +5,8 @@ import { modelSchema } from '@/core/handover/model/schema';
 import { root } from './system';
 
 /** The JSON Schema of model.json, made from the schema that the program itself checks with. */
-export const modelJsonSchema = (): string => `${JSON.stringify({ title: 'Zircon Frame model, version 1', ...toJsonSchema(modelSchema) }, null, 2)}\n`;
+export const modelJsonSchema = (): string =>
+  `${JSON.stringify({ title: 'Zircon Frame model, version 1', ...toJsonSchema(modelSchema) }, null, 2)}\n`;
 
 /** `./run schema` */
 export async function schema(): Promise<number> {

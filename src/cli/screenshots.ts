@@ -29,7 +29,9 @@ export async function screenshots(): Promise<number> {
     const serving = await serve('start', await anyPort(), { DATABASE_URL: url }, false);
     const browser = await chromium.launch({ executablePath: browserPath, args: browserArguments });
     try {
-      const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })).newPage();
+      const page = await (
+        await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })
+      ).newPage();
       await walk(page, serving.address);
     } finally {
       await browser.close();
@@ -52,7 +54,8 @@ async function walk(page: Page, address: string): Promise<void> {
     await page.waitForTimeout(1500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   };
-  const go = async (word: string) => page.getByRole('navigation', { name: 'Course' }).getByText(word, { exact: true }).click();
+  const go = async (word: string) =>
+    page.getByRole('navigation', { name: 'Course' }).getByText(word, { exact: true }).click();
   await page.goto(address);
   await shot('projects');
   await page.getByText(demoName).click();
@@ -82,7 +85,10 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('button', { name: 'Take millimetres' }).waitFor();
   await shot('datum');
   await page.getByRole('button', { name: 'Take millimetres' }).click();
-  const take = async (name: string) => { await page.getByRole('combobox', { name: 'Drawing', exact: true }).click(); await page.getByRole('option', { name, exact: true }).click(); };
+  const take = async (name: string) => {
+    await page.getByRole('combobox', { name: 'Drawing', exact: true }).click();
+    await page.getByRole('option', { name, exact: true }).click();
+  };
   await part('Fit');
   await take('marram-upper');
   await page.getByRole('button', { name: 'By grid labels' }).click();
@@ -122,21 +128,39 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('button', { name: 'Next doubtful' }).click();
   await shot('reading-evidence');
   await page.getByRole('button', { name: 'Accept 45' }).click();
-  await page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: /^Walls/ }).click();
+  await page
+    .getByRole('tablist', { name: 'Kinds' })
+    .getByRole('tab', { name: /^Walls/ })
+    .click();
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
   await shot('reading-walls');
   await page.getByRole('button', { name: /of all kinds/ }).click();
-  await page.getByRole('tablist', { name: 'Kinds' }).getByRole('tab', { name: /^Zones/ }).click();
+  await page
+    .getByRole('tablist', { name: 'Kinds' })
+    .getByRole('tab', { name: /^Zones/ })
+    .click();
   await page.getByRole('tab', { name: /accepted/ }).click();
-  await page.getByRole('list', { name: /^Zones/ }).getByRole('button').nth(5).click();
+  await page
+    .getByRole('list', { name: /^Zones/ })
+    .getByRole('button')
+    .nth(5)
+    .click();
   await shot('reading-zones');
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
   await part('Library');
   await page.getByRole('button', { name: /^Wall 300/ }).click();
-  for (const [name, thick, conductivity] of [['Clay brick', '110 mm', '0.6'], ['Mineral wool', '80 mm', '0.035'], ['Concrete block', '110 mm', '0.5']]) {
+  for (const [name, thick, conductivity] of [
+    ['Clay brick', '110 mm', '0.6'],
+    ['Mineral wool', '80 mm', '0.035'],
+    ['Concrete block', '110 mm', '0.5'],
+  ]) {
     const added = await page.getByRole('textbox', { name: /^Layer \d/ }).count();
     await page.getByRole('button', { name: 'Add a layer' }).click();
-    for (const [field, text] of [[`Layer ${added + 1}`, name], ['Thick', thick], ['W/(m K)', conductivity]]) {
+    for (const [field, text] of [
+      [`Layer ${added + 1}`, name],
+      ['Thick', thick],
+      ['W/(m K)', conductivity],
+    ]) {
       await page.getByRole('textbox', { name: field, exact: true }).last().fill(text);
       await page.keyboard.press('Enter');
       await page.waitForTimeout(500);
@@ -155,7 +179,9 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Name' }).fill('Plans on a sheet');
   await page.getByRole('button', { name: 'Make it' }).click();
   await page.waitForURL(/\/projects\//);
-  await page.getByLabel('DXF files').setInputFiles({ name: 'sheet.dxf', mimeType: 'application/dxf', buffer: Buffer.from(sheet().dxf) });
+  await page
+    .getByLabel('DXF files')
+    .setInputFiles({ name: 'sheet.dxf', mimeType: 'application/dxf', buffer: Buffer.from(sheet().dxf) });
   await page.getByRole('tab', { name: 'Plans', exact: true }).click();
   await page.getByRole('heading', { name: '5 plans found on this sheet' }).waitFor();
   await shot('intake-plans-dark');

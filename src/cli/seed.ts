@@ -24,8 +24,10 @@ type DemoFile = keyof typeof demoFiles;
 export const demoName = 'Marram Point Field Station';
 
 const levels: Omit<LevelRow, 'id'>[] = [
-  { ...plainLevel, name: 'Basement', elevation: -3.15, height: 3.15, kind: 'foundation' }, { ...plainLevel, name: 'Ground', elevation: 0, height: 3.9, kind: 'ground' },
-  { ...plainLevel, name: 'Upper', elevation: 3.9, height: 3.6 }, { ...plainLevel, name: 'Roof', elevation: 7.5, height: 1.1, kind: 'roof' },
+  { ...plainLevel, name: 'Basement', elevation: -3.15, height: 3.15, kind: 'foundation' },
+  { ...plainLevel, name: 'Ground', elevation: 0, height: 3.9, kind: 'ground' },
+  { ...plainLevel, name: 'Upper', elevation: 3.9, height: 3.6 },
+  { ...plainLevel, name: 'Roof', elevation: 7.5, height: 1.1, kind: 'roof' },
 ];
 
 /** Loads the demo project into a database that holds no project. */
@@ -34,42 +36,75 @@ export async function seedDemo(): Promise<void> {
   const project = await createProject(demoName, 'm', levels);
   const rows = await database().selectFrom('levels').select(['id', 'name']).where('project_id', '=', project).execute();
   const level = (name: string) => rows.find((row) => row.name === name)!.id;
-  await database().transaction().execute(async (tx) => {
-    const read = async (name: DemoFile) => {
-      const bytes = new TextEncoder().encode(demoFiles[name]());
-      const reading = readDxf(bytes);
-      if (!reading.ok) throw new Error(reading.message);
-      const file = await storeFile(tx, Readable.from([bytes]));
-      const { drawing, intake, unit } = digest(name, file.sha256, reading.value, defaultLimits);
-      await storeDerived(tx, file.id, packDrawing(drawing), intake);
-      return { file: { id: file.id, name }, intake, unit };
-    };
-    const take = async (name: DemoFile, on: string) => { const { file, intake, unit } = await read(name); return bringIn(tx, project, { ...file, levelId: level(on) }, intake, unit); };
-    const ground = await take('marram-ground.dxf', 'Ground');
-    await take('marram-upper.dxf', 'Upper');
-    await take('marram-basement.dxf', 'Basement');
-    const [site, oneLayer] = [await take('marram-yard.dxf', 'Ground'), await take('marram-ground-one-layer.dxf', 'Ground')];
-    const section = await take('marram-section.dxf', 'Ground');
-    const later = await read('marram-ground-B.dxf');
-    await bringInRevision(tx, project, ground, later.file, later.intake);
-    const state = await loadState(tx, project);
-    const first = await tx.selectFrom('revisions').select(['file_id', 'file_name']).where('drawing_id', '=', ground).where('number', '=', 1).executeTakeFirstOrThrow();
-    const changes = [
-      // Revision B is there to go on to; the yard lies where the survey has the building; it and the drawing on one layer, which is the ground floor once more, wait beside.
-      put('drawing', { ...state.drawing[ground], revision: 1, fileId: first.file_id, fileName: first.file_name }),
-      put('drawing', { ...state.drawing[oneLayer], setAside: true }),
-      put('drawing', { ...state.drawing[site], setAside: true }),
-      put('placement', { ...state.placement[site], unit: 'm', confirmed: true, origin: survey.zero, turning: (-survey.turn * Math.PI) / 180 }),
-      // The section is cut along grid line 2, from A to D.
-      put('drawing', { ...state.drawing[section], levelId: null }),
-      put('placement', { ...state.placement[section], confirmed: true, origin: [sectionPlace[0] * 1000, sectionPlace[1] * 1000], target: [across[1], up[0]], turning: Math.PI / 2, upright: 0 }),
-      put('project', {
-        ...state.project[project], survey: { easting: survey.zero[0], northing: survey.zero[1], elevation: 4.2, north: (survey.turn * Math.PI) / 180 },
-        axes: [{ id: randomUUID(), name: 'Wing', origin: wing.corner, angle: (wing.turn * Math.PI) / 180 }],
-      }),
-      put('display', { id: site, ...plainDisplay, fade: 0.4, held: true }),
-    ];
-    await applyEdit(project, null, { label: 'Demo', changes }, undefined, tx);
-    await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', project).execute();
-  });
+  await database()
+    .transaction()
+    .execute(async (tx) => {
+      const read = async (name: DemoFile) => {
+        const bytes = new TextEncoder().encode(demoFiles[name]());
+        const reading = readDxf(bytes);
+        if (!reading.ok) throw new Error(reading.message);
+        const file = await storeFile(tx, Readable.from([bytes]));
+        const { drawing, intake, unit } = digest(name, file.sha256, reading.value, defaultLimits);
+        await storeDerived(tx, file.id, packDrawing(drawing), intake);
+        return { file: { id: file.id, name }, intake, unit };
+      };
+      const take = async (name: DemoFile, on: string) => {
+        const { file, intake, unit } = await read(name);
+        return bringIn(tx, project, { ...file, levelId: level(on) }, intake, unit);
+      };
+      const ground = await take('marram-ground.dxf', 'Ground');
+      await take('marram-upper.dxf', 'Upper');
+      await take('marram-basement.dxf', 'Basement');
+      const [site, oneLayer] = [
+        await take('marram-yard.dxf', 'Ground'),
+        await take('marram-ground-one-layer.dxf', 'Ground'),
+      ];
+      const section = await take('marram-section.dxf', 'Ground');
+      const later = await read('marram-ground-B.dxf');
+      await bringInRevision(tx, project, ground, later.file, later.intake);
+      const state = await loadState(tx, project);
+      const first = await tx
+        .selectFrom('revisions')
+        .select(['file_id', 'file_name'])
+        .where('drawing_id', '=', ground)
+        .where('number', '=', 1)
+        .executeTakeFirstOrThrow();
+      const changes = [
+        // Revision B is there to go on to; the yard lies where the survey has the building; it and the drawing on one
+        // layer, which is the ground floor once more, wait beside.
+        put('drawing', { ...state.drawing[ground], revision: 1, fileId: first.file_id, fileName: first.file_name }),
+        put('drawing', { ...state.drawing[oneLayer], setAside: true }),
+        put('drawing', { ...state.drawing[site], setAside: true }),
+        put('placement', {
+          ...state.placement[site],
+          unit: 'm',
+          confirmed: true,
+          origin: survey.zero,
+          turning: (-survey.turn * Math.PI) / 180,
+        }),
+        // The section is cut along grid line 2, from A to D.
+        put('drawing', { ...state.drawing[section], levelId: null }),
+        put('placement', {
+          ...state.placement[section],
+          confirmed: true,
+          origin: [sectionPlace[0] * 1000, sectionPlace[1] * 1000],
+          target: [across[1], up[0]],
+          turning: Math.PI / 2,
+          upright: 0,
+        }),
+        put('project', {
+          ...state.project[project],
+          survey: {
+            easting: survey.zero[0],
+            northing: survey.zero[1],
+            elevation: 4.2,
+            north: (survey.turn * Math.PI) / 180,
+          },
+          axes: [{ id: randomUUID(), name: 'Wing', origin: wing.corner, angle: (wing.turn * Math.PI) / 180 }],
+        }),
+        put('display', { id: site, ...plainDisplay, fade: 0.4, held: true }),
+      ];
+      await applyEdit(project, null, { label: 'Demo', changes }, undefined, tx);
+      await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', project).execute();
+    });
 }

@@ -4,23 +4,52 @@ import { buildFolder } from './build';
 import { root, Stop } from './system';
 
 /** A running server. */
-export interface Serving { address: string; process: ChildProcess; stop: () => Promise<void> }
+export interface Serving {
+  address: string;
+  process: ChildProcess;
+  stop: () => Promise<void>;
+}
 
 /**
  * Starts the web server on 127.0.0.1 and waits until it answers.
  * @param mode `start` serves the build, `dev` rebuilds while sources change
  */
-export async function serve(mode: 'start' | 'dev', port: number, env: Record<string, string>, shown: boolean, stopped: () => boolean = () => false): Promise<Serving> {
-  const child = spawn(process.execPath, [join(root, 'node_modules/next/dist/bin/next'), mode, '-H', '127.0.0.1', '-p', String(port)], {
-    // A process group of its own: Ctrl-C comes to the start command, which ends things in order.
-    cwd: root, detached: true, stdio: ['ignore', shown ? 'inherit' : 'ignore', 'inherit'],
-    env: { ...process.env, ...env, NODE_ENV: mode === 'dev' ? 'development' : 'production', ZIRCON_BUILD: buildFolder },
+export async function serve(
+  mode: 'start' | 'dev',
+  port: number,
+  env: Record<string, string>,
+  shown: boolean,
+  stopped: () => boolean = () => false,
+): Promise<Serving> {
+  const child = spawn(
+    process.execPath,
+    [join(root, 'node_modules/next/dist/bin/next'), mode, '-H', '127.0.0.1', '-p', String(port)],
+    {
+      // A process group of its own: Ctrl-C comes to the start command, which ends things in order.
+      cwd: root,
+      detached: true,
+      stdio: ['ignore', shown ? 'inherit' : 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        ...env,
+        NODE_ENV: mode === 'dev' ? 'development' : 'production',
+        ZIRCON_BUILD: buildFolder,
+      },
+    },
+  );
+  const ended = new Promise<void>((done) => {
+    child.once('exit', () => done());
   });
-  const ended = new Promise<void>((done) => { child.once('exit', () => done()); });
   const address = `http://127.0.0.1:${port}`;
   const stop = async () => {
     if (child.exitCode !== null || child.pid === undefined) return;
-    const signal = (name: NodeJS.Signals) => { try { process.kill(-child.pid!, name); } catch { /* It is gone. */ } };
+    const signal = (name: NodeJS.Signals) => {
+      try {
+        process.kill(-child.pid!, name);
+      } catch {
+        /* It is gone. */
+      }
+    };
     signal('SIGTERM');
     const late = setTimeout(() => signal('SIGKILL'), 4000);
     await ended;
@@ -28,7 +57,11 @@ export async function serve(mode: 'start' | 'dev', port: number, env: Record<str
   };
   for (let i = 0; i < 600 && !stopped(); i += 1) {
     if (child.exitCode !== null) throw new Stop('The server ended while starting; its messages are above.');
-    try { if ((await fetch(`${address}/api/projects`)).status < 500) return { address, process: child, stop }; } catch { /* Not yet. */ }
+    try {
+      if ((await fetch(`${address}/api/projects`)).status < 500) return { address, process: child, stop };
+    } catch {
+      /* Not yet. */
+    }
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   await stop();

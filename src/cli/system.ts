@@ -33,7 +33,12 @@ export function ensurePackage(name: string, present: () => boolean, what: string
   spawnSync(command, [...prefix, 'update', '-qq'], options);
   const done = spawnSync(command, [...prefix, 'install', '-y', '-qq', name], options);
   if (done.status === 0 && present()) return;
-  const why = isRoot ? String(done.stderr ?? '').trim().split('\n').pop() : 'this user has no right to install packages';
+  const why = isRoot
+    ? String(done.stderr ?? '')
+        .trim()
+        .split('\n')
+        .pop()
+    : 'this user has no right to install packages';
   throw new Stop(`${manual} Installing it by itself did not work: ${why ?? 'unknown reason'}.`);
 }
 
@@ -60,5 +65,10 @@ export function anyPort(): Promise<number> {
 
 /** Whether a process lives. */
 export function alive(pid: number): boolean {
-  try { process.kill(pid, 0); return true; } catch (error) { return (error as NodeJS.ErrnoException).code === 'EPERM'; }
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM';
+  }
 }

@@ -6,7 +6,10 @@ import { ensureBrowser } from './browser';
 import { removeCluster, startCluster } from './postgres';
 import { root, runShown, Stop } from './system';
 
-interface Tally { passed: number; failed: number }
+interface Tally {
+  passed: number;
+  failed: number;
+}
 
 const bin = (name: string) => join(root, 'node_modules', name);
 
@@ -21,11 +24,21 @@ async function check(name: string, args: string[]): Promise<Tally> {
 async function jest(project: string, args: string[], env: Record<string, string> = {}): Promise<Tally> {
   const folder = mkdtempSync(join(tmpdir(), 'zircon-test-'));
   const report = join(folder, 'report.json');
-  await runShown(process.execPath, [bin('jest/bin/jest.js'), '--selectProjects', project, '--json', '--outputFile', report, ...args], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env, NODE_OPTIONS: '--no-warnings' } });
+  await runShown(
+    process.execPath,
+    [bin('jest/bin/jest.js'), '--selectProjects', project, '--json', '--outputFile', report, ...args],
+    { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env, NODE_OPTIONS: '--no-warnings' } },
+  );
   try {
-    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8')) as Record<string, number>;
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
+      readFileSync(report, 'utf8'),
+    ) as Record<string, number>;
     return { passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites };
-  } catch { return { passed: 0, failed: 1 }; } finally { rmSync(folder, { recursive: true, force: true }); }
+  } catch {
+    return { passed: 0, failed: 1 };
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 }
 
 /** The interface tests: a production build, a browser, and a database made for them and deleted after. */

@@ -5,7 +5,9 @@ import { runningServer } from './demo';
 export async function worker(): Promise<number> {
   process.env.DATABASE_URL ??= runningServer()?.databaseUrl;
   if (!process.env.DATABASE_URL) {
-    console.error('DATABASE_URL is not set and no demo runs from this folder. Give the database address of the server that this worker is to help.');
+    console.error(
+      'DATABASE_URL is not set and no demo runs from this folder. Give the database address of the server that this worker is to help.',
+    );
     return 2;
   }
   process.env.ZIRCON_BUILD = buildFolder;
@@ -14,7 +16,9 @@ export async function worker(): Promise<number> {
   const { startJobs } = await import('@/server/jobs/runner');
   const runner = await startJobs();
   console.log('Working. Ctrl-C stops.');
-  await new Promise<void>((done) => { for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => done()); });
+  await new Promise<void>((done) => {
+    for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => done());
+  });
   await runner.stop();
   await closeConnections();
   return 0;

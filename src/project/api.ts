@@ -1,6 +1,10 @@
 /** An answer of the server that is no success: its sentence, and what came with it. */
 export class ApiError extends Error {
-  constructor(readonly status: number, message: string, readonly details: Record<string, unknown>) {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly details: Record<string, unknown>,
+  ) {
     super(message);
   }
 }
@@ -14,12 +18,17 @@ export async function api<T>(path: string, init: { method?: string; json?: unkno
   try {
     response = await fetch(path, {
       method: init.method ?? (init.json === undefined ? 'GET' : 'POST'),
-      ...(init.json === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(init.json) }),
+      ...(init.json === undefined
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(init.json) }),
     });
-  } catch { throw new Unreachable('The server does not answer.'); }
+  } catch {
+    throw new Unreachable('The server does not answer.');
+  }
   if (response.ok) return (await response.json()) as T;
   const body = (await response.json().catch(() => ({}))) as { message?: string };
   const { message, ...details } = body;
-  if ((response.status === 502 || response.status === 503) && message === undefined) throw new Unreachable('The server does not answer.');
+  if ((response.status === 502 || response.status === 503) && message === undefined)
+    throw new Unreachable('The server does not answer.');
   throw new ApiError(response.status, message ?? `The server answered with status ${response.status}.`, details);
 }

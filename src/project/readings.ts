@@ -13,8 +13,16 @@ import { readInWorker, type ReadingOrder, type Underlay } from './underlays';
 /** Where a reading is. */
 type Stage = Omit<ReadingStage, 'soFar'>;
 
-/** What was read of a drawing, for one set of roles, settings and one placement; `running` is where a reading under way is. */
-export interface DrawingReading { basis: string; running: Stage | null; result: ReadingResult | null; problem: string | null }
+/**
+ * What was read of a drawing, for one set of roles, settings and one placement; `running` is where a reading under way
+ * is.
+ */
+export interface DrawingReading {
+  basis: string;
+  running: Stage | null;
+  result: ReadingResult | null;
+  problem: string | null;
+}
 
 interface ReadingStore {
   readings: Record<string, DrawingReading>;
@@ -34,11 +42,26 @@ interface ReadingStore {
 }
 
 export const useReadings = create<ReadingStore>()((set, get) => ({
-  readings: {}, pointed: null, chosen: new Set<string>(), kind: 'grid',
-  point(pointed) { if (pointed !== get().pointed) set({ pointed, ...(pointed === null ? {} : { kind: pointed.slice(0, pointed.indexOf(':')) as Candidate['kind'] }) }); },
-  list(kind) { set({ kind, chosen: new Set() }); },
-  choose(keys) { set({ chosen: new Set(keys) }); },
-  again(drawingId) { set({ readings: Object.fromEntries(Object.entries(get().readings).filter(([id]) => id !== drawingId)) }); },
+  readings: {},
+  pointed: null,
+  chosen: new Set<string>(),
+  kind: 'grid',
+  point(pointed) {
+    if (pointed !== get().pointed)
+      set({
+        pointed,
+        ...(pointed === null ? {} : { kind: pointed.slice(0, pointed.indexOf(':')) as Candidate['kind'] }),
+      });
+  },
+  list(kind) {
+    set({ kind, chosen: new Set() });
+  },
+  choose(keys) {
+    set({ chosen: new Set(keys) });
+  },
+  again(drawingId) {
+    set({ readings: Object.fromEntries(Object.entries(get().readings).filter(([id]) => id !== drawingId)) });
+  },
   refresh(state, drawing, underlay) {
     const placement = state.placement[drawing.id];
     if (!placement) return;
@@ -52,30 +75,52 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
     // Where it is comes by another channel than the result, and may come after it.
     let ended = false;
     const still = () => get().readings[drawing.id]?.basis === basis;
-    readInWorker(drawing.id, order, (running) => { if (!ended && still()) put({ basis, running, result: earlier, problem: null }); }).then(
-      (result) => { ended = true; if (still()) put({ basis, running: null, result: { ...result, candidates: inOrder(result.candidates) }, problem: null }); },
-      (error: Error) => { ended = true; if (still()) put({ basis, running: null, result: null, problem: error.message }); },
+    readInWorker(drawing.id, order, (running) => {
+      if (!ended && still()) put({ basis, running, result: earlier, problem: null });
+    }).then(
+      (result) => {
+        ended = true;
+        if (still())
+          put({ basis, running: null, result: { ...result, candidates: inOrder(result.candidates) }, problem: null });
+      },
+      (error: Error) => {
+        ended = true;
+        if (still()) put({ basis, running: null, result: null, problem: error.message });
+      },
     );
   },
 }));
 
 /** What a drawing is read with. */
-export function readingOrder(state: ProjectState, drawingId: string, underlay: Underlay, placement: Placement): ReadingOrder {
+export function readingOrder(
+  state: ProjectState,
+  drawingId: string,
+  underlay: Underlay,
+  placement: Placement,
+): ReadingOrder {
   const rows = underlay.layers.map(({ name }) => state.role[roleId(drawingId, name)]);
   const picks = Object.values(state.pick).filter((pick) => pick.drawingId === drawingId);
   return {
     placement,
     roles: rows.map((row) => row?.role ?? null),
-    meanings: rows.map((row) => (row?.libraryId ? state.library[row.libraryId] ?? null : null)),
-    picked: { blocks: picks.flatMap((pick) => (pick.kind === 'block' ? [[pick.name, pick.role]] : [])), lines: picks.flatMap((pick) => (pick.kind === 'lines' ? pick.handles.map((handle): [string, Role] => [handle, pick.role]) : [])) },
+    meanings: rows.map((row) => (row?.libraryId ? (state.library[row.libraryId] ?? null) : null)),
+    picked: {
+      blocks: picks.flatMap((pick) => (pick.kind === 'block' ? [[pick.name, pick.role]] : [])),
+      lines: picks.flatMap((pick) =>
+        pick.kind === 'lines' ? pick.handles.map((handle): [string, Role] => [handle, pick.role]) : [],
+      ),
+    },
     // Grid lines of other drawings are crossings too; this drawing's own are read again.
-    accepted: Object.values(state.element).flatMap((element) => (element.kind === 'grid' && element.source?.drawing !== drawingId ? [element.shape as GridLine] : [])),
+    accepted: Object.values(state.element).flatMap((element) =>
+      element.kind === 'grid' && element.source?.drawing !== drawingId ? [element.shape as GridLine] : [],
+    ),
     settings: settingsOf(state),
   };
 }
 
 /** What reading takes for granted in this project. */
-export const settingsOf = (state: ProjectState): ReadingSettings => Object.values(state.project)[0]?.reading ?? defaultSettings;
+export const settingsOf = (state: ProjectState): ReadingSettings =>
+  Object.values(state.project)[0]?.reading ?? defaultSettings;
 
 /** A column further than this from every crossing stands off the grid, metres. */
 const offGrid = 1;
@@ -83,20 +128,35 @@ const offGrid = 1;
 /** What a candidate is called in lists: its label, its crossing, its mark, its name, or how long it is. */
 export function nameOfCandidate(candidate: Candidate): string {
   switch (candidate.kind) {
-    case 'grid': return candidate.element.label;
-    case 'column': return candidate.crossing !== null && candidate.crossing.distance < offGrid ? candidate.crossing.name : 'off grid';
-    case 'beam': return candidate.element.mark || 'beam';
-    case 'wall': return candidate.element.outer ? 'outer' : 'inner';
-    case 'opening': return candidate.element.use;
-    case 'slab': return 'slab';
-    case 'zone': return candidate.element.number || candidate.element.name || 'no name';
-    default: return candidate.element.name || 'surface';
+    case 'grid':
+      return candidate.element.label;
+    case 'column':
+      return candidate.crossing !== null && candidate.crossing.distance < offGrid
+        ? candidate.crossing.name
+        : 'off grid';
+    case 'beam':
+      return candidate.element.mark || 'beam';
+    case 'wall':
+      return candidate.element.outer ? 'outer' : 'inner';
+    case 'opening':
+      return candidate.element.use;
+    case 'slab':
+      return 'slab';
+    case 'zone':
+      return candidate.element.number || candidate.element.name || 'no name';
+    default:
+      return candidate.element.name || 'surface';
   }
 }
 
-const inOrder = (candidates: Candidate[]) => [...candidates].sort((a, b) => a.kind.localeCompare(b.kind) || nameOfCandidate(a).localeCompare(nameOfCandidate(b), 'en', { numeric: true }));
+const inOrder = (candidates: Candidate[]) =>
+  [...candidates].sort(
+    (a, b) =>
+      a.kind.localeCompare(b.kind) || nameOfCandidate(a).localeCompare(nameOfCandidate(b), 'en', { numeric: true }),
+  );
 
 export type Verdict = 'open' | 'accepted' | 'rejected';
 
 /** What was decided about a candidate. */
-export const verdictOf = (state: ProjectState, drawingId: string, key: string): Verdict => state.decision[decisionId(drawingId, key)]?.verdict ?? 'open';
+export const verdictOf = (state: ProjectState, drawingId: string, key: string): Verdict =>
+  state.decision[decisionId(drawingId, key)]?.verdict ?? 'open';

@@ -11,14 +11,24 @@ type Sent = { path: string; body: { seen: number; clientId: string; edit?: { lab
 const sent: Sent[] = [];
 let respond: (request: Sent) => Response | 'silence';
 
-class SilentEvents { onmessage: unknown; onopen: unknown; onerror: unknown; close() { /* Nothing is open. */ } }
+class SilentEvents {
+  onmessage: unknown;
+  onopen: unknown;
+  onerror: unknown;
+  close() {
+    /* Nothing is open. */
+  }
+}
 
 beforeEach(() => {
   sent.length = 0;
   Object.assign(globalThis, {
     EventSource: SilentEvents,
     fetch: async (path: string, init?: { body?: string }) => {
-      const request: Sent = { path: path.replace(/.*\/projects\/[^/]+\//, ''), body: init?.body ? (JSON.parse(init.body) as Sent['body']) : null };
+      const request: Sent = {
+        path: path.replace(/.*\/projects\/[^/]+\//, ''),
+        body: init?.body ? (JSON.parse(init.body) as Sent['body']) : null,
+      };
       sent.push(request);
       const answer = respond(request);
       if (answer === 'silence') throw new TypeError('fetch failed');
@@ -28,13 +38,21 @@ beforeEach(() => {
   useProject.getState().open('p', { state: emptyState, history: history(0), intakes: [] });
 });
 
-const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
-const addLevel = (n: number, name: string) => useProject.getState().commit(() => ({ label: `Add ${name}`, changes: [put('level', level(n, name))] }));
+const json = (body: unknown, status = 200) =>
+  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
+const addLevel = (n: number, name: string) =>
+  useProject.getState().commit(() => ({ label: `Add ${name}`, changes: [put('level', level(n, name))] }));
 const names = (state: ProjectState) => Object.values(state.level).map((row) => row.name);
 
 test('steps go out one after another, each with the version the one before made', async () => {
   let version = 0;
-  respond = () => { version += 1; return json({ edits: [{ seq: version, label: '', changes: [put('level', level(version, `L${version}`))] }], history: history(version) }); };
+  respond = () => {
+    version += 1;
+    return json({
+      edits: [{ seq: version, label: '', changes: [put('level', level(version, `L${version}`))] }],
+      history: history(version),
+    });
+  };
   await Promise.all([addLevel(1, 'L1'), addLevel(2, 'L2'), addLevel(3, 'L3')]);
   expect(sent.map((request) => request.body!.seen)).toEqual([0, 1, 2]);
   expect(names(useProject.getState().state)).toEqual(['L1', 'L2', 'L3']);
@@ -42,10 +60,14 @@ test('steps go out one after another, each with the version the one before made'
 });
 
 test('a step is made from the state at its turn, and one that changes nothing is not sent', async () => {
-  respond = () => json({ edits: [{ seq: 1, label: '', changes: [put('level', level(1, 'L1'))] }], history: history(1) });
+  respond = () =>
+    json({ edits: [{ seq: 1, label: '', changes: [put('level', level(1, 'L1'))] }], history: history(1) });
   const first = addLevel(1, 'L1');
   let seen: string[] = [];
-  const second = useProject.getState().commit((state) => { seen = names(state); return { label: 'nothing', changes: [] }; });
+  const second = useProject.getState().commit((state) => {
+    seen = names(state);
+    return { label: 'nothing', changes: [] };
+  });
   expect([await first, await second]).toEqual([true, false]);
   expect(seen).toEqual(['L1']);
   expect(sent).toHaveLength(1);
@@ -53,7 +75,10 @@ test('a step is made from the state at its turn, and one that changes nothing is
 
 test('a step without an answer is sent again, the same, until it is confirmed', async () => {
   let silent = 1;
-  respond = () => (silent-- > 0 ? 'silence' : json({ edits: [{ seq: 1, label: '', changes: [put('level', level(1, 'L1'))] }], history: history(1) }));
+  respond = () =>
+    silent-- > 0
+      ? 'silence'
+      : json({ edits: [{ seq: 1, label: '', changes: [put('level', level(1, 'L1'))] }], history: history(1) });
   const done = addLevel(1, 'L1');
   await new Promise((wait) => setTimeout(wait, 50));
   expect(useProject.getState().connection).toBe('away');
@@ -63,18 +88,31 @@ test('a step without an answer is sent again, the same, until it is confirmed', 
 });
 
 test('a refused step is told, and what changed meanwhile is fetched and shown', async () => {
-  respond = (request) => (request.body !== null
-    ? json({ message: 'Not applied: the project changed.', version: 1 }, 409)
-    : json({ edits: [{ seq: 1, label: 'Theirs', changes: [put('level', level(9, 'Theirs'))] }], history: history(1) }));
+  respond = (request) =>
+    request.body !== null
+      ? json({ message: 'Not applied: the project changed.', version: 1 }, 409)
+      : json({
+          edits: [{ seq: 1, label: 'Theirs', changes: [put('level', level(9, 'Theirs'))] }],
+          history: history(1),
+        });
   expect(await addLevel(1, 'Mine')).toBe(false);
-  const { state, messages, history: { version } } = useProject.getState();
-  expect([names(state), messages[messages.length - 1].text, version]).toEqual([['Theirs'], 'Not applied: the project changed.', 1]);
+  const {
+    state,
+    messages,
+    history: { version },
+  } = useProject.getState();
+  expect([names(state), messages[messages.length - 1].text, version]).toEqual([
+    ['Theirs'],
+    'Not applied: the project changed.',
+    1,
+  ]);
 });
 
 test('edits that do not follow on one another make the window load the project anew', async () => {
-  respond = (request) => (request.path === 'state'
-    ? json({ state: { ...emptyState, level: { [uuid(5)]: level(5, 'Whole') } }, history: history(7), intakes: [] })
-    : json({ edits: [{ seq: 7, label: '', changes: [] }], history: history(7) }));
+  respond = (request) =>
+    request.path === 'state'
+      ? json({ state: { ...emptyState, level: { [uuid(5)]: level(5, 'Whole') } }, history: history(7), intakes: [] })
+      : json({ edits: [{ seq: 7, label: '', changes: [] }], history: history(7) });
   await addLevel(1, 'L1');
   await new Promise((wait) => setTimeout(wait, 20));
   expect(names(useProject.getState().state)).toEqual(['Whole']);

@@ -5,15 +5,44 @@ import { emptyState, type ProjectState } from '@/core/model/state';
 import type { DisplayUnit, LengthStyle } from '@/core/units/length';
 import { api, ApiError, Unreachable } from './api';
 
-export interface History { version: number; undo: string | null; redo: string | null; savedAt: string | null }
-export interface IntakeView { id: string; fileName: string; size: number; state: 'receiving' | 'waiting' | 'reading' | 'done' | 'failed' | 'cancelled'; done: number; message: string | null; drawingId: string | null; revises: string | null }
-interface Snapshot { state: ProjectState; history: History; intakes: IntakeView[] }
-interface Answer { edits: { seq: number; label: string; changes: Change[] }[]; history: History }
+export interface History {
+  version: number;
+  undo: string | null;
+  redo: string | null;
+  savedAt: string | null;
+}
+export interface IntakeView {
+  id: string;
+  fileName: string;
+  size: number;
+  state: 'receiving' | 'waiting' | 'reading' | 'done' | 'failed' | 'cancelled';
+  done: number;
+  message: string | null;
+  drawingId: string | null;
+  revises: string | null;
+}
+interface Snapshot {
+  state: ProjectState;
+  history: History;
+  intakes: IntakeView[];
+}
+interface Answer {
+  edits: { seq: number; label: string; changes: Change[] }[];
+  history: History;
+}
 
 /** What a person is told in passing. */
-export interface Message { kind: 'info' | 'problem'; text: string }
+export interface Message {
+  kind: 'info' | 'problem';
+  text: string;
+}
 
-interface Step { clientId: string; path: string; body: (seen: number) => object | null; done: (applied: boolean) => void }
+interface Step {
+  clientId: string;
+  path: string;
+  body: (seen: number) => object | null;
+  done: (applied: boolean) => void;
+}
 
 /**
  * The window's copy of one project, fed by the server. Edits go out one after another, each with the version that
@@ -49,14 +78,22 @@ export const useProject = create<ProjectStore>()((set, get) => {
   const base = () => `/api/projects/${get().id}`;
 
   const take = ({ edits, history }: Answer) => {
-    let { state, history: { version } } = get();
+    let {
+      state,
+      history: { version },
+    } = get();
     for (const edit of edits) {
       if (edit.seq <= version) continue;
-      if (edit.seq !== version + 1) { void reload(); return; }
+      if (edit.seq !== version + 1) {
+        void reload();
+        return;
+      }
       state = applyChanges(state, edit.changes).state;
       version = edit.seq;
     }
-    if (version === history.version) set({ state, history }); else if (version < history.version) void reload(); else set({ state });
+    if (version === history.version) set({ state, history });
+    else if (version < history.version) void reload();
+    else set({ state });
   };
 
   const failed = (error: unknown) => {
@@ -69,14 +106,18 @@ export const useProject = create<ProjectStore>()((set, get) => {
     try {
       const snapshot = await api<Snapshot>(`${base()}/state`);
       set({ ...snapshot, connection: 'ok' });
-    } catch (error) { failed(error); }
+    } catch (error) {
+      failed(error);
+    }
   };
 
   const pull = async () => {
     try {
       take(await api<Answer>(`${base()}/edits?since=${get().history.version}`));
       set({ connection: 'ok' });
-    } catch (error) { failed(error); }
+    } catch (error) {
+      failed(error);
+    }
   };
 
   /** Sends queued steps in order. A step that gets no answer stays and is sent again; its id makes it count once. */
@@ -89,7 +130,11 @@ export const useProject = create<ProjectStore>()((set, get) => {
       let applied = false;
       try {
         if (body !== null) {
-          take(await api<Answer>(`${base()}/${step.path}`, { json: { ...body, seen: get().history.version, clientId: step.clientId } }));
+          take(
+            await api<Answer>(`${base()}/${step.path}`, {
+              json: { ...body, seen: get().history.version, clientId: step.clientId },
+            }),
+          );
           applied = true;
         }
         set({ connection: 'ok' });
@@ -109,14 +154,22 @@ export const useProject = create<ProjectStore>()((set, get) => {
     running = false;
   };
 
-  const enqueue = (path: string, body: Step['body']) => new Promise<boolean>((done) => {
-    queue.push({ clientId: crypto.randomUUID(), path, body, done });
-    set({ pending: queue.length });
-    void work();
-  });
+  const enqueue = (path: string, body: Step['body']) =>
+    new Promise<boolean>((done) => {
+      queue.push({ clientId: crypto.randomUUID(), path, body, done });
+      set({ pending: queue.length });
+      void work();
+    });
 
   return {
-    id: '', state: emptyState, history: { version: 0, undo: null, redo: null, savedAt: null }, intakes: [], connection: 'ok', gone: null, pending: 0, messages: [],
+    id: '',
+    state: emptyState,
+    history: { version: 0, undo: null, redo: null, savedAt: null },
+    intakes: [],
+    connection: 'ok',
+    gone: null,
+    pending: 0,
+    messages: [],
 
     open(id, snapshot) {
       set({ id, ...snapshot, connection: 'ok', gone: null, messages: [] });
@@ -127,7 +180,10 @@ export const useProject = create<ProjectStore>()((set, get) => {
         if (notice.intake !== undefined || notice.again) void get().refreshIntakes();
         if (notice.again) void pull();
       };
-      source.onopen = () => { void pull(); void get().refreshIntakes(); };
+      source.onopen = () => {
+        void pull();
+        void get().refreshIntakes();
+      };
       source.onerror = () => set({ connection: 'away' });
       return () => source.close();
     },
@@ -143,21 +199,35 @@ export const useProject = create<ProjectStore>()((set, get) => {
     undo: () => enqueue('undo', () => (get().history.undo === null ? null : {})),
     redo: () => enqueue('redo', () => (get().history.redo === null ? null : {})),
 
-    tell(message) { set({ messages: [...get().messages.slice(-20), { ...message, key: (messageKey += 1) }] }); },
-    setIntakes(intakes) { set({ intakes }); },
+    tell(message) {
+      set({ messages: [...get().messages.slice(-20), { ...message, key: (messageKey += 1) }] });
+    },
+    setIntakes(intakes) {
+      set({ intakes });
+    },
     async refreshIntakes() {
-      try { set({ intakes: (await api<{ intakes: IntakeView[] }>(`${base()}/intakes`)).intakes }); } catch (error) { failed(error); }
+      try {
+        set({ intakes: (await api<{ intakes: IntakeView[] }>(`${base()}/intakes`)).intakes });
+      } catch (error) {
+        failed(error);
+      }
     },
   };
 });
 
 /** The drawings that are part of the project, in the order of their names. */
-export const activeDrawings = (state: ProjectState) => Object.values(state.drawing).filter((drawing) => !drawing.discarded).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+export const activeDrawings = (state: ProjectState) =>
+  Object.values(state.drawing)
+    .filter((drawing) => !drawing.discarded)
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
 
 export const projectRowOf = (store: Pick<ProjectStore, 'state' | 'id'>) => store.state.project[store.id];
 
 /** How the project shows lengths. */
-export const lengthsOf = (store: Pick<ProjectStore, 'state' | 'id'>): LengthStyle => { const row = projectRowOf(store); return styleOf(row?.displayUnit ?? 'm', row?.places ?? null); };
+export const lengthsOf = (store: Pick<ProjectStore, 'state' | 'id'>): LengthStyle => {
+  const row = projectRowOf(store);
+  return styleOf(row?.displayUnit ?? 'm', row?.places ?? null);
+};
 
 const styles = new Map<string, LengthStyle>();
 

@@ -6,17 +6,67 @@ import type { Order } from '@/workers/underlay.worker';
 const orders: { order: Order; answer: (ok: boolean) => Promise<void> }[] = [];
 jest.mock('comlink', () => ({
   wrap: () => ({
-    open: (order: Order) => new Promise((resolve, reject) => {
-      orders.push({ order, answer: async (ok) => { if (ok) resolve({ layers: [{ name: order.fileId, hidden: false, empty: false }], blocks: [], primitives: {}, index: { tree: 0 }, segments: {}, unit: {}, counts: {} }); else reject(new Error('not there')); await new Promise((done) => setTimeout(done, 0)); } });
-    }),
+    open: (order: Order) =>
+      new Promise((resolve, reject) => {
+        orders.push({
+          order,
+          answer: async (ok) => {
+            if (ok)
+              resolve({
+                layers: [{ name: order.fileId, hidden: false, empty: false }],
+                blocks: [],
+                primitives: {},
+                index: { tree: 0 },
+                segments: {},
+                unit: {},
+                counts: {},
+              });
+            else reject(new Error('not there'));
+            await new Promise((done) => setTimeout(done, 0));
+          },
+        });
+      }),
   }),
 }));
 jest.mock('@/core/underlay/pieces', () => ({ openIndex: (data: unknown) => data }));
-Object.assign(globalThis, { Worker: class { postMessage() { /* Nothing is sent. */ } }, location: { origin: 'http://here' } });
+Object.assign(globalThis, {
+  Worker: class {
+    postMessage() {
+      /* Nothing is sent. */
+    }
+  },
+  location: { origin: 'http://here' },
+});
 
 const id = '00000000-0000-4000-8000-000000000001';
-const drawing: DrawingRow = { id, name: 'plan', fileId: 'file-1', fileName: 'plan.dxf', revision: 1, levelId: null, alsoOn: [], discarded: false, setAside: false };
-const placed: ProjectState = { ...emptyState, drawing: { [id]: drawing }, placement: { [id]: { id, unit: 'mm', confirmed: false, origin: [0, 0], target: [0, 0], turning: 0, scale: 1, mirrored: false, upright: null } } };
+const drawing: DrawingRow = {
+  id,
+  name: 'plan',
+  fileId: 'file-1',
+  fileName: 'plan.dxf',
+  revision: 1,
+  levelId: null,
+  alsoOn: [],
+  discarded: false,
+  setAside: false,
+};
+const placed: ProjectState = {
+  ...emptyState,
+  drawing: { [id]: drawing },
+  placement: {
+    [id]: {
+      id,
+      unit: 'mm',
+      confirmed: false,
+      origin: [0, 0],
+      target: [0, 0],
+      turning: 0,
+      scale: 1,
+      mirrored: false,
+      upright: null,
+    },
+  },
+};
 
 test('an underlay is made anew when its file, recipe, unit or line types change, and only then; the one before stays till then', async () => {
   // The worker's address is that of a module, which a test has none of.
@@ -27,12 +77,22 @@ test('an underlay is made anew when its file, recipe, unit or line types change,
   open(placed);
   open(placed);
   expect(orders).toHaveLength(1);
-  expect(orders[0].order).toMatchObject({ drawingId: id, fileId: 'file-1', metresPerUnit: 0.001, recipe: [], dashed: false, url: expect.stringContaining('http://here/api/projects/p/files/file-1/columns') });
+  expect(orders[0].order).toMatchObject({
+    drawingId: id,
+    fileId: 'file-1',
+    metresPerUnit: 0.001,
+    recipe: [],
+    dashed: false,
+    url: expect.stringContaining('http://here/api/projects/p/files/file-1/columns'),
+  });
   expect(shown()).toBeNull();
   await orders[0].answer(true);
   expect(shown()!.layers[0].name).toBe('file-1');
 
-  const cleaned: ProjectState = { ...placed, recipe: { [id]: { id, steps: [{ id: '1', on: true, step: { kind: 'strays' } }] } } };
+  const cleaned: ProjectState = {
+    ...placed,
+    recipe: { [id]: { id, steps: [{ id: '1', on: true, step: { kind: 'strays' } }] } },
+  };
   open(cleaned);
   expect(orders).toHaveLength(2);
   expect(shown()!.layers[0].name).toBe('file-1');

@@ -18,7 +18,14 @@ import type { Primitives } from '@/core/underlay/primitives';
 import type { StepCount } from '@/core/underlay/recipe/apply';
 import type { SegmentStore } from '@/core/underlay/segments';
 import type { BlockUse } from '@/core/underlay/smallPictures';
-import type { FoundPlan, Order, Preview, ReadingOrder, RevisionPicture, UnderlayWorker } from '@/workers/underlay.worker';
+import type {
+  FoundPlan,
+  Order,
+  Preview,
+  ReadingOrder,
+  RevisionPicture,
+  UnderlayWorker,
+} from '@/workers/underlay.worker';
 import type { Step } from '@/core/underlay/recipe/steps';
 import type { Suggestion } from '@/core/underlay/recipe/suggest';
 
@@ -40,7 +47,12 @@ export interface Underlay {
 }
 
 /** A drawing's underlay while it is made, or made anew: the one before stays until the next is there. */
-interface Entry { basis: string; opening: boolean; underlay: Underlay | null; problem: string | null }
+interface Entry {
+  basis: string;
+  opening: boolean;
+  underlay: Underlay | null;
+  problem: string | null;
+}
 
 interface UnderlayStore {
   /** By the drawing's id. */
@@ -64,7 +76,8 @@ function remote(): Remote<UnderlayWorker> {
 }
 
 /** Where the derived columns of a file are. */
-const columnsAddress = (project: string, fileId: string) => `${location.origin}/api/projects/${project}/files/${fileId}/columns?reader=${readerVersion}`;
+const columnsAddress = (project: string, fileId: string) =>
+  `${location.origin}/api/projects/${project}/files/${fileId}/columns?reader=${readerVersion}`;
 
 export const useUnderlays = create<UnderlayStore>()((set, get) => {
   const put = (drawingId: string, entry: Entry) => set({ entries: { ...get().entries, [drawingId]: entry } });
@@ -75,11 +88,31 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
     const still = () => get().entries[drawingId]?.basis === basis;
     try {
       const { layers, blocks, primitives, index, segments, unit, mirror, counts } = await remote().open(order);
-      if (still()) put(drawingId, { basis, opening: false, problem: null, underlay: { fileId, basis, layers, blocks, primitives, index: openIndex(index), segments, unit, mirror, counts } });
-    } catch (error) { if (still()) put(drawingId, { basis, opening: false, underlay: null, problem: (error as Error).message }); }
+      if (still())
+        put(drawingId, {
+          basis,
+          opening: false,
+          problem: null,
+          underlay: {
+            fileId,
+            basis,
+            layers,
+            blocks,
+            primitives,
+            index: openIndex(index),
+            segments,
+            unit,
+            mirror,
+            counts,
+          },
+        });
+    } catch (error) {
+      if (still()) put(drawingId, { basis, opening: false, underlay: null, problem: (error as Error).message });
+    }
   };
   return {
-    entries: {}, looked: {},
+    entries: {},
+    looked: {},
     look(drawingId, fileId) {
       const { [drawingId]: _, ...rest } = get().looked;
       set({ looked: fileId === null ? rest : { ...rest, [drawingId]: fileId } });
@@ -93,35 +126,52 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
         const metresPerUnit = metresPerDrawn(placement);
         const dashed = state.display[drawing.id]?.lineTypes ?? false;
         const basis = JSON.stringify([fileId, recipe, metresPerUnit, dashed]);
-        if (get().entries[drawing.id]?.basis !== basis) void openOne({ drawingId: drawing.id, fileId, url: columnsAddress(project, fileId), recipe, metresPerUnit, dashed }, basis);
+        if (get().entries[drawing.id]?.basis !== basis)
+          void openOne(
+            { drawingId: drawing.id, fileId, url: columnsAddress(project, fileId), recipe, metresPerUnit, dashed },
+            basis,
+          );
       }
     },
-    retry(drawingId) { set({ entries: Object.fromEntries(Object.entries(get().entries).filter(([id]) => id !== drawingId)) }); },
+    retry(drawingId) {
+      set({ entries: Object.fromEntries(Object.entries(get().entries).filter(([id]) => id !== drawingId)) });
+    },
   };
 });
 
 /** The underlay of a drawing where it is open. */
-export const underlayOf = (entries: Record<string, Entry>, drawingId: string | undefined): Underlay | null => (drawingId === undefined ? null : entries[drawingId]?.underlay ?? null);
+export const underlayOf = (entries: Record<string, Entry>, drawingId: string | undefined): Underlay | null =>
+  drawingId === undefined ? null : (entries[drawingId]?.underlay ?? null);
 
 /** Reads candidates in the worker. @param watch hears where it is */
-export const readInWorker = (drawingId: string, order: ReadingOrder, watch: (stage: Omit<ReadingStage, 'soFar'>) => void): Promise<ReadingResult> => remote().read(drawingId, order, proxy(watch));
+export const readInWorker = (
+  drawingId: string,
+  order: ReadingOrder,
+  watch: (stage: Omit<ReadingStage, 'soFar'>) => void,
+): Promise<ReadingResult> => remote().read(drawingId, order, proxy(watch));
 
 /** Reads grid lines alone. */
-export const gridInWorker = (drawingId: string, order: ReadingOrder): Promise<GridLine[]> => remote().grid(drawingId, order);
+export const gridInWorker = (drawingId: string, order: ReadingOrder): Promise<GridLine[]> =>
+  remote().grid(drawingId, order);
 
 /** Small pictures of what lies on each layer, by its number, and of the blocks in use. */
 export const picturesOf = (drawingId: string): Promise<Pictures> => remote().pictures(drawingId);
-export interface Pictures { layers: Float32Array[]; blocks: BlockUse[] }
+export interface Pictures {
+  layers: Float32Array[];
+  blocks: BlockUse[];
+}
 
 /** The handles that paths came by, and the paths that came by handles. */
 export const handlesOf = (drawingId: string, paths: number[]): Promise<string[]> => remote().handles(drawingId, paths);
-export const pathsOf = (drawingId: string, handles: string[]): Promise<number[]> => remote().pathsOf(drawingId, handles);
+export const pathsOf = (drawingId: string, handles: string[]): Promise<number[]> =>
+  remote().pathsOf(drawingId, handles);
 
 /** Ends a reading with what it has. */
 export const stopReading = (drawingId: string): Promise<void> => remote().stopReading(drawingId);
 
 /** What a step would touch. @param at its place in the recipe, or null for one that is to come last */
-export const previewStep = (drawingId: string, step: Step, at: number | null): Promise<Preview> => remote().preview(drawingId, step, at);
+export const previewStep = (drawingId: string, step: Step, at: number | null): Promise<Preview> =>
+  remote().preview(drawingId, step, at);
 
 /** Blocks whose content is of another unit than the drawing. */
 export const mixedIn = (drawingId: string): Promise<MixedBlock[]> => remote().mixed(drawingId);
@@ -130,7 +180,8 @@ export const mixedIn = (drawingId: string): Promise<MixedBlock[]> => remote().mi
 export const dimensionsOf = (drawingId: string): Promise<DimensionCheck> => remote().dimensions(drawingId);
 
 /** Fits one grid onto another, in the worker. */
-export const fitGrids = (way: 'labels' | 'spacings', from: GridLine[], to: GridLine[]): Promise<Result<PatternFit>> => remote().fit(way, from, to);
+export const fitGrids = (way: 'labels' | 'spacings', from: GridLine[], to: GridLine[]): Promise<Result<PatternFit>> =>
+  remote().fit(way, from, to);
 
 /** Storey heights of a section or an elevation. */
 export const heightsIn = (drawingId: string): Promise<Result<SectionHeights>> => remote().section(drawingId);
@@ -140,4 +191,7 @@ export const suggestSteps = (drawingId: string): Promise<Suggestion[]> => remote
 export const plansOnSheet = (drawingId: string): Promise<FoundPlan[]> => remote().plans(drawingId);
 
 export const compareRevisions = (project: string, earlier: string, later: string): Promise<RevisionPicture> =>
-  remote().compare({ fileId: earlier, url: columnsAddress(project, earlier) }, { fileId: later, url: columnsAddress(project, later) });
+  remote().compare(
+    { fileId: earlier, url: columnsAddress(project, earlier) },
+    { fileId: later, url: columnsAddress(project, later) },
+  );

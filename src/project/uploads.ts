@@ -3,7 +3,14 @@ import { create } from 'zustand';
 import { useProject } from './store';
 
 /** A file on its way from this window to the server. */
-export interface Upload { key: number; name: string; size: number; sent: number; message: string | null; abort: () => void }
+export interface Upload {
+  key: number;
+  name: string;
+  size: number;
+  sent: number;
+  message: string | null;
+  abort: () => void;
+}
 
 interface UploadStore {
   uploads: Upload[];
@@ -16,35 +23,56 @@ let next = 0;
 
 /** Uploads of this window. XMLHttpRequest is used because fetch does not tell how far an upload is. */
 export const useUploads = create<UploadStore>()((set, get) => {
-  const change = (key: number, part: Partial<Upload>) => set({ uploads: get().uploads.map((upload) => (upload.key === key ? { ...upload, ...part } : upload)) });
+  const change = (key: number, part: Partial<Upload>) =>
+    set({ uploads: get().uploads.map((upload) => (upload.key === key ? { ...upload, ...part } : upload)) });
   const drop = (key: number) => set({ uploads: get().uploads.filter((upload) => upload.key !== key) });
 
   const sendOne = (file: File, levelId: string | null, revises?: string) => {
     const key = (next += 1);
     const request = new XMLHttpRequest();
     const project = useProject.getState().id;
-    const query = new URLSearchParams({ name: file.name, ...(levelId ? { level: levelId } : {}), ...(revises ? { revises } : {}) });
+    const query = new URLSearchParams({
+      name: file.name,
+      ...(levelId ? { level: levelId } : {}),
+      ...(revises ? { revises } : {}),
+    });
     request.open('POST', `/api/projects/${project}/intakes?${query.toString()}`);
     request.upload.onprogress = ({ loaded }) => change(key, { sent: loaded });
     request.onload = () => {
       drop(key);
-      // A refusal is kept by the server in the list of intakes, where a reload finds it too; what never got that far is kept here.
+      // A refusal is kept by the server in the list of intakes, where a reload finds it too; what never got that far is
+      // kept here.
       const answer = JSON.parse(request.responseText || '{}') as { message?: string };
-      if (request.status >= 400) useProject.getState().tell({ kind: 'problem', text: answer.message ?? `${file.name} was refused with status ${request.status}.` });
+      if (request.status >= 400)
+        useProject
+          .getState()
+          .tell({ kind: 'problem', text: answer.message ?? `${file.name} was refused with status ${request.status}.` });
       void useProject.getState().refreshIntakes();
     };
     request.onerror = () => {
-      change(key, { message: `The upload of ${file.name} was cut off: the server does not answer. Nothing was stored; bring it in again.` });
+      change(key, {
+        message: `The upload of ${file.name} was cut off: the server does not answer. Nothing was stored; bring it in again.`,
+      });
       void useProject.getState().refreshIntakes();
     };
-    request.onabort = () => { drop(key); void useProject.getState().refreshIntakes(); };
-    set({ uploads: [...get().uploads, { key, name: file.name, size: file.size, sent: 0, message: null, abort: () => request.abort() }] });
+    request.onabort = () => {
+      drop(key);
+      void useProject.getState().refreshIntakes();
+    };
+    set({
+      uploads: [
+        ...get().uploads,
+        { key, name: file.name, size: file.size, sent: 0, message: null, abort: () => request.abort() },
+      ],
+    });
     request.send(file);
   };
 
   return {
     uploads: [],
-    send(files, levelId, revises) { for (const file of files) sendOne(file, levelId, revises); },
+    send(files, levelId, revises) {
+      for (const file of files) sendOne(file, levelId, revises);
+    },
     dismiss: drop,
   };
 });

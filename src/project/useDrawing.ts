@@ -4,9 +4,20 @@ import { activeDrawings, useProject } from './store';
 import { underlayOf, useUnderlays, type Underlay } from './underlays';
 import { useView } from './view';
 
-/** The drawing that the benches are about: the chosen one, else the first that is shown on the present level, else the first. */
-export function drawingInHand(drawings: readonly DrawingRow[], chosen: string | null, levelId: string | null): DrawingRow | undefined {
-  return drawings.find(({ id }) => id === chosen) ?? drawings.find((row) => row.levelId === levelId && !row.setAside) ?? drawings[0];
+/**
+ * The drawing that the benches are about: the chosen one, else the first that is shown on the present level, else the
+ * first.
+ */
+export function drawingInHand(
+  drawings: readonly DrawingRow[],
+  chosen: string | null,
+  levelId: string | null,
+): DrawingRow | undefined {
+  return (
+    drawings.find(({ id }) => id === chosen) ??
+    drawings.find((row) => row.levelId === levelId && !row.setAside) ??
+    drawings[0]
+  );
 }
 
 /** That drawing with its placement and, where it is open, its underlay. */

@@ -37,9 +37,29 @@ interface View {
   set(part: Partial<Omit<View, 'set'>>): void;
 }
 
-const fresh = { station: 'intake' as StationName, drawingId: null, levelId: null, benchFolded: false, stacked: false, intakePart: 'report' as IntakePart, datumPart: 'unit' as DatumPart, sortingPart: 'layers' as SortingPart, readingPart: 'review' as ReadingPart, faceOn: null, axesId: null, isolated: {}, camera: null };
+const fresh = {
+  station: 'intake' as StationName,
+  drawingId: null,
+  levelId: null,
+  benchFolded: false,
+  stacked: false,
+  intakePart: 'report' as IntakePart,
+  datumPart: 'unit' as DatumPart,
+  sortingPart: 'layers' as SortingPart,
+  readingPart: 'review' as ReadingPart,
+  faceOn: null,
+  axesId: null,
+  isolated: {},
+  camera: null,
+};
 
-export const useView = create<View>()(persist((set) => ({ project: '', ...fresh, set: (part) => set(part) }), { name: 'zircon-view', skipHydration: true, partialize: ({ set: _set, ...rest }) => rest }));
+export const useView = create<View>()(
+  persist((set) => ({ project: '', ...fresh, set: (part) => set(part) }), {
+    name: 'zircon-view',
+    skipHydration: true,
+    partialize: ({ set: _set, ...rest }) => rest,
+  }),
+);
 
 /** Opens the view kept for a project, or a fresh one. */
 export async function openView(project: string): Promise<void> {

@@ -2,6 +2,11 @@
 export function attachment(content: string, name: string, type: string): Response {
   const plain = name.replace(/[^\w.() -]/g, '_');
   return new Response(content, {
-    headers: { 'content-type': `${type}; charset=utf-8`, 'content-disposition': `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`, 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' },
+    headers: {
+      'content-type': `${type}; charset=utf-8`,
+      'content-disposition': `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'cache-control': 'no-store',
+      'x-content-type-options': 'nosniff',
+    },
   });
 }

@@ -5,7 +5,10 @@ import { settings } from './settings';
 /** What processes tell one another through the database. */
 export type Notice = { project: string; version: number } | { project: string; intake: string };
 
-interface Listening { emitter: EventEmitter; started: boolean }
+interface Listening {
+  emitter: EventEmitter;
+  started: boolean;
+}
 const shared = globalThis as { zirconListening?: Listening };
 
 function listening(): Listening {
@@ -29,18 +32,29 @@ async function listen(emitter: EventEmitter): Promise<void> {
       });
       await client.query('listen zircon');
       emitter.emit('again');
-      await new Promise<void>((resolve) => { client.on('error', () => resolve()); client.on('end', () => resolve()); });
-    } catch { /* The database is away; the next attempt follows. */ }
+      await new Promise<void>((resolve) => {
+        client.on('error', () => resolve());
+        client.on('end', () => resolve());
+      });
+    } catch {
+      /* The database is away; the next attempt follows. */
+    }
     await client.end().catch(() => undefined);
     await new Promise((resolve) => setTimeout(resolve, 1000));
   }
 }
 
-/** Hears what happens to a project. `again` comes after a break in which something may have been missed. @returns the way to stop */
+/**
+ * Hears what happens to a project. `again` comes after a break in which something may have been missed.
+ * @returns the way to stop
+ */
 export function subscribe(project: string, hear: (notice: Notice | 'again') => void): () => void {
   const { emitter } = listening();
   const again = () => hear('again');
   emitter.on(project, hear);
   emitter.on('again', again);
-  return () => { emitter.off(project, hear); emitter.off('again', again); };
+  return () => {
+    emitter.off(project, hear);
+    emitter.off('again', again);
+  };
 }

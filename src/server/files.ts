@@ -21,19 +21,28 @@ async function* inChunks(source: AsyncIterable<Uint8Array>): AsyncGenerator<Buff
       parts = [];
       size = 0;
     }
-    if (rest.length > 0) { parts.push(rest); size += rest.length; }
+    if (rest.length > 0) {
+      parts.push(rest);
+      size += rest.length;
+    }
   }
   if (size > 0) yield Buffer.concat(parts);
 }
 
 /** Stores a file's bytes as they come. @returns its id, size in bytes and SHA-256 */
-export async function storeFile(tx: Transaction<Database>, source: AsyncIterable<Uint8Array>): Promise<{ id: string; size: number; sha256: string }> {
+export async function storeFile(
+  tx: Transaction<Database>,
+  source: AsyncIterable<Uint8Array>,
+): Promise<{ id: string; size: number; sha256: string }> {
   const id = randomUUID();
   const hash = createHash('sha256');
   let size = 0;
   let seq = 0;
   // The row comes first for the foreign key; size and hash are known at the end.
-  await tx.insertInto('files').values({ id, sha256: '0'.repeat(64), size: 1 }).execute();
+  await tx
+    .insertInto('files')
+    .values({ id, sha256: '0'.repeat(64), size: 1 })
+    .execute();
   for await (const bytes of inChunks(source)) {
     hash.update(bytes);
     size += bytes.length;
@@ -48,7 +57,12 @@ export async function storeFile(tx: Transaction<Database>, source: AsyncIterable
 /** The file's bytes, chunk by chunk. */
 export async function* fileChunks(id: string): AsyncGenerator<Buffer> {
   for (let seq = 0; ; seq += 1) {
-    const row = await database().selectFrom('file_chunks').select('bytes').where('file_id', '=', id).where('seq', '=', seq).executeTakeFirst();
+    const row = await database()
+      .selectFrom('file_chunks')
+      .select('bytes')
+      .where('file_id', '=', id)
+      .where('seq', '=', seq)
+      .executeTakeFirst();
     if (!row) return;
     yield row.bytes;
   }
@@ -58,29 +72,51 @@ export async function* fileChunks(id: string): AsyncGenerator<Buffer> {
 export async function storeDerived(db: Db, id: string, columns: Uint8Array, intake: IntakeFile): Promise<void> {
   await db.deleteFrom('file_columns').where('file_id', '=', id).execute();
   for (let at = 0, seq = 0; at < columns.length; at += chunkSize * 8, seq += 1) {
-    await db.insertInto('file_columns').values({ file_id: id, seq, bytes: Buffer.from(columns.subarray(at, at + chunkSize * 8)) }).execute();
+    await db
+      .insertInto('file_columns')
+      .values({ file_id: id, seq, bytes: Buffer.from(columns.subarray(at, at + chunkSize * 8)) })
+      .execute();
   }
   await db.deleteFrom('file_reports').where('file_id', '=', id).execute();
-  await db.insertInto('file_reports').values({ file_id: id, reader_version: readerVersion, intake: JSON.stringify(intake) as never }).execute();
+  await db
+    .insertInto('file_reports')
+    .values({ file_id: id, reader_version: readerVersion, intake: JSON.stringify(intake) as never })
+    .execute();
 }
 
 /** Whether a file is shown by a drawing of a project. */
 async function expectInProject(project: string, file: string): Promise<void> {
-  const row = await database().selectFrom('revisions').innerJoin('drawings', 'drawings.id', 'revisions.drawing_id').select('file_id').where('project_id', '=', project).where('file_id', '=', file).executeTakeFirst();
+  const row = await database()
+    .selectFrom('revisions')
+    .innerJoin('drawings', 'drawings.id', 'revisions.drawing_id')
+    .select('file_id')
+    .where('project_id', '=', project)
+    .where('file_id', '=', file)
+    .executeTakeFirst();
   if (!row) throw notFound('This drawing');
 }
 
 /** The derived columns of a file, as a stream, or null where an older reader made them. */
 export async function columnsOf(project: string, file: string): Promise<ReadableStream<Uint8Array> | null> {
   await expectInProject(project, file);
-  const report = await database().selectFrom('file_reports').select('reader_version').where('file_id', '=', file).executeTakeFirst();
+  const report = await database()
+    .selectFrom('file_reports')
+    .select('reader_version')
+    .where('file_id', '=', file)
+    .executeTakeFirst();
   if (report?.reader_version !== readerVersion) return null;
   let seq = 0;
   return new ReadableStream<Uint8Array>({
     async pull(controller) {
-      const row = await database().selectFrom('file_columns').select('bytes').where('file_id', '=', file).where('seq', '=', seq).executeTakeFirst();
+      const row = await database()
+        .selectFrom('file_columns')
+        .select('bytes')
+        .where('file_id', '=', file)
+        .where('seq', '=', seq)
+        .executeTakeFirst();
       seq += 1;
-      if (row) controller.enqueue(new Uint8Array(row.bytes)); else controller.close();
+      if (row) controller.enqueue(new Uint8Array(row.bytes));
+      else controller.close();
     },
   });
 }
@@ -88,26 +124,61 @@ export async function columnsOf(project: string, file: string): Promise<Readable
 /** The intake report of a file, or null where an older reader made it. */
 export async function intakeOf(project: string, file: string): Promise<IntakeFile | null> {
   await expectInProject(project, file);
-  const row = await database().selectFrom('file_reports').select(['intake', 'reader_version']).where('file_id', '=', file).executeTakeFirst();
+  const row = await database()
+    .selectFrom('file_reports')
+    .select(['intake', 'reader_version'])
+    .where('file_id', '=', file)
+    .executeTakeFirst();
   if (!row) throw notFound('The intake report of this drawing');
   return row.reader_version === readerVersion ? row.intake : null;
 }
 
 /** Deletes files that nothing shows any more. */
 export async function sweepFiles(db: Db): Promise<void> {
-  await db.deleteFrom('files')
-    .where(({ not, exists, selectFrom }) => not(exists(selectFrom('revisions').select('file_id').whereRef('revisions.file_id', '=', 'files.id'))))
-    .where(({ not, exists, selectFrom }) => not(exists(selectFrom('intakes').select('file_id').whereRef('intakes.file_id', '=', 'files.id').where('state', 'in', ['waiting', 'reading']))))
+  await db
+    .deleteFrom('files')
+    .where(({ not, exists, selectFrom }) =>
+      not(exists(selectFrom('revisions').select('file_id').whereRef('revisions.file_id', '=', 'files.id'))),
+    )
+    .where(({ not, exists, selectFrom }) =>
+      not(
+        exists(
+          selectFrom('intakes')
+            .select('file_id')
+            .whereRef('intakes.file_id', '=', 'files.id')
+            .where('state', 'in', ['waiting', 'reading']),
+        ),
+      ),
+    )
     .execute();
 }
 
 /** One file that a drawing was or is. */
-export interface Revision { number: number; fileId: string; fileName: string; size: number; at: string }
+export interface Revision {
+  number: number;
+  fileId: string;
+  fileName: string;
+  size: number;
+  at: string;
+}
 
 /** The revisions of a drawing, the newest first. */
 export async function revisionsOf(project: string, drawing: string): Promise<Revision[]> {
-  const rows = await database().selectFrom('revisions').innerJoin('drawings', 'drawings.id', 'revisions.drawing_id').innerJoin('files', 'files.id', 'revisions.file_id')
-    .select(['number', 'file_id', 'file_name', 'size', 'revisions.created_at']).where('project_id', '=', project).where('drawing_id', '=', drawing).orderBy('number', 'desc').execute();
+  const rows = await database()
+    .selectFrom('revisions')
+    .innerJoin('drawings', 'drawings.id', 'revisions.drawing_id')
+    .innerJoin('files', 'files.id', 'revisions.file_id')
+    .select(['number', 'file_id', 'file_name', 'size', 'revisions.created_at'])
+    .where('project_id', '=', project)
+    .where('drawing_id', '=', drawing)
+    .orderBy('number', 'desc')
+    .execute();
   if (rows.length === 0) throw notFound('This drawing');
-  return rows.map((row) => ({ number: row.number, fileId: row.file_id, fileName: row.file_name, size: Number(row.size), at: row.created_at.toISOString() }));
+  return rows.map((row) => ({
+    number: row.number,
+    fileId: row.file_id,
+    fileName: row.file_name,
+    size: Number(row.size),
+    at: row.created_at.toISOString(),
+  }));
 }

@@ -7,8 +7,21 @@ import { database } from './database/connection';
 import { notFound, Problem } from './problem';
 import { loadState } from './rows';
 
-const ordered = (elements: ElementRow[]) => elements.sort((a, b) => a.kind.localeCompare(b.kind) || labelOf(a).localeCompare(labelOf(b), 'en', { numeric: true }) || a.id.localeCompare(b.id));
-const labelOf = ({ kind, shape }: ElementRow) => (kind === 'grid' ? shape.label : kind === 'column' || kind === 'beam' ? shape.mark : kind === 'zone' ? shape.number : '');
+const ordered = (elements: ElementRow[]) =>
+  elements.sort(
+    (a, b) =>
+      a.kind.localeCompare(b.kind) ||
+      labelOf(a).localeCompare(labelOf(b), 'en', { numeric: true }) ||
+      a.id.localeCompare(b.id),
+  );
+const labelOf = ({ kind, shape }: ElementRow) =>
+  kind === 'grid'
+    ? shape.label
+    : kind === 'column' || kind === 'beam'
+      ? shape.mark
+      : kind === 'zone'
+        ? shape.number
+        : '';
 
 async function load(project: string) {
   const state = await loadState(database(), project);
@@ -20,7 +33,13 @@ async function load(project: string) {
 /** model.json of a project. */
 export async function modelFile(project: string): Promise<{ name: string; content: string }> {
   const { state, name, elements } = await load(project);
-  const model = writeModel({ levels: Object.values(state.level), library: Object.values(state.library), elements, survey: state.project[project].survey, drawingName: (id) => state.drawing[id]?.fileName ?? id });
+  const model = writeModel({
+    levels: Object.values(state.level),
+    library: Object.values(state.library),
+    elements,
+    survey: state.project[project].survey,
+    drawingName: (id) => state.drawing[id]?.fileName ?? id,
+  });
   return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };
 }
 
@@ -31,7 +50,8 @@ export async function elementsDxf(project: string, drawingId: string): Promise<{
   if (!drawing || !placement) throw notFound('This drawing');
   // Elements of other levels do not overlay this plan.
   const here = ordered(elementsAt(state, drawing.levelId));
-  if (here.length === 0) throw new Problem(409, 'There is no element to hand over yet. Accept candidates at Reading first.');
+  if (here.length === 0)
+    throw new Problem(409, 'There is no element to hand over yet. Accept candidates at Reading first.');
   return { name: `${drawing.name} model.dxf`, content: writeElementsDxf(here, placement) };
 }
 
@@ -40,8 +60,13 @@ export async function surveyDxf(project: string, levelId: string): Promise<{ nam
   const { state, name } = await load(project);
   const [level, { survey }] = [state.level[levelId], state.project[project]];
   if (!level) throw notFound('This level');
-  if (survey === null) throw new Problem(409, 'Where the project lies in the survey is not known. Give easting, northing and north at Datum, under Project, first.');
+  if (survey === null)
+    throw new Problem(
+      409,
+      'Where the project lies in the survey is not known. Give easting, northing and north at Datum, under Project, first.',
+    );
   const here = ordered(elementsAt(state, levelId));
-  if (here.length === 0) throw new Problem(409, 'There is no element to hand over yet. Accept candidates at Reading first.');
+  if (here.length === 0)
+    throw new Problem(409, 'There is no element to hand over yet. Accept candidates at Reading first.');
   return { name: `${name} ${level.name} survey.dxf`, content: writeElementsDxf(here, surveyPlacement(survey)) };
 }

@@ -10,15 +10,24 @@ type Context<P extends string> = { params: Promise<Record<P, string>> };
  * A route handler: checks host and origin, hands over the path's ids (each a UUID), and turns what goes wrong into
  * `{ message, ... }` with the fitting status.
  */
-export function route<P extends string = never>(handler: (request: Request, params: Record<P, string>) => Promise<Response | object | void>) {
+export function route<P extends string = never>(
+  handler: (request: Request, params: Record<P, string>) => Promise<Response | object | void>,
+) {
   return async (request: Request, context: Context<P>): Promise<Response> => {
     try {
-      if (!knownHost(request.headers.get('host'))) throw new Problem(421, 'This server does not answer to that host name. Set ZIRCON_HOSTS to add one.');
-      if (request.method !== 'GET' && !sameOrigin(request)) throw new Problem(403, 'The request came from another site and was refused.');
+      if (!knownHost(request.headers.get('host')))
+        throw new Problem(421, 'This server does not answer to that host name. Set ZIRCON_HOSTS to add one.');
+      if (request.method !== 'GET' && !sameOrigin(request))
+        throw new Problem(403, 'The request came from another site and was refused.');
       const params = ((await context.params) as Record<P, string> | undefined) ?? ({} as Record<P, string>);
-      for (const value of Object.values(params)) if (!v.is(uuid, value)) throw new Problem(404, 'The address holds something that is not an id.');
+      for (const value of Object.values(params))
+        if (!v.is(uuid, value)) throw new Problem(404, 'The address holds something that is not an id.');
       const answer = await handler(request, params);
-      return answer instanceof Response ? answer : Response.json(answer ?? {}, { headers: { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' } });
+      return answer instanceof Response
+        ? answer
+        : Response.json(answer ?? {}, {
+            headers: { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' },
+          });
     } catch (error) {
       const { status, message, details } = problemOf(error);
       return Response.json({ message, ...details }, { status, headers: { 'cache-control': 'no-store' } });
@@ -33,7 +42,11 @@ export async function bodyAs<S extends v.GenericSchema>(request: Request, schema
   const length = Number(request.headers.get('content-length') ?? 0);
   if (length > largestBody) throw new Problem(413, 'The request is too large.');
   let json: unknown;
-  try { json = await request.json(); } catch { throw new Problem(400, 'The request is not JSON.'); }
+  try {
+    json = await request.json();
+  } catch {
+    throw new Problem(400, 'The request is not JSON.');
+  }
   const result = v.safeParse(schema, json);
   if (result.success) return result.output;
   const issue = result.issues[0];

@@ -6,11 +6,18 @@ import { readInThread } from './readInThread';
 
 /** Reads a stored file again and replaces what was derived from it. */
 export async function rebuildDerived(fileId: string): Promise<void> {
-  const file = await database().selectFrom('files').innerJoin('revisions', 'revisions.file_id', 'files.id').select(['files.id', 'sha256', 'file_name']).where('files.id', '=', fileId).executeTakeFirst();
+  const file = await database()
+    .selectFrom('files')
+    .innerJoin('revisions', 'revisions.file_id', 'files.id')
+    .select(['files.id', 'sha256', 'file_name'])
+    .where('files.id', '=', fileId)
+    .executeTakeFirst();
   if (!file) throw notFound('This drawing');
   const answer = await readInThread(file.id, file.file_name, file.sha256, async () => undefined);
   if ('failed' in answer) throw new Problem(422, answer.failed);
-  await database().transaction().execute((tx) => storeDerived(tx, file.id, answer.columns, answer.intake));
+  await database()
+    .transaction()
+    .execute((tx) => storeDerived(tx, file.id, answer.columns, answer.intake));
 }
 
 /** What a file was read to, read again where an older reader made it. */
@@ -23,6 +30,8 @@ async function current<T>(file: string, load: () => Promise<T | null>): Promise<
   return again;
 }
 
-export const currentIntake = (project: string, file: string): Promise<IntakeFile> => current(file, () => intakeOf(project, file));
+export const currentIntake = (project: string, file: string): Promise<IntakeFile> =>
+  current(file, () => intakeOf(project, file));
 
-export const currentColumns = (project: string, file: string): Promise<ReadableStream<Uint8Array>> => current(file, () => columnsOf(project, file));
+export const currentColumns = (project: string, file: string): Promise<ReadableStream<Uint8Array>> =>
+  current(file, () => columnsOf(project, file));

@@ -6,16 +6,26 @@ import { database } from './database/connection';
 import { notFound } from './problem';
 
 /** A role map kept for the next job. */
-export interface KeptRoleMap extends Pick<RoleMap, 'name' | 'rules'> { id: string }
+export interface KeptRoleMap extends Pick<RoleMap, 'name' | 'rules'> {
+  id: string;
+}
 
 /** All kept maps; what rules got later has its default. */
 export const listRoleMaps = async (): Promise<KeptRoleMap[]> =>
-  (await database().selectFrom('role_maps').select(['id', 'name', 'rules']).orderBy('name').execute()).map((row) => ({ ...row, rules: v.parse(roleMapSchema.entries.rules, row.rules) }));
+  (await database().selectFrom('role_maps').select(['id', 'name', 'rules']).orderBy('name').execute()).map((row) => ({
+    ...row,
+    rules: v.parse(roleMapSchema.entries.rules, row.rules),
+  }));
 
 /** Keeps a map under its name; one of that name is replaced. @returns its id */
 export async function keepRoleMap({ name, rules }: RoleMap): Promise<string> {
   const values = { rules: JSON.stringify(rules) as never, updated_at: sql<Date>`now()` as never };
-  const row = await database().insertInto('role_maps').values({ id: randomUUID(), name, ...values }).onConflict((c) => c.column('name').doUpdateSet(values)).returning('id').executeTakeFirstOrThrow();
+  const row = await database()
+    .insertInto('role_maps')
+    .values({ id: randomUUID(), name, ...values })
+    .onConflict((c) => c.column('name').doUpdateSet(values))
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return row.id;
 }
 

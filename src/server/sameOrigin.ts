@@ -11,5 +11,9 @@ export function sameOrigin(request: Request): boolean {
   if (site !== null && site !== 'same-origin' && site !== 'none') return false;
   const origin = request.headers.get('origin');
   if (origin === null) return true;
-  try { return new URL(origin).host === request.headers.get('host'); } catch { return false; }
+  try {
+    return new URL(origin).host === request.headers.get('host');
+  } catch {
+    return false;
+  }
 }

@@ -9,19 +9,46 @@ const number = (name: string, fallback: number, least = Number.MIN_VALUE) => {
 export const settings = {
   get databaseUrl(): string {
     const url = process.env.DATABASE_URL;
-    if (!url) throw new Error('DATABASE_URL is not set. Start through ./run demo, or give the address of a PostgreSQL database.');
+    if (!url)
+      throw new Error(
+        'DATABASE_URL is not set. Start through ./run demo, or give the address of a PostgreSQL database.',
+      );
     return url;
   },
   /** Largest file taken in, in bytes. */
-  get maxUpload(): number { return number('ZIRCON_MAX_UPLOAD_MB', 512) * 1024 * 1024; },
+  get maxUpload(): number {
+    return number('ZIRCON_MAX_UPLOAD_MB', 512) * 1024 * 1024;
+  },
   /** Longest that reading one file may take, in milliseconds. */
-  get readTimeout(): number { return number('ZIRCON_READ_TIMEOUT_S', 900) * 1000; },
+  get readTimeout(): number {
+    return number('ZIRCON_READ_TIMEOUT_S', 900) * 1000;
+  },
   /** Memory of the thread that reads a file, in MB. */
-  get readMemory(): number { return number('ZIRCON_READ_MEMORY_MB', 4096); },
+  get readMemory(): number {
+    return number('ZIRCON_READ_MEMORY_MB', 4096);
+  },
   /** What reading one file may come to. */
-  get readLimits(): ReadLimits { return { ...defaultLimits, entities: number('ZIRCON_MAX_ENTITIES', defaultLimits.entities, 1), primitives: number('ZIRCON_MAX_PRIMITIVES', defaultLimits.primitives, 1) }; },
+  get readLimits(): ReadLimits {
+    return {
+      ...defaultLimits,
+      entities: number('ZIRCON_MAX_ENTITIES', defaultLimits.entities, 1),
+      primitives: number('ZIRCON_MAX_PRIMITIVES', defaultLimits.primitives, 1),
+    };
+  },
   /** Jobs run by this process at the same time; a server with none leaves them to workers. */
-  get jobs(): number { return Math.floor(number('ZIRCON_JOBS', 1, 0)); },
+  get jobs(): number {
+    return Math.floor(number('ZIRCON_JOBS', 1, 0));
+  },
   /** Host names this server answers to; others could be a foreign page that points its own name here. */
-  get hosts(): string[] { return ['127.0.0.1', 'localhost', '[::1]', ...(process.env.ZIRCON_HOSTS ?? '').split(',').map((host) => host.trim()).filter(Boolean)]; },
+  get hosts(): string[] {
+    return [
+      '127.0.0.1',
+      'localhost',
+      '[::1]',
+      ...(process.env.ZIRCON_HOSTS ?? '')
+        .split(',')
+        .map((host) => host.trim())
+        .filter(Boolean),
+    ];
+  },
 };

@@ -24,5 +24,8 @@ async function begin(): Promise<void> {
       await new Promise((resolve) => setTimeout(resolve, 2000));
     }
   }
-  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => { void runner.stop().catch(() => undefined); });
+  for (const signal of ['SIGTERM', 'SIGINT'] as const)
+    process.once(signal, () => {
+      void runner.stop().catch(() => undefined);
+    });
 }

@@ -17,7 +17,14 @@ export function Providers({ nonce: given, children }: { nonce: string | undefine
     <Nonce value={nonce}>
       <ThemeProvider theme={theme} defaultMode="system">
         <CssBaseline />
-        <SnackbarProvider maxSnack={4} autoHideDuration={7000} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} classes={{ root: 'zf-snack', containerRoot: 'zf-snacks' }}>{children}</SnackbarProvider>
+        <SnackbarProvider
+          maxSnack={4}
+          autoHideDuration={7000}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+          classes={{ root: 'zf-snack', containerRoot: 'zf-snacks' }}
+        >
+          {children}
+        </SnackbarProvider>
       </ThemeProvider>
     </Nonce>
   );

@@ -1,22 +1,84 @@
-/** The colours of a surveyor's field sheet, in both schemes. Contrast of the pairs in use is tested beside this file. */
+/**
+ * The colours of a surveyor's field sheet, in both schemes. Contrast of the pairs in use is tested beside this file.
+ */
 export interface Tokens {
-  paper: string; board: string; panel: string; ink: string; ink2: string; line: string; zircon: string; zirconSoft: string; onZircon: string;
-  amber: string; amberSoft: string; clay: string; underlay: string; lattice: string;
-  grid: string; column: string; beam: string; wall: string; opening: string; slab: string; zone: string; outdoor: string;
+  paper: string;
+  board: string;
+  panel: string;
+  ink: string;
+  ink2: string;
+  line: string;
+  zircon: string;
+  zirconSoft: string;
+  onZircon: string;
+  amber: string;
+  amberSoft: string;
+  clay: string;
+  underlay: string;
+  lattice: string;
+  grid: string;
+  column: string;
+  beam: string;
+  wall: string;
+  opening: string;
+  slab: string;
+  zone: string;
+  outdoor: string;
 }
 
 export const light: Tokens = {
-  paper: '#f4f0e6', board: '#fbf8f1', panel: '#fffdf8', ink: '#1f2d36', ink2: '#5d6a70', line: '#ddd5c4', zircon: '#0a7470', zirconSoft: '#d6ebe7', onZircon: '#ffffff',
-  amber: '#a85c00', amberSoft: '#fbead0', clay: '#a13d25', underlay: '#8b8577', lattice: '#d9d1bf',
-  grid: '#66748a', column: '#7b3f8f', beam: '#bd5519', wall: '#31495b', opening: '#ad3b66', slab: '#8c7a3d', zone: '#2d7a66', outdoor: '#66852b',
+  paper: '#f4f0e6',
+  board: '#fbf8f1',
+  panel: '#fffdf8',
+  ink: '#1f2d36',
+  ink2: '#5d6a70',
+  line: '#ddd5c4',
+  zircon: '#0a7470',
+  zirconSoft: '#d6ebe7',
+  onZircon: '#ffffff',
+  amber: '#a85c00',
+  amberSoft: '#fbead0',
+  clay: '#a13d25',
+  underlay: '#8b8577',
+  lattice: '#d9d1bf',
+  grid: '#66748a',
+  column: '#7b3f8f',
+  beam: '#bd5519',
+  wall: '#31495b',
+  opening: '#ad3b66',
+  slab: '#8c7a3d',
+  zone: '#2d7a66',
+  outdoor: '#66852b',
 };
 
 export const dark: Tokens = {
-  paper: '#182126', board: '#11191d', panel: '#1d282e', ink: '#e8e3d6', ink2: '#9fabae', line: '#33424a', zircon: '#3fb8ae', zirconSoft: '#1c4644', onZircon: '#10201f',
-  amber: '#e6a04a', amberSoft: '#43331b', clay: '#e58a70', underlay: '#7f8683', lattice: '#2a373e',
-  grid: '#8593a1', column: '#c48fd6', beam: '#e88f57', wall: '#9fb9cc', opening: '#e07fa5', slab: '#cbb86f', zone: '#5fbfa4', outdoor: '#a9c765',
+  paper: '#182126',
+  board: '#11191d',
+  panel: '#1d282e',
+  ink: '#e8e3d6',
+  ink2: '#9fabae',
+  line: '#33424a',
+  zircon: '#3fb8ae',
+  zirconSoft: '#1c4644',
+  onZircon: '#10201f',
+  amber: '#e6a04a',
+  amberSoft: '#43331b',
+  clay: '#e58a70',
+  underlay: '#7f8683',
+  lattice: '#2a373e',
+  grid: '#8593a1',
+  column: '#c48fd6',
+  beam: '#e88f57',
+  wall: '#9fb9cc',
+  opening: '#e07fa5',
+  slab: '#cbb86f',
+  zone: '#5fbfa4',
+  outdoor: '#a9c765',
 };
 
 export const tokensOf = (scheme: string | undefined): Tokens => (scheme === 'dark' ? dark : light);
 
-export const fonts = { text: "'Overpass', 'Helvetica Neue', Arial, sans-serif", figures: "'Overpass Mono', Menlo, Consolas, monospace" };
+export const fonts = {
+  text: "'Overpass', 'Helvetica Neue', Arial, sans-serif",
+  figures: "'Overpass Mono', Menlo, Consolas, monospace",
+};

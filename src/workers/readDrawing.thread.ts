@@ -10,9 +10,15 @@ const { fileName, sha256, limits } = workerData as { fileName: string; sha256: s
 const reader = new DxfReader(limits);
 
 port.on('message', (chunk: Uint8Array | null) => {
-  if (chunk !== null && reader.push(chunk)) { port.postMessage({ next: true }); return; }
+  if (chunk !== null && reader.push(chunk)) {
+    port.postMessage({ next: true });
+    return;
+  }
   const reading = reader.finish();
-  if (!reading.ok) { port.postMessage({ failed: reading.message }); return; }
+  if (!reading.ok) {
+    port.postMessage({ failed: reading.message });
+    return;
+  }
   const { drawing, intake, unit } = digest(fileName, sha256, reading.value, limits);
   const columns = packDrawing(drawing);
   port.postMessage({ columns, intake, unit }, [columns.buffer as ArrayBuffer]);

@@ -12,9 +12,20 @@ import type { Order, ReadingOrder, UnderlayWorker } from './underlay.worker';
 
 /** The worker's own functions, with the border between threads left out. */
 let api: UnderlayWorker;
-jest.mock('comlink', () => ({ expose: (exposed: UnderlayWorker) => { api = exposed; }, transfer: (value: unknown) => value }));
+jest.mock('comlink', () => ({
+  expose: (exposed: UnderlayWorker) => {
+    api = exposed;
+  },
+  transfer: (value: unknown) => value,
+}));
 
-const served: Record<string, string> = { ground: groundFloor().dxf, later: groundFloor({ revision: 'B' }).dxf, upper: upperFloor().dxf, sheet: sheet().dxf, section: crossSection().dxf };
+const served: Record<string, string> = {
+  ground: groundFloor().dxf,
+  later: groundFloor({ revision: 'B' }).dxf,
+  upper: upperFloor().dxf,
+  sheet: sheet().dxf,
+  section: crossSection().dxf,
+};
 const fetched: string[] = [];
 
 beforeAll(async () => {
@@ -22,7 +33,8 @@ beforeAll(async () => {
     fetch: async (url: string) => {
       fetched.push(url);
       const text = served[url];
-      if (text === undefined) return new Response(JSON.stringify({ message: 'This drawing is not there any more.' }), { status: 404 });
+      if (text === undefined)
+        return new Response(JSON.stringify({ message: 'This drawing is not there any more.' }), { status: 404 });
       const result = readDxf(new TextEncoder().encode(text));
       if (!result.ok) throw new Error(result.message);
       return new Response(packDrawing(result.value.drawing) as never);
@@ -31,7 +43,15 @@ beforeAll(async () => {
   await import('./underlay.worker');
 });
 
-const order = (file: string, recipe: Recipe = [], more: Partial<Order> = {}): Order => ({ drawingId: `d-${file}`, fileId: file, url: file, recipe, metresPerUnit: 0.001, dashed: false, ...more });
+const order = (file: string, recipe: Recipe = [], more: Partial<Order> = {}): Order => ({
+  drawingId: `d-${file}`,
+  fileId: file,
+  url: file,
+  recipe,
+  metresPerUnit: 0.001,
+  dashed: false,
+  ...more,
+});
 
 test('a drawing is opened with what the board needs, its unit judged from the whole file', async () => {
   const data = await api.open(order('ground'));
@@ -62,13 +82,23 @@ test('a step shows what it would touch: the lines of nine dimensions, where they
   const { count, lines, origin } = api.preview('d-ground', { kind: 'leaveOutKinds', groups: ['dimensions'] }, null);
   expect(count).toEqual({ entities: 9, words: '9 dimensions' });
   // Six below at y = -4.6 m, three to the left at x = -11.4 m, besides the boxes of their texts.
-  const at = Array.from({ length: lines.length / 4 }, (_, i) => [lines[4 * i] + origin[0], lines[4 * i + 1] + origin[1], lines[4 * i + 2] + origin[0], lines[4 * i + 3] + origin[1]].map(Math.round));
+  const at = Array.from({ length: lines.length / 4 }, (_, i) =>
+    [
+      lines[4 * i] + origin[0],
+      lines[4 * i + 1] + origin[1],
+      lines[4 * i + 2] + origin[0],
+      lines[4 * i + 3] + origin[1],
+    ].map(Math.round),
+  );
   expect(at).toContainEqual([0, -4600, 5400, -4600]);
   expect(at.filter(([x1, , x2]) => x1 === -11400 && x2 === -11400)).toHaveLength(3);
 });
 
 test('a step of the recipe is looked at as it stands there: after those before, without itself', async () => {
-  const recipe: Recipe = [{ id: 'a', on: true, step: { kind: 'leaveOutLayers', patterns: ['A-DIMS'] } }, { id: 'b', on: true, step: { kind: 'leaveOutKinds', groups: ['dimensions', 'hatches'] } }];
+  const recipe: Recipe = [
+    { id: 'a', on: true, step: { kind: 'leaveOutLayers', patterns: ['A-DIMS'] } },
+    { id: 'b', on: true, step: { kind: 'leaveOutKinds', groups: ['dimensions', 'hatches'] } },
+  ];
   const { counts } = await api.open(order('ground', recipe));
   expect([counts.a.entities, counts.b.entities]).toEqual([9, 7]);
   // After the layer of dimensions is out only the seven hatches are left to touch.
@@ -98,7 +128,10 @@ test('two revisions are compared layer by layer, with pictures of what came and 
   const picture = await api.compare({ fileId: 'ground', url: 'ground' }, { fileId: 'later', url: 'later' });
   const columns = picture.layers.find(({ layer }) => layer === 'A-COLS')!;
   expect(columns).toMatchObject({ changed: Object.keys(revisionB.moved).length, came: 0, went: 0 });
-  const corners = Array.from({ length: picture.came.length / 2 }, (_, i) => [picture.came[2 * i] + picture.origin[0], picture.came[2 * i + 1] + picture.origin[1]]);
+  const corners = Array.from({ length: picture.came.length / 2 }, (_, i) => [
+    picture.came[2 * i] + picture.origin[0],
+    picture.came[2 * i + 1] + picture.origin[1],
+  ]);
   // Column 4/B, 250 by 600, stood at (16.95, 6.9) and moved by 300 mm.
   expect(Math.min(...corners.map(([x, y]) => Math.hypot(x - (16950 + 300 + 125), y - (6900 + 300))))).toBeLessThan(1);
   expect(picture.total.same).toBeGreaterThan(400);
@@ -106,8 +139,17 @@ test('two revisions are compared layer by layer, with pictures of what came and 
 
 test('grid and columns are read from the cleaned drawing: what is left out is not there', async () => {
   const { layers } = await api.open(order('ground'));
-  const roles = layers.map(({ name }) => (name === 'A-GRID' ? 'grid' as const : name === 'A-COLS' ? 'column' as const : null));
-  const readingOf = (picked: ReadingOrder['picked'] = { lines: [], blocks: [] }): ReadingOrder => ({ placement: asDrawn('mm'), roles, picked, meanings: [], accepted: [], settings: defaultSettings });
+  const roles = layers.map(({ name }) =>
+    name === 'A-GRID' ? ('grid' as const) : name === 'A-COLS' ? ('column' as const) : null,
+  );
+  const readingOf = (picked: ReadingOrder['picked'] = { lines: [], blocks: [] }): ReadingOrder => ({
+    placement: asDrawn('mm'),
+    roles,
+    picked,
+    meanings: [],
+    accepted: [],
+    settings: defaultSettings,
+  });
   const all = (await api.read('d-ground', readingOf())).candidates;
   expect(all.filter(({ kind }) => kind === 'grid').length).toBe(gridLines().length + 2);
   await api.open(order('ground', [{ id: 'x', on: true, step: { kind: 'leaveOutLayers', patterns: ['A-COLS'] } }]));
@@ -116,11 +158,26 @@ test('grid and columns are read from the cleaned drawing: what is left out is no
 
 test('a reading can be stopped with what it has, and a later one takes its place', async () => {
   const { layers } = await api.open(order('ground'));
-  const what: ReadingOrder = { placement: asDrawn('mm'), roles: layers.map(({ name }) => (name === 'A-GRID' ? 'grid' as const : name === 'A-WALL' ? 'wall' as const : null)), picked: { lines: [], blocks: [] }, meanings: [], accepted: [], settings: defaultSettings };
+  const what: ReadingOrder = {
+    placement: asDrawn('mm'),
+    roles: layers.map(({ name }) =>
+      name === 'A-GRID' ? ('grid' as const) : name === 'A-WALL' ? ('wall' as const) : null,
+    ),
+    picked: { lines: [], blocks: [] },
+    meanings: [],
+    accepted: [],
+    settings: defaultSettings,
+  };
   const heard: string[] = [];
-  const stopped = await api.read('d-ground', what, ({ doing }) => { heard.push(doing); if (doing === 'columns') api.stopReading('d-ground'); });
+  const stopped = await api.read('d-ground', what, ({ doing }) => {
+    heard.push(doing);
+    if (doing === 'columns') api.stopReading('d-ground');
+  });
   expect(heard[heard.length - 1]).toBe('columns');
-  expect([new Set(stopped.candidates.map(({ kind }) => kind)), stopped.left.includes('wall')]).toEqual([new Set(['grid']), true]);
+  expect([new Set(stopped.candidates.map(({ kind }) => kind)), stopped.left.includes('wall')]).toEqual([
+    new Set(['grid']),
+    true,
+  ]);
   const [first, second] = await Promise.all([api.read('d-ground', what), api.read('d-ground', what)]);
   expect([first.left.length > 0, second.left]).toEqual([true, []]);
   expect(api.grid('d-ground', what).length).toBe(gridLines().length + 2);

@@ -23,7 +23,14 @@ import type { Box } from '@/core/underlay/mainContent';
 import { outlineOf } from '@/core/underlay/outline';
 import { buildIndex, type PieceIndexData } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
-import { applyRecipe, applyStep, emptyLayers, unusedBlocks, type Kitchen, type StepCount } from '@/core/underlay/recipe/apply';
+import {
+  applyRecipe,
+  applyStep,
+  emptyLayers,
+  unusedBlocks,
+  type Kitchen,
+  type StepCount,
+} from '@/core/underlay/recipe/apply';
 import { findPlans } from '@/core/underlay/recipe/clusters';
 import type { Recipe, Step } from '@/core/underlay/recipe/steps';
 import { suggestRecipe, type Suggestion } from '@/core/underlay/recipe/suggest';
@@ -46,18 +53,42 @@ export interface UnderlayData {
 }
 
 /** A drawing to be opened: its file, where that is fetched, and how it is cleaned. */
-export interface Order { drawingId: string; fileId: string; url: string; recipe: Recipe; metresPerUnit: number; dashed: boolean }
+export interface Order {
+  drawingId: string;
+  fileId: string;
+  url: string;
+  recipe: Recipe;
+  metresPerUnit: number;
+  dashed: boolean;
+}
 
 /** Lines that a step would touch, as x1 y1 x2 y2 each about `origin`, and how much. */
-export interface Preview { origin: [number, number]; lines: Float32Array; count: StepCount }
+export interface Preview {
+  origin: [number, number];
+  lines: Float32Array;
+  count: StepCount;
+}
 
 /** A plan found on a sheet: its box in the drawing's coordinates, and a small picture of it. */
-export interface FoundPlan { box: Box; paths: number; lines: Float32Array }
+export interface FoundPlan {
+  box: Box;
+  paths: number;
+  lines: Float32Array;
+}
 
 /** What a revision changed, with pictures of it in the coordinates of each drawing. */
-export interface RevisionPicture { layers: LayerChange[]; total: RevisionReport['total']; origin: [number, number]; came: Float32Array; went: Float32Array }
+export interface RevisionPicture {
+  layers: LayerChange[];
+  total: RevisionReport['total'];
+  origin: [number, number];
+  came: Float32Array;
+  went: Float32Array;
+}
 
-/** What a drawing is to be read with; roles and meanings by the numbers of layers, picked roles as pairs of a handle or a block's name and the role. */
+/**
+ * What a drawing is to be read with; roles and meanings by the numbers of layers, picked roles as pairs of a handle or
+ * a block's name and the role.
+ */
 export interface ReadingOrder {
   placement: Placement;
   roles: (Role | null)[];
@@ -67,7 +98,11 @@ export interface ReadingOrder {
   settings: ReadingSettings;
 }
 
-interface OpenFile { drawing: Drawing; raw: Primitives; unit: UnitVerdict }
+interface OpenFile {
+  drawing: Drawing;
+  raw: Primitives;
+  unit: UnitVerdict;
+}
 
 const files = new Map<string, Promise<OpenFile>>();
 /** The reading of each drawing that is under way. */
@@ -87,7 +122,11 @@ function fileOf(fileId: string, url: string): Promise<OpenFile> {
 
 async function fetchFile(url: string): Promise<OpenFile> {
   const response = await fetch(url);
-  if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? `The drawing could not be fetched (status ${response.status}).`);
+  if (!response.ok)
+    throw new Error(
+      ((await response.json().catch(() => ({}))) as { message?: string }).message ??
+        `The drawing could not be fetched (status ${response.status}).`,
+    );
   const drawing = unpackDrawing(new Uint8Array(await response.arrayBuffer()));
   const raw = flatten(drawing);
   return { drawing, raw, unit: judgeUnit(drawing, raw) };
@@ -99,9 +138,15 @@ function openDrawing(drawingId: string) {
   return open;
 }
 
-function sceneOf(drawingId: string, { placement, roles, picked }: Pick<ReadingOrder, 'placement' | 'roles' | 'picked'>): Scene {
+function sceneOf(
+  drawingId: string,
+  { placement, roles, picked }: Pick<ReadingOrder, 'placement' | 'roles' | 'picked'>,
+): Scene {
   const { kitchen, primitives } = openDrawing(drawingId);
-  return new Scene(kitchen.drawing, primitives, placement, roles, { lines: new Map(picked.lines), blocks: new Map(picked.blocks) });
+  return new Scene(kitchen.drawing, primitives, placement, roles, {
+    lines: new Map(picked.lines),
+    blocks: new Map(picked.blocks),
+  });
 }
 
 /** The primitives before a step of the recipe, or after all of it. */
@@ -123,9 +168,23 @@ const api = {
     const [empty, unused] = [new Set(emptyLayers(drawing)), new Set(unusedBlocks(drawing))];
     const data: UnderlayData = {
       layers: drawing.layers.map(({ name, off, frozen }, i) => ({ name, hidden: off || frozen, empty: empty.has(i) })),
-      blocks: drawing.blocks.map(({ name }, i) => ({ name, unused: unused.has(i) })), primitives, index, segments, unit: verdict, mirror: mirrorWise(raw), counts,
+      blocks: drawing.blocks.map(({ name }, i) => ({ name, unused: unused.has(i) })),
+      primitives,
+      index,
+      segments,
+      unit: verdict,
+      mirror: mirrorWise(raw),
+      counts,
     };
-    return transfer(data, [index.tree, index.vertex.buffer, index.path.buffer, index.centreOf.buffer, segments.xy.buffer, segments.layer.buffer, segments.colour.buffer] as Transferable[]);
+    return transfer(data, [
+      index.tree,
+      index.vertex.buffer,
+      index.path.buffer,
+      index.centreOf.buffer,
+      segments.xy.buffer,
+      segments.layer.buffer,
+      segments.colour.buffer,
+    ] as Transferable[]);
   },
 
   /** Shows what a step would touch. @param at its place in the recipe, or null for one that is to come last */
@@ -145,42 +204,74 @@ const api = {
   plans(drawingId: string): FoundPlan[] {
     const { primitives } = openDrawing(drawingId);
     const [ox, oy] = primitives.origin;
-    return findPlans(primitives).map(({ box, paths }) => ({ box: [[box[0] + ox, box[1] + oy], [box[2] + ox, box[3] + oy]], paths, lines: thumbnail(primitives, box) }));
+    return findPlans(primitives).map(({ box, paths }) => ({
+      box: [
+        [box[0] + ox, box[1] + oy],
+        [box[2] + ox, box[3] + oy],
+      ],
+      paths,
+      lines: thumbnail(primitives, box),
+    }));
   },
 
   /** Compares two revisions of a drawing. */
-  async compare(earlier: { fileId: string; url: string }, later: { fileId: string; url: string }): Promise<RevisionPicture> {
+  async compare(
+    earlier: { fileId: string; url: string },
+    later: { fileId: string; url: string },
+  ): Promise<RevisionPicture> {
     const [from, to] = await Promise.all([fileOf(earlier.fileId, earlier.url), fileOf(later.fileId, later.url)]);
     const report = compareDrawings(from.drawing, to.drawing);
     const picture = ({ raw }: OpenFile, rows: readonly number[]) => {
       const wanted = new Set(rows);
       const paths = [...raw.top.keys()].filter((path) => wanted.has(raw.top[path]));
-      return outlineOf(raw, paths, raw.texts.flatMap((text, i) => (wanted.has(text.top) ? [i] : [])));
+      return outlineOf(
+        raw,
+        paths,
+        raw.texts.flatMap((text, i) => (wanted.has(text.top) ? [i] : [])),
+      );
     };
     const came = picture(to, [...report.came, ...report.changed.map((change) => change.to)]);
     const went = picture(from, [...report.went, ...report.changed.map((change) => change.from)]);
     // Both pictures stand about the later drawing's origin.
     const [dx, dy] = [from.raw.origin[0] - to.raw.origin[0], from.raw.origin[1] - to.raw.origin[1]];
-    for (let i = 0; i < went.length; i += 2) { went[i] += dx; went[i + 1] += dy; }
-    return transfer({ layers: report.layers, total: report.total, origin: to.raw.origin, came, went }, [came.buffer, went.buffer]);
+    for (let i = 0; i < went.length; i += 2) {
+      went[i] += dx;
+      went[i + 1] += dy;
+    }
+    return transfer({ layers: report.layers, total: report.total, origin: to.raw.origin, came, went }, [
+      came.buffer,
+      went.buffer,
+    ]);
   },
 
   /** Small pictures of what lies on each layer, and of the blocks in use. */
   pictures(drawingId: string): { layers: Float32Array[]; blocks: BlockUse[] } {
     const { kitchen, primitives } = openDrawing(drawingId);
-    const [layers, blocks] = [layerPictures(primitives, kitchen.drawing.layers.length), blockUses(kitchen.drawing, primitives)];
-    return transfer({ layers, blocks }, [...layers, ...blocks.map(({ lines }) => lines)].map(({ buffer }) => buffer));
+    const [layers, blocks] = [
+      layerPictures(primitives, kitchen.drawing.layers.length),
+      blockUses(kitchen.drawing, primitives),
+    ];
+    return transfer(
+      { layers, blocks },
+      [...layers, ...blocks.map(({ lines }) => lines)].map(({ buffer }) => buffer),
+    );
   },
 
   /** The handles that some paths came by. */
   handles(drawingId: string, paths: number[]): string[] {
-    const { kitchen: { drawing }, primitives } = openDrawing(drawingId);
+    const {
+      kitchen: { drawing },
+      primitives,
+    } = openDrawing(drawingId);
     return [...new Set(paths.map((path) => handleOf(drawing, primitives.top[path])))];
   },
 
   /** The paths that came by some handles. */
   pathsOf(drawingId: string, handles: string[]): number[] {
-    const { kitchen: { drawing }, primitives } = openDrawing(drawingId);
+    const {
+      kitchen: { drawing },
+      primitives,
+    } = openDrawing(drawingId);
     const wanted = new Set(handles);
     return [...primitives.top.keys()].filter((path) => wanted.has(handleOf(drawing, primitives.top[path])));
   },
@@ -211,15 +302,26 @@ const api = {
   },
 
   /**
-   * Reads candidates from a drawing opened before. Between its stages other calls get their turn, so that it can be stopped; a later reading of the drawing
+   * Reads candidates from a drawing opened before. Between its stages other calls get their turn, so that it can be
+   * stopped; a later reading of the drawing
    * ends it with what it has.
    * @param watch hears what it is about to do
    */
-  async read(drawingId: string, { placement, roles, picked, meanings, accepted, settings }: ReadingOrder, watch?: (stage: Omit<ReadingStage, 'soFar'>) => void): Promise<ReadingResult> {
+  async read(
+    drawingId: string,
+    { placement, roles, picked, meanings, accepted, settings }: ReadingOrder,
+    watch?: (stage: Omit<ReadingStage, 'soFar'>) => void,
+  ): Promise<ReadingResult> {
     const scene = sceneOf(drawingId, { placement, roles, picked });
     const run = Symbol(drawingId);
     runs.set(drawingId, run);
-    const reading = readStages({ scene, accepted, meanings, settings, tolerance: toleranceFor(placement.unit, settings) });
+    const reading = readStages({
+      scene,
+      accepted,
+      meanings,
+      settings,
+      tolerance: toleranceFor(placement.unit, settings),
+    });
     for (;;) {
       const step = reading.next();
       if (step.done) return step.value;
@@ -231,12 +333,15 @@ const api = {
 
   /** Reads the grid lines of a drawing alone. */
   grid(drawingId: string, order: ReadingOrder): GridLine[] {
-    return readGrid(sceneOf(drawingId, order), toleranceFor(order.placement.unit, order.settings)).candidates.map(({ element }) => element);
+    return readGrid(sceneOf(drawingId, order), toleranceFor(order.placement.unit, order.settings)).candidates.map(
+      ({ element }) => element,
+    );
   },
 
   /** Ends the reading of a drawing with what it has. */
-  stopReading(drawingId: string): void { runs.delete(drawingId); },
-
+  stopReading(drawingId: string): void {
+    runs.delete(drawingId);
+  },
 };
 
 /** At most this many lines make a small picture. */
@@ -246,10 +351,16 @@ function thumbnail(p: Primitives, box: [number, number, number, number]): Float3
   const inside: number[] = [];
   for (let path = 0; path < p.layer.length; path += 1) {
     const v = p.start[path];
-    if (p.xy[2 * v] >= box[0] && p.xy[2 * v] <= box[2] && p.xy[2 * v + 1] >= box[1] && p.xy[2 * v + 1] <= box[3]) inside.push(path);
+    if (p.xy[2 * v] >= box[0] && p.xy[2 * v] <= box[2] && p.xy[2 * v + 1] >= box[1] && p.xy[2 * v + 1] <= box[3])
+      inside.push(path);
   }
   const step = Math.max(1, Math.ceil(inside.length / thumbnailLines));
-  return outlineOf(p, inside.filter((_, i) => i % step === 0), [], 4 * thumbnailLines);
+  return outlineOf(
+    p,
+    inside.filter((_, i) => i % step === 0),
+    [],
+    4 * thumbnailLines,
+  );
 }
 
 export type UnderlayWorker = typeof api;

@@ -6,13 +6,31 @@ import type { Size } from '../camera';
 import { projectionOf, type Orbit } from './orbit';
 
 /** Where an upright drawing stands in the plan: the start of its line, and its direction in radians. */
-export interface Standing { at: Point; turning: number }
+export interface Standing {
+  at: Point;
+  turning: number;
+}
 
-/** A drawing in the stack: its lines, where they lie in the plan and at which height; or, upright, along their line and at true heights. */
-export interface StackSource { id: string; store: SegmentStore; transform: Transform; elevation: number; stands: Standing | null; hidden: Uint8Array; colour: number; strength: number }
+/**
+ * A drawing in the stack: its lines, where they lie in the plan and at which height; or, upright, along their line and
+ * at true heights.
+ */
+export interface StackSource {
+  id: string;
+  store: SegmentStore;
+  transform: Transform;
+  elevation: number;
+  stands: Standing | null;
+  hidden: Uint8Array;
+  colour: number;
+  strength: number;
+}
 
 /** Lines of the model in space, as x y z of both ends. */
-export interface StackLines { points: Float32Array; colour: number }
+export interface StackLines {
+  points: Float32Array;
+  colour: number;
+}
 
 /** Of one drawing at most this many lines are drawn, the longest; the stack is an overview. */
 const mostLines = 40_000;
@@ -38,7 +56,14 @@ export class StackPicture {
   private flat = new THREE.OrthographicCamera(-1, 1, 1, -1, -1, 1);
 
   constructor(canvas: HTMLCanvasElement) {
-    this.renderer = new THREE.WebGLRenderer({ canvas, alpha: true, antialias: true, premultipliedAlpha: true, depth: false, stencil: false });
+    this.renderer = new THREE.WebGLRenderer({
+      canvas,
+      alpha: true,
+      antialias: true,
+      premultipliedAlpha: true,
+      depth: false,
+      stencil: false,
+    });
     this.renderer.setClearColor(0x000000, 0);
   }
 
@@ -73,8 +98,20 @@ export class StackPicture {
     const geometry = new THREE.BufferGeometry();
     geometry.setAttribute('position', new THREE.BufferAttribute(points, 3));
     const material = new THREE.RawShaderMaterial({
-      glslVersion: THREE.GLSL3, vertexShader, fragmentShader, depthTest: false, depthWrite: false, blending: THREE.NoBlending,
-      uniforms: { toX: { value: new THREE.Vector4() }, toY: { value: new THREE.Vector4() }, tint: { value: new THREE.Vector3(((colour >> 16) & 255) / 255, ((colour >> 8) & 255) / 255, (colour & 255) / 255) }, strength: { value: strength } },
+      glslVersion: THREE.GLSL3,
+      vertexShader,
+      fragmentShader,
+      depthTest: false,
+      depthWrite: false,
+      blending: THREE.NoBlending,
+      uniforms: {
+        toX: { value: new THREE.Vector4() },
+        toY: { value: new THREE.Vector4() },
+        tint: {
+          value: new THREE.Vector3(((colour >> 16) & 255) / 255, ((colour >> 8) & 255) / 255, (colour & 255) / 255),
+        },
+        strength: { value: strength },
+      },
     });
     const lines = new THREE.LineSegments(geometry, material);
     lines.frustumCulled = false;
@@ -92,7 +129,13 @@ export class StackPicture {
 }
 
 /** The longest shown lines of a drawing, placed; the store has them by length, the longest first. */
-export function placedLines({ store, transform: t, elevation, stands, hidden }: Pick<StackSource, 'store' | 'transform' | 'elevation' | 'stands' | 'hidden'>): Float32Array {
+export function placedLines({
+  store,
+  transform: t,
+  elevation,
+  stands,
+  hidden,
+}: Pick<StackSource, 'store' | 'transform' | 'elevation' | 'stands' | 'hidden'>): Float32Array {
   const count = Math.min(store.layer.length, mostLines);
   const points = new Float32Array(count * 6);
   const [c, s] = direction(stands?.turning ?? 0);
@@ -102,7 +145,10 @@ export function placedLines({ store, transform: t, elevation, stands, hidden }: 
     for (let end = 0; end < 2; end += 1) {
       const [x, y] = [store.xy[4 * i + 2 * end], store.xy[4 * i + 2 * end + 1]];
       const [u, v] = [t[0] * x + t[2] * y + t[4], t[1] * x + t[3] * y + t[5]];
-      points.set(stands === null ? [u, v, elevation] : [stands.at[0] + c * u, stands.at[1] + s * u, v], 6 * n + 3 * end);
+      points.set(
+        stands === null ? [u, v, elevation] : [stands.at[0] + c * u, stands.at[1] + s * u, v],
+        6 * n + 3 * end,
+      );
     }
     n += 1;
   }

@@ -37,5 +37,7 @@ test('sliding moves what is seen by as many pixels, and coming nearer keeps the 
 test('a box is shown whole', () => {
   const box = [-10, 0, -3, 40, 20, 12] as const;
   const orbit = lookAtBox(box, size);
-  for (let corner = 0; corner < 8; corner += 1) for (const value of seen(orbit, [box[corner & 1 ? 3 : 0], box[corner & 2 ? 4 : 1], box[corner & 4 ? 5 : 2]])) expect(Math.abs(value)).toBeLessThan(1);
+  for (let corner = 0; corner < 8; corner += 1)
+    for (const value of seen(orbit, [box[corner & 1 ? 3 : 0], box[corner & 2 ? 4 : 1], box[corner & 4 ? 5 : 2]]))
+      expect(Math.abs(value)).toBeLessThan(1);
 });

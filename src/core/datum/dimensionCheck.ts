@@ -6,7 +6,15 @@ import { lengthUnits, metresPer, type LengthUnit } from '@/core/units/length';
 import { readWritten, type Written } from './evidence/writtenLengths';
 
 /** A dimension whose text is not what lies between its points. Lengths in metres, angles in degrees. */
-export interface Differing { handle: string; at: [number, number]; ends: [number, number][]; text: string; written: number; measured: number; kind: 'length' | 'angle' }
+export interface Differing {
+  handle: string;
+  at: [number, number];
+  ends: [number, number][];
+  text: string;
+  written: number;
+  measured: number;
+  kind: 'length' | 'angle';
+}
 
 /** All dimensions of a drawing held against what they span. */
 export interface DimensionCheck {
@@ -23,10 +31,20 @@ export interface DimensionCheck {
 const leastAgreement = 0.001;
 const leastAngle = 0.1;
 
-interface Read { row: number; facts: DimensionFacts; text: string; written: Written['form']; number: number; drawn: number; step: number; ends: Point[] }
+interface Read {
+  row: number;
+  facts: DimensionFacts;
+  text: string;
+  written: Written['form'];
+  number: number;
+  drawn: number;
+  step: number;
+  ends: Point[];
+}
 
 /**
- * Compares the text of every dimension with what lies between its points: written lengths in the unit that most texts agree on.
+ * Compares the text of every dimension with what lies between its points: written lengths in the unit that most texts
+ * agree on.
  * @param metresPerUnit true metres of one drawing unit
  */
 export function checkDimensions(drawing: Drawing, p: Primitives, metresPerUnit: number): DimensionCheck {
@@ -44,18 +62,35 @@ export function checkDimensions(drawing: Drawing, p: Primitives, metresPerUnit: 
     const angle = angleOf(facts);
     if (angle !== null) {
       const written = /(\d+(?:[.,]\d+)?)\s*\u00b0/.exec(text);
-      if (!written) { unread += 1; continue; }
+      if (!written) {
+        unread += 1;
+        continue;
+      }
       const value = Number(written[1].replace(',', '.'));
       // An arc between two lines can be dimensioned on either side.
-      const measured = [angle.value, 360 - angle.value, 180 - angle.value].reduce((a, b) => (Math.abs(b - value) < Math.abs(a - value) ? b : a));
+      const measured = [angle.value, 360 - angle.value, 180 - angle.value].reduce((a, b) =>
+        Math.abs(b - value) < Math.abs(a - value) ? b : a,
+      );
       if (Math.abs(measured - value) <= Math.max(leastAngle, stepOf(written[1]) / 2)) agree += 1;
-      else differ.push({ handle: handleOf(drawing, row), at: pair(angle.ends[0]), ends: angle.ends.map(pair), text, written: value, measured, kind: 'angle' });
+      else
+        differ.push({
+          handle: handleOf(drawing, row),
+          at: pair(angle.ends[0]),
+          ends: angle.ends.map(pair),
+          text,
+          written: value,
+          measured,
+          kind: 'angle',
+        });
       continue;
     }
     const span = lengthOf(facts);
     // Radius and diameter carry a letter or a sign before the number.
     const number = readWritten(text.replace(/^[R\u00d8\u2300\u03c6]\s*/i, ''));
-    if (span === null || !(span.drawn > 0) || number === null) { unread += 1; continue; }
+    if (span === null || !(span.drawn > 0) || number === null) {
+      unread += 1;
+      continue;
+    }
     lengths.push({ row, facts, text, written: number.form, number: number.number, step: stepOf(text), ...span });
   }
   const writtenIn = commonUnit(lengths, metresPerUnit);
@@ -64,20 +99,40 @@ export function checkDimensions(drawing: Drawing, p: Primitives, metresPerUnit: 
     const [said, measured] = [number * unit, drawn * metresPerUnit];
     const apart = Math.max(leastAgreement, written === 'feet' ? metresPer.in / 16 : (step * unit) / 2);
     if (Math.abs(said - measured) <= apart * (1 + 1e-6)) agree += 1;
-    else differ.push({ handle: handleOf(drawing, row), at: pair(ends[0]), ends: ends.map(pair), text, written: said, measured, kind: 'length' });
+    else
+      differ.push({
+        handle: handleOf(drawing, row),
+        at: pair(ends[0]),
+        ends: ends.map(pair),
+        text,
+        written: said,
+        measured,
+        kind: 'length',
+      });
   }
-  return { total, agree, differ: differ.sort((a, b) => Math.abs(b.written - b.measured) - Math.abs(a.written - a.measured)), unread, writtenIn };
+  return {
+    total,
+    agree,
+    differ: differ.sort((a, b) => Math.abs(b.written - b.measured) - Math.abs(a.written - a.measured)),
+    unread,
+    writtenIn,
+  };
 }
 
 const pair = ([x, y]: Point): [number, number] => [x, y];
 
 /** The step of the last digit written. */
-const stepOf = (text: string): number => { const decimals = /[.,](\d+)\D*$/.exec(text); return decimals ? 10 ** -decimals[1].length : 1; };
+const stepOf = (text: string): number => {
+  const decimals = /[.,](\d+)\D*$/.exec(text);
+  return decimals ? 10 ** -decimals[1].length : 1;
+};
 
 /** The unit in which most written lengths are what is drawn. */
 function commonUnit(lengths: readonly Read[], metresPerUnit: number): LengthUnit | null {
   const plain = lengths.filter(({ written }) => written !== 'feet');
-  const fits = (unit: LengthUnit) => plain.filter(({ number, drawn }) => Math.abs((number * metresPer[unit]) / (drawn * metresPerUnit) - 1) < 0.02).length;
+  const fits = (unit: LengthUnit) =>
+    plain.filter(({ number, drawn }) => Math.abs((number * metresPer[unit]) / (drawn * metresPerUnit) - 1) < 0.02)
+      .length;
   const best = lengthUnits.map((unit) => ({ unit, fits: fits(unit) })).sort((a, b) => b.fits - a.fits)[0];
   return best.fits > 0 ? best.unit : null;
 }
@@ -95,9 +150,18 @@ function lengthOf(facts: DimensionFacts): { drawn: number; ends: Point[] } | nul
 /** The angle of an angular dimension in degrees: between two lines, or at a corner. */
 function angleOf({ type, points }: DimensionFacts): { value: number; ends: Point[] } | null {
   const [corner, a, b, other] = [points[15], points[13], points[14], points[10]];
-  if (type === 5 && corner && a && b) return { value: between([a[0] - corner[0], a[1] - corner[1]], [b[0] - corner[0], b[1] - corner[1]]), ends: [corner, a, b] };
-  if (type === 2 && corner && a && b && other) return { value: between([b[0] - a[0], b[1] - a[1]], [other[0] - corner[0], other[1] - corner[1]]), ends: [a, b, corner] };
+  if (type === 5 && corner && a && b)
+    return {
+      value: between([a[0] - corner[0], a[1] - corner[1]], [b[0] - corner[0], b[1] - corner[1]]),
+      ends: [corner, a, b],
+    };
+  if (type === 2 && corner && a && b && other)
+    return {
+      value: between([b[0] - a[0], b[1] - a[1]], [other[0] - corner[0], other[1] - corner[1]]),
+      ends: [a, b, corner],
+    };
   return null;
 }
 
-const between = ([ax, ay]: Point, [bx, by]: Point): number => degrees(Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by)));
+const between = ([ax, ay]: Point, [bx, by]: Point): number =>
+  degrees(Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by)));

@@ -15,7 +15,9 @@ export interface KnownLength {
   against: string[];
 }
 
-/** A length that misses a unit by less than this share means that unit: people measure roughly and drawings are rounded. */
+/**
+ * A length that misses a unit by less than this share means that unit: people measure roughly and drawings are rounded.
+ */
 const meant = 0.02;
 /** Scales that drawings are plotted at. */
 const plotScales = [5, 10, 20, 25, 50, 100, 200, 250, 500, 1000];
@@ -30,21 +32,40 @@ const coincident = 1e-9;
  */
 export function knownLength(drawn: number, metres: number, verdict: UnitVerdict | null): Result<KnownLength> {
   const size = verdict?.cues.find(({ cue }) => cue === 'overall extent')?.range?.[1] ?? 1;
-  if (!(drawn > coincident * size)) return fail('The two points lie on one another: nothing can be measured between them. Pick two points that are apart.');
-  if (!(metres > 0)) return fail(`A known length of ${formatLength(metres, 'm')} was given. Type the true distance between the two points, more than zero.`);
+  if (!(drawn > coincident * size))
+    return fail(
+      'The two points lie on one another: nothing can be measured between them. Pick two points that are apart.',
+    );
+  if (!(metres > 0))
+    return fail(
+      `A known length of ${formatLength(metres, 'm')} was given. Type the true distance between the two points, more than zero.`,
+    );
   const metresPerUnit = metres / drawn;
   const off = (unit: LengthUnit, scale: number) => metresPerUnit / (metresPer[unit] * scale) - 1;
-  const choices = [...lengthUnits.map((unit) => ({ unit, scale: 1 })), ...(['mm', 'cm', 'in'] as const).flatMap((unit) => (unit === 'in' ? inchScales : plotScales).map((scale) => ({ unit, scale })))];
+  const choices = [
+    ...lengthUnits.map((unit) => ({ unit, scale: 1 })),
+    ...(['mm', 'cm', 'in'] as const).flatMap((unit) =>
+      (unit === 'in' ? inchScales : plotScales).map((scale) => ({ unit, scale })),
+    ),
+  ];
   const fitting = choices.find(({ unit, scale }) => Math.abs(off(unit, scale)) < meant);
   const unit = fitting?.unit ?? verdict?.chosen ?? 'mm';
   const scale = fitting?.scale ?? metresPerUnit / metresPer[unit];
-  const against = verdict === null ? [] : consequences(verdict, metresPerUnit).filter(({ sound }) => !sound).map(({ words }) => words);
+  const against =
+    verdict === null
+      ? []
+      : consequences(verdict, metresPerUnit)
+          .filter(({ sound }) => !sound)
+          .map(({ words }) => words);
   return ok({ metresPerUnit, unit, scale, off: off(unit, scale), against });
 }
 
 /** The finding in a sentence. */
 export function knownWords({ unit, scale, off, metresPerUnit }: KnownLength): string {
-  const name = scale === 1 ? unitNames[unit] : `${unitNames[unit]} at 1:${formatNumber(scale, Number.isInteger(Number(scale.toFixed(6))) ? 0 : 3)}`;
+  const name =
+    scale === 1
+      ? unitNames[unit]
+      : `${unitNames[unit]} at 1:${formatNumber(scale, Number.isInteger(Number(scale.toFixed(6))) ? 0 : 3)}`;
   if (Math.abs(off) < 5e-4) return `The drawing is in ${name}.`;
   return `The drawing is nearest to ${name}; the length given is ${formatNumber(Math.abs(off) * 100, 1)} % ${off > 0 ? 'longer' : 'shorter'} than it measures so. One drawing unit would be ${formatNumber(metresPerUnit * 1000, 3)} mm.`;
 }

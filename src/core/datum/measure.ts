@@ -23,11 +23,21 @@ export type Measurement =
  * @param axes along which a distance is told apart, or null for the project's
  * @returns null where there are too few points, or an angle has none
  */
-export function measure(mode: MeasureMode, points: readonly Point[], axes: Pick<WorkingAxes, 'origin' | 'angle'> | null): Measurement | null {
+export function measure(
+  mode: MeasureMode,
+  points: readonly Point[],
+  axes: Pick<WorkingAxes, 'origin' | 'angle'> | null,
+): Measurement | null {
   if (points.length < fewestPoints[mode]) return null;
   if (mode === 'distance') {
     const [a, b] = [points[0], points[points.length - 1]].map((p): Point => (axes === null ? p : toAxes(axes, p)));
-    return { mode, length: distance(a, b), across: b[0] - a[0], up: b[1] - a[1], direction: Math.atan2(points[points.length - 1][1] - points[0][1], points[points.length - 1][0] - points[0][0]) };
+    return {
+      mode,
+      length: distance(a, b),
+      across: b[0] - a[0],
+      up: b[1] - a[1],
+      direction: Math.atan2(points[points.length - 1][1] - points[0][1], points[points.length - 1][0] - points[0][0]),
+    };
   }
   if (mode === 'run') {
     const spacings = points.slice(1).map((p, i) => distance(points[i], p));
@@ -41,5 +51,9 @@ export function measure(mode: MeasureMode, points: readonly Point[], axes: Pick<
   // Taken about the first corner, so that far away from zero nothing is lost.
   const local = points.map((p) => subtract(p, points[0]));
   const ring = local.map((p, i) => [p, local[(i + 1) % local.length]] as const);
-  return { mode, area: Math.abs(ring.reduce((sum, [p, q]) => sum + cross(p, q), 0)) / 2, perimeter: ring.reduce((sum, [p, q]) => sum + distance(p, q), 0) };
+  return {
+    mode,
+    area: Math.abs(ring.reduce((sum, [p, q]) => sum + cross(p, q), 0)) / 2,
+    perimeter: ring.reduce((sum, [p, q]) => sum + distance(p, q), 0),
+  };
 }

@@ -4,7 +4,8 @@ import { metresPer, type LengthUnit } from '@/core/units/length';
 
 /**
  * How a drawing lies in the project: project = turn(mirror(drawing - origin)) * metres per unit * scale + target.
- * A section or an elevation stands upright on the line through the target at the turning: its x runs along the line, its y upwards.
+ * A section or an elevation stands upright on the line through the target at the turning: its x runs along the line,
+ * its y upwards.
  */
 export interface Placement {
   unit: LengthUnit;
@@ -23,7 +24,15 @@ export interface Placement {
 }
 
 /** As drawn: the drawing's own coordinates times its unit. */
-export const asDrawn = (unit: LengthUnit, scale = 1): Placement => ({ unit, scale, origin: [0, 0], target: [0, 0], turning: 0, mirrored: false, upright: null });
+export const asDrawn = (unit: LengthUnit, scale = 1): Placement => ({
+  unit,
+  scale,
+  origin: [0, 0],
+  target: [0, 0],
+  turning: 0,
+  mirrored: false,
+  upright: null,
+});
 
 /** True metres in one drawing unit. */
 export const metresPerDrawn = ({ unit, scale }: Pick<Placement, 'unit' | 'scale'>): number => metresPer[unit] * scale;
@@ -36,7 +45,10 @@ export function placer(p: Placement): (x: number, y: number) => Point {
   const [c, s] = direction(p.turning);
   const k = metresPerDrawn(p);
   const across = p.mirrored ? -k : k;
-  const { origin: [ox, oy], target: [tx, ty] } = p;
+  const {
+    origin: [ox, oy],
+    target: [tx, ty],
+  } = p;
   return (x, y) => {
     const [dx, dy] = [(x - ox) * across, (y - oy) * k];
     return [c * dx - s * dy + tx, s * dx + c * dy + ty];
@@ -76,21 +88,42 @@ export function placeUpright(p: Placement, point: Point): [x: number, y: number,
 }
 
 /** Puts a point of the drawing on a point of the project; turning and size stay. */
-export const putOn = (p: Placement, drawn: Point, target: Point): Placement => ({ ...p, origin: [drawn[0], drawn[1]], target: [target[0], target[1]] });
+export const putOn = (p: Placement, drawn: Point, target: Point): Placement => ({
+  ...p,
+  origin: [drawn[0], drawn[1]],
+  target: [target[0], target[1]],
+});
 
 /**
  * Turns a drawing about a point of the project.
  * @param by radians, counter-clockwise
  */
 export function turnAbout(p: Placement, about: Point, by: number): Placement {
-  return { ...p, origin: unplace(p, about), target: [about[0], about[1]], turning: Math.atan2(Math.sin(p.turning + by), Math.cos(p.turning + by)) };
+  return {
+    ...p,
+    origin: unplace(p, about),
+    target: [about[0], about[1]],
+    turning: Math.atan2(Math.sin(p.turning + by), Math.cos(p.turning + by)),
+  };
 }
 
 /** Exchanges left and right about the upright line through a point of the project. */
 export function mirrorAbout(p: Placement, about: Point): Placement {
   // Mirroring after a turning is the opposite turning after mirroring.
-  return { ...p, origin: unplace(p, about), target: [about[0], about[1]], turning: Math.atan2(-Math.sin(p.turning), Math.cos(p.turning)), mirrored: !p.mirrored };
+  return {
+    ...p,
+    origin: unplace(p, about),
+    target: [about[0], about[1]],
+    turning: Math.atan2(-Math.sin(p.turning), Math.cos(p.turning)),
+    mirrored: !p.mirrored,
+  };
 }
 
 /** Gives a drawing another unit or scale; what stood on a point of the project stays there. */
-export const resize = (p: Placement, about: Point, unit: LengthUnit, scale: number): Placement => ({ ...p, origin: unplace(p, about), target: [about[0], about[1]], unit, scale });
+export const resize = (p: Placement, about: Point, unit: LengthUnit, scale: number): Placement => ({
+  ...p,
+  origin: unplace(p, about),
+  target: [about[0], about[1]],
+  unit,
+  scale,
+});

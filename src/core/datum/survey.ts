@@ -3,7 +3,8 @@ import type { LengthUnit } from '@/core/units/length';
 import { asDrawn, place, placementTransform, unplace, type Placement } from './placement';
 
 /**
- * Where the project lies in the survey: the survey's coordinates of the project's zero, metres, the elevation there of the project's
+ * Where the project lies in the survey: the survey's coordinates of the project's zero, metres, the elevation there of
+ * the project's
  * zero level, and the direction of the survey's north in the project.
  */
 export interface Survey {
@@ -32,11 +33,21 @@ export function surveyOfDrawing(placement: Placement, elevation: number): Survey
   const k = placementTransform(placement, placement.origin);
   const perUnit = Math.hypot(k[0], k[1]);
   const [easting, northing] = unplace(placement, [0, 0]);
-  return { easting: easting * perUnit, northing: northing * perUnit, elevation, north: Math.atan2(-Math.sin(placement.turning), Math.cos(placement.turning)) };
+  return {
+    easting: easting * perUnit,
+    northing: northing * perUnit,
+    elevation,
+    north: Math.atan2(-Math.sin(placement.turning), Math.cos(placement.turning)),
+  };
 }
 
 /** Axes to work along: coordinates about an origin, turned. Used for a wing that stands askew. */
-export interface WorkingAxes { id: string; name: string; origin: Point; angle: number }
+export interface WorkingAxes {
+  id: string;
+  name: string;
+  origin: Point;
+  angle: number;
+}
 
 /** A project point in working axes. */
 export function toAxes({ origin, angle }: Pick<WorkingAxes, 'origin' | 'angle'>, [x, y]: Point): Point {

@@ -10,23 +10,65 @@ const int16 = (value: number) => [...new Uint8Array(Int16Array.of(value).buffer)
 const int32 = (value: number) => [...new Uint8Array(Int32Array.of(value).buffer)];
 
 type Written = [number, number[]];
-const file = (wide: boolean, ...groups: Written[]) => Uint8Array.from([...sentinel, ...groups.flatMap(([n, value]) => [...code(n, wide), ...value])]);
-const start: Written[] = [[0, ascii('SECTION')], [2, ascii('ENTITIES')]];
-const line: Written[] = [[0, ascii('LINE')], [5, ascii('2F')], [8, ascii('WALL')], [62, int16(3)], [10, double(1.5)], [20, double(-2)], [11, double(1e6)], [21, double(0.25)]];
-const end: Written[] = [[0, ascii('ENDSEC')], [0, ascii('EOF')]];
+const file = (wide: boolean, ...groups: Written[]) =>
+  Uint8Array.from([...sentinel, ...groups.flatMap(([n, value]) => [...code(n, wide), ...value])]);
+const start: Written[] = [
+  [0, ascii('SECTION')],
+  [2, ascii('ENTITIES')],
+];
+const line: Written[] = [
+  [0, ascii('LINE')],
+  [5, ascii('2F')],
+  [8, ascii('WALL')],
+  [62, int16(3)],
+  [10, double(1.5)],
+  [20, double(-2)],
+  [11, double(1e6)],
+  [21, double(0.25)],
+];
+const end: Written[] = [
+  [0, ascii('ENDSEC')],
+  [0, ascii('EOF')],
+];
 
 function scanned(bytes: Uint8Array, step = bytes.length, limit = 1000) {
   const groups: [number, string | number][] = [];
   const lost: [number, string][] = [];
-  const scanner = new BinaryScanner({ group: (n, b, from, to) => groups.push([n, Buffer.from(b.slice(from, to)).toString()]), number: (n, value) => groups.push([n, value]), lost: (at, found) => lost.push([at, found]) }, limit);
+  const scanner = new BinaryScanner(
+    {
+      group: (n, b, from, to) => groups.push([n, Buffer.from(b.slice(from, to)).toString()]),
+      number: (n, value) => groups.push([n, value]),
+      lost: (at, found) => lost.push([at, found]),
+    },
+    limit,
+  );
   let fits = true;
-  for (let at = 0; at < bytes.length; at += step) fits = scanner.push(bytes.subarray(at, at + step), at + step >= bytes.length) && fits;
+  for (let at = 0; at < bytes.length; at += step)
+    fits = scanner.push(bytes.subarray(at, at + step), at + step >= bytes.length) && fits;
   return { groups, lost, fits };
 }
 
-test.each([['two bytes a code', true], ['one byte a code', false]])('groups of %s come with their values', (_, wide) => {
+test.each([
+  ['two bytes a code', true],
+  ['one byte a code', false],
+])('groups of %s come with their values', (_, wide) => {
   expect(scanned(file(wide, ...start, ...line, ...end))).toEqual({
-    groups: [[0, 'SECTION'], [2, 'ENTITIES'], [0, 'LINE'], [5, 0x2f], [8, 'WALL'], [62, 3], [10, 1.5], [20, -2], [11, 1e6], [21, 0.25], [0, 'ENDSEC'], [0, 'EOF']], lost: [], fits: true,
+    groups: [
+      [0, 'SECTION'],
+      [2, 'ENTITIES'],
+      [0, 'LINE'],
+      [5, 0x2f],
+      [8, 'WALL'],
+      [62, 3],
+      [10, 1.5],
+      [20, -2],
+      [11, 1e6],
+      [21, 0.25],
+      [0, 'ENDSEC'],
+      [0, 'EOF'],
+    ],
+    lost: [],
+    fits: true,
   });
 });
 
@@ -36,9 +78,27 @@ test.each([1, 3, 7, 50])('cut into pieces of %d bytes it is the same', (step) =>
 });
 
 test('whole numbers of four bytes, switches of one and runs of bytes are stepped over by their sizes', () => {
-  const { groups, lost } = scanned(file(true, ...start, [0, ascii('LINE')], [420, int32(0xff8800)], [290, [1]], [310, [3, 9, 9, 9]], [1071, int32(5)], [160, [1, 0, 0, 0, 0, 0, 0, 0]], [70, int16(-1)], ...end));
+  const { groups, lost } = scanned(
+    file(
+      true,
+      ...start,
+      [0, ascii('LINE')],
+      [420, int32(0xff8800)],
+      [290, [1]],
+      [310, [3, 9, 9, 9]],
+      [1071, int32(5)],
+      [160, [1, 0, 0, 0, 0, 0, 0, 0]],
+      [70, int16(-1)],
+      ...end,
+    ),
+  );
   expect(lost).toEqual([]);
-  expect(groups.filter(([n]) => n !== 0 && n !== 2)).toEqual([[420, 0xff8800], [290, 1], [160, 1], [70, -1]]);
+  expect(groups.filter(([n]) => n !== 0 && n !== 2)).toEqual([
+    [420, 0xff8800],
+    [290, 1],
+    [160, 1],
+    [70, -1],
+  ]);
 });
 
 test('in the older form a code beyond 254 is announced by 255', () => {
@@ -52,14 +112,21 @@ test('after lost bytes it finds the next entity, and says where it lost the way'
   expect(lost.length).toBe(1);
   expect(lost[0][0]).toBeGreaterThan(50);
   expect(groups.filter(([n, value]) => n === 0 && value === 'LINE').length).toBeGreaterThanOrEqual(1);
-  expect(groups.slice(-2)).toEqual([[0, 'ENDSEC'], [0, 'EOF']]);
+  expect(groups.slice(-2)).toEqual([
+    [0, 'ENDSEC'],
+    [0, 'EOF'],
+  ]);
   const result = readDxf(cut);
   expect(result.ok && result.value.account.warnings.map((warning) => warning.code)).toContain('outOfStep');
 });
 
 test('a text longer than allowed stops it', () => {
   const bytes = file(true, ...start, [0, ascii('TEXT')], [1, ascii('x'.repeat(500))], ...end);
-  expect([scanned(bytes, bytes.length, 200).fits, scanned(bytes, 64, 200).fits, scanned(bytes, 64, 600).fits]).toEqual([false, false, true]);
+  expect([scanned(bytes, bytes.length, 200).fits, scanned(bytes, 64, 200).fits, scanned(bytes, 64, 600).fits]).toEqual([
+    false,
+    false,
+    true,
+  ]);
 });
 
 test('a file that ends in the middle of a number is read as far as it goes, and told to be short', () => {

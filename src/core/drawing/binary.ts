@@ -20,7 +20,20 @@ const storage = Uint8Array.from({ length: 1072 }, (_, code) => {
   if (within([160, 169])) return int64;
   if (within([290, 299])) return byte;
   if (within([310, 319], [1004, 1004])) return chunk;
-  return within([0, 9], [100, 105], [300, 309], [320, 369], [390, 399], [410, 419], [430, 439], [470, 481], [999, 1003], [1005, 1009]) ? text : unknown;
+  return within(
+    [0, 9],
+    [100, 105],
+    [300, 309],
+    [320, 369],
+    [390, 399],
+    [410, 419],
+    [430, 439],
+    [470, 481],
+    [999, 1003],
+    [1005, 1009],
+  )
+    ? text
+    : unknown;
 });
 
 const sentinel = 22;
@@ -29,7 +42,8 @@ const sentinel = 22;
  * Cuts a binary DXF, given in chunks, into groups. Until R12 a group code is one byte, 255 announcing a code of two
  * bytes; from R13 on always two. Which it is shows at the first group, 0 SECTION.
  *
- * Damage shows as a group code that there is not, or as a group 0 whose value is no keyword; the scanner then goes on at the next
+ * Damage shows as a group code that there is not, or as a group 0 whose value is no keyword; the scanner then goes on
+ * at the next
  * "0", keyword, zero byte.
  */
 export class BinaryScanner implements Scanner {
@@ -40,9 +54,14 @@ export class BinaryScanner implements Scanner {
   private seeking = false;
   private tooLong = false;
 
-  constructor(private sink: GroupSink, private maxValue: number) {}
+  constructor(
+    private sink: GroupSink,
+    private maxValue: number,
+  ) {}
 
-  get line(): number { return this.used; }
+  get line(): number {
+    return this.used;
+  }
 
   push(part: Uint8Array, last: boolean): boolean {
     let bytes = part;
@@ -53,7 +72,10 @@ export class BinaryScanner implements Scanner {
     }
     let at = 0;
     if (!this.begun) {
-      if (bytes.length < sentinel + 4 && !last) { this.rest = bytes.slice(); return true; }
+      if (bytes.length < sentinel + 4 && !last) {
+        this.rest = bytes.slice();
+        return true;
+      }
       this.begun = true;
       at = sentinel;
       this.used = sentinel;
@@ -90,13 +112,24 @@ export class BinaryScanner implements Scanner {
         code = view.getInt16(this.wide ? at : at + 1, true);
       }
       const kind = code >= 0 && code <= 1071 ? storage[code] : unknown;
-      if (kind === unknown) { lost(`group code ${code}`); at += 1; continue; }
+      if (kind === unknown) {
+        lost(`group code ${code}`);
+        at += 1;
+        continue;
+      }
       if (kind === text) {
         let stop = value;
         while (stop < end && bytes[stop] !== 0) stop += 1;
-        if (stop - value > this.maxValue) { this.tooLong = true; return at; }
+        if (stop - value > this.maxValue) {
+          this.tooLong = true;
+          return at;
+        }
         if (stop === end && !last) return at;
-        if (code === 0 && !isKeyword(bytes, value, stop)) { lost(shown(bytes, value, stop)); at += 1; continue; }
+        if (code === 0 && !isKeyword(bytes, value, stop)) {
+          lost(shown(bytes, value, stop));
+          at += 1;
+          continue;
+        }
         const type = groupTypes[code];
         if (type === GroupType.handle) this.sink.number(code, parseHexBytes(bytes, value, stop));
         else if (type === GroupType.text) this.sink.group(code, bytes, value, stop);
@@ -106,7 +139,10 @@ export class BinaryScanner implements Scanner {
       const size = kind === double || kind === int64 ? 8 : kind === int32 ? 4 : kind === int16 ? 2 : 1;
       const length = kind === chunk && value < end ? 1 + bytes[value] : size;
       if (value + length > end) return last ? end : at;
-      if (groupTypes[code] === GroupType.skip) { at = value + length; continue; }
+      if (groupTypes[code] === GroupType.skip) {
+        at = value + length;
+        continue;
+      }
       if (kind === double) this.sink.number(code, view.getFloat64(value, true));
       else if (kind === int16) this.sink.number(code, view.getInt16(value, true));
       else if (kind === int32) this.sink.number(code, view.getInt32(value, true));
@@ -134,4 +170,7 @@ export class BinaryScanner implements Scanner {
 
 const isWord = (c: number) => (c >= 65 && c <= 90) || (c >= 48 && c <= 57) || c === 95;
 
-const shown = (bytes: Uint8Array, start: number, end: number) => String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 24))).replace(/[^\x20-\x7e]/g, '?').trim();
+const shown = (bytes: Uint8Array, start: number, end: number) =>
+  String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 24)))
+    .replace(/[^\x20-\x7e]/g, '?')
+    .trim();

@@ -1,6 +1,12 @@
 /** Code page names of `$DWGCODEPAGE` to encodings of the WHATWG Encoding Standard. */
 const encodings: Record<string, string> = {
-  ANSI_874: 'windows-874', ANSI_932: 'shift_jis', ANSI_936: 'gbk', ANSI_949: 'euc-kr', ANSI_950: 'big5', DOS850: 'windows-1252', DOS437: 'windows-1252',
+  ANSI_874: 'windows-874',
+  ANSI_932: 'shift_jis',
+  ANSI_936: 'gbk',
+  ANSI_949: 'euc-kr',
+  ANSI_950: 'big5',
+  DOS850: 'windows-1252',
+  DOS437: 'windows-1252',
 };
 
 /**

@@ -13,9 +13,11 @@
  *   spline     see `splineLayout.ts`
  *   hatch      see `hatchLayout.ts`
  *   the kinds of lines only (`runKinds`)   runs, then for each: n closed n times (x y)
- *   texts (`textKinds`)   x y height angle widthFactor across up string; across 0 left, 1 centre, 2 right; up 0 base line, 1 bottom, 2 middle, 3 top
+ *   texts (`textKinds`)   x y height angle widthFactor across up string; across 0 left, 1 centre, 2 right; up 0 base
+ * line, 1 bottom, 2 middle, 3 top
  *   insert, table   x y scaleX scaleY angle block columns rows columnSpacing rowSpacing scaleZ
- *   dimension  as insert, then type measured override, the points 10 11 13 14 15 16 as x y each, angle; override is a string or -1
+ *   dimension  as insert, then type measured override, the points 10 11 13 14 15 16 as x y each, angle; override is a
+ * string or -1
  *   construction   x y dx dy both: an endless line, or a ray where `both` is 0
  *   point      x y
  *
@@ -47,23 +49,93 @@ export interface Drawing {
 }
 
 export const Kind = {
-  line: 0, polyline: 1, arc: 2, circle: 3, text: 4, insert: 5, point: 6, heavyPolyline: 7, multilineText: 8, attribute: 9,
-  ellipse: 10, spline: 11, hatch: 12, solid: 13, trace: 14, face: 15, dimension: 16, leader: 17, multiLeader: 18, multiLine: 19,
-  construction: 20, ray: 21, wipeout: 22, image: 23, viewport: 24, table: 25, attributeDefinition: 26, mesh: 27, multiLeaderText: 28,
+  line: 0,
+  polyline: 1,
+  arc: 2,
+  circle: 3,
+  text: 4,
+  insert: 5,
+  point: 6,
+  heavyPolyline: 7,
+  multilineText: 8,
+  attribute: 9,
+  ellipse: 10,
+  spline: 11,
+  hatch: 12,
+  solid: 13,
+  trace: 14,
+  face: 15,
+  dimension: 16,
+  leader: 17,
+  multiLeader: 18,
+  multiLine: 19,
+  construction: 20,
+  ray: 21,
+  wipeout: 22,
+  image: 23,
+  viewport: 24,
+  table: 25,
+  attributeDefinition: 26,
+  mesh: 27,
+  multiLeaderText: 28,
 } as const;
 
 /** The file's name for each kind of row. */
 export const kindNames = [
-  'LINE', 'LWPOLYLINE', 'ARC', 'CIRCLE', 'TEXT', 'INSERT', 'POINT', 'POLYLINE', 'MTEXT', 'ATTRIB',
-  'ELLIPSE', 'SPLINE', 'HATCH', 'SOLID', 'TRACE', '3DFACE', 'DIMENSION', 'LEADER', 'MULTILEADER', 'MLINE',
-  'XLINE', 'RAY', 'WIPEOUT', 'IMAGE', 'VIEWPORT', 'ACAD_TABLE', 'ATTDEF', 'POLYLINE', 'MULTILEADER',
+  'LINE',
+  'LWPOLYLINE',
+  'ARC',
+  'CIRCLE',
+  'TEXT',
+  'INSERT',
+  'POINT',
+  'POLYLINE',
+  'MTEXT',
+  'ATTRIB',
+  'ELLIPSE',
+  'SPLINE',
+  'HATCH',
+  'SOLID',
+  'TRACE',
+  '3DFACE',
+  'DIMENSION',
+  'LEADER',
+  'MULTILEADER',
+  'MLINE',
+  'XLINE',
+  'RAY',
+  'WIPEOUT',
+  'IMAGE',
+  'VIEWPORT',
+  'ACAD_TABLE',
+  'ATTDEF',
+  'POLYLINE',
+  'MULTILEADER',
 ] as const;
 
-const kindSet = (...kinds: number[]): Uint8Array => Uint8Array.from({ length: kindNames.length }, (_, kind) => (kinds.includes(kind) ? 1 : 0));
+const kindSet = (...kinds: number[]): Uint8Array =>
+  Uint8Array.from({ length: kindNames.length }, (_, kind) => (kinds.includes(kind) ? 1 : 0));
 
 /** Kinds whose rows hold nothing but runs of straight lines. */
-export const runKinds = kindSet(Kind.solid, Kind.trace, Kind.face, Kind.leader, Kind.multiLeader, Kind.multiLine, Kind.wipeout, Kind.image, Kind.viewport, Kind.mesh);
-export const textKinds = kindSet(Kind.text, Kind.multilineText, Kind.attribute, Kind.attributeDefinition, Kind.multiLeaderText);
+export const runKinds = kindSet(
+  Kind.solid,
+  Kind.trace,
+  Kind.face,
+  Kind.leader,
+  Kind.multiLeader,
+  Kind.multiLine,
+  Kind.wipeout,
+  Kind.image,
+  Kind.viewport,
+  Kind.mesh,
+);
+export const textKinds = kindSet(
+  Kind.text,
+  Kind.multilineText,
+  Kind.attribute,
+  Kind.attributeDefinition,
+  Kind.multiLeaderText,
+);
 /** Kinds that stand for a block; its number is the sixth of their numbers. */
 export const blockKinds = kindSet(Kind.insert, Kind.table, Kind.dimension);
 
@@ -97,12 +169,22 @@ export interface Layer {
 }
 
 /** Dashes in drawing units: positive drawn, negative left out, zero a dot. None is a continuous line. */
-export interface LineType { name: string; dashes: number[] }
+export interface LineType {
+  name: string;
+  dashes: number[];
+}
 
-
-/** What rows share. A colour is an index 1 to 255, `byBlock`, `byLayer`, or `trueColour` plus 24 bits of red, green and blue. */
+/**
+ * What rows share. A colour is an index 1 to 255, `byBlock`, `byLayer`, or `trueColour` plus 24 bits of red, green and
+ * blue.
+ */
 /** A line weight is in hundredths of a millimetre, -1 by layer, -2 by block, -3 the default. */
-export interface Style { colour: number; lineType: string; lineTypeScale: number; lineWeight: number }
+export interface Style {
+  colour: number;
+  lineType: string;
+  lineTypeScale: number;
+  lineWeight: number;
+}
 
 export const byBlock = 0;
 export const byLayer = 256;
@@ -142,7 +224,7 @@ export function elevationOf(drawing: Drawing, row: number): number {
 
 /** The normal of a row's plane where it is not the plan's. */
 export const planeOf = (drawing: Drawing, row: number): [number, number, number] | null =>
-  ((drawing.flags[row] & Flag.plane) === 0 ? null : drawing.planes[drawing.numbers[drawing.at[row + 1] - 1]]);
+  (drawing.flags[row] & Flag.plane) === 0 ? null : drawing.planes[drawing.numbers[drawing.at[row + 1] - 1]];
 
 /** How many vertices a polyline row has. */
 export function vertexCount(drawing: Drawing, row: number): number {

@@ -20,7 +20,9 @@ export class Growable<T extends Column> {
 
   reserve(extra: number): void {
     if (this.length + extra <= this.array.length) return;
-    const larger = new (this.array.constructor as new (n: number) => T)(Math.max(this.array.length * 2, this.length + extra, 64));
+    const larger = new (this.array.constructor as new (n: number) => T)(
+      Math.max(this.array.length * 2, this.length + extra, 64),
+    );
     larger.set(this.array as never);
     this.array = larger;
   }

@@ -32,7 +32,10 @@ export function* hatchLoops(numbers: Float64Array, at: number): Generator<Edge[]
         next = end;
       } else {
         const size = kind === HatchEdge.side ? 5 : 8;
-        edges.push({ kind: kind === HatchEdge.side ? 'side' : 'ellipse', numbers: numbers.subarray(next, next + size) });
+        edges.push({
+          kind: kind === HatchEdge.side ? 'side' : 'ellipse',
+          numbers: numbers.subarray(next, next + size),
+        });
         next += size;
       }
     }

@@ -7,7 +7,10 @@ export class Interner {
   private byHash = new Map<number, { bytes: Uint8Array; index: number }[]>();
 
   /** @param keyOf what makes two names the same; layer and block names differ in case only by accident */
-  constructor(private keyOf: (name: string) => string = (name) => name.toLowerCase(), private tidy: (raw: string) => string = (raw) => raw) {}
+  constructor(
+    private keyOf: (name: string) => string = (name) => name.toLowerCase(),
+    private tidy: (raw: string) => string = (raw) => raw,
+  ) {}
 
   intern(bytes: Uint8Array, start: number, end: number, decoder: StringDecoder): number {
     let hash = 0x811c9dc5;
@@ -17,7 +20,8 @@ export class Interner {
     const copy = bytes.slice(start, end);
     const index = this.named(this.tidy(decoder.decode(copy)));
     const entry = { bytes: copy, index };
-    if (bucket) bucket.push(entry); else this.byHash.set(hash, [entry]);
+    if (bucket) bucket.push(entry);
+    else this.byHash.set(hash, [entry]);
     return index;
   }
 

@@ -15,5 +15,10 @@ export interface ReadLimits {
 }
 
 export const defaultLimits: ReadLimits = {
-  entities: 5_000_000, lineBytes: 1 << 20, groupsOfEntity: 8_000_000, primitives: 20_000_000, nesting: 32, warnings: 20,
+  entities: 5_000_000,
+  lineBytes: 1 << 20,
+  groupsOfEntity: 8_000_000,
+  primitives: 20_000_000,
+  nesting: 32,
+  warnings: 20,
 };

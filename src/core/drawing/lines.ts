@@ -32,7 +32,10 @@ export class GroupScanner implements Scanner {
   private tooLong = false;
   private real = 0;
 
-  constructor(private sink: GroupSink, private maxLine: number) {}
+  constructor(
+    private sink: GroupSink,
+    private maxLine: number,
+  ) {}
 
   /**
    * Takes the next bytes.
@@ -48,8 +51,15 @@ export class GroupScanner implements Scanner {
         const whole = take >= chunk.length;
         const joined = joinedBytes(this.rest, whole ? chunk : chunk.subarray(0, take));
         const used = this.scan(joined, 0, last && whole);
-        if (used < kept && !whole && !this.tooLong) { this.rest = joined.subarray(used, kept); if (used > 0) return this.push(chunk, last); continue; }
-        if (whole) { this.rest = joined.slice(used); return this.withinLimit(); }
+        if (used < kept && !whole && !this.tooLong) {
+          this.rest = joined.subarray(used, kept);
+          if (used > 0) return this.push(chunk, last);
+          continue;
+        }
+        if (whole) {
+          this.rest = joined.slice(used);
+          return this.withinLimit();
+        }
         from = used - kept;
         break;
       }
@@ -78,7 +88,10 @@ export class GroupScanner implements Scanner {
         while (bytes[i] === 32) i += 1;
         const first = i;
         // The digits 0 to 9 are 48 to 57, and no other byte comes to less than 10 this way.
-        for (let d = bytes[i] ^ 48; d < 10 && i < first + 5; d = bytes[i] ^ 48) { code = code * 10 + d; i += 1; }
+        for (let d = bytes[i] ^ 48; d < 10 && i < first + 5; d = bytes[i] ^ 48) {
+          code = code * 10 + d;
+          i += 1;
+        }
         if (i > first && bytes[i] === 13) i += 1;
         plain = i > first && bytes[i] === 10;
       }
@@ -103,7 +116,10 @@ export class GroupScanner implements Scanner {
       let valueEnd = start;
       while (valueEnd < end && bytes[valueEnd] !== 10) valueEnd += 1;
       if (valueEnd >= end && !last) return at;
-      if (valueEnd - at > this.maxLine + 64) { this.tooLong = true; return at; }
+      if (valueEnd - at > this.maxLine + 64) {
+        this.tooLong = true;
+        return at;
+      }
       let stop = valueEnd;
       if (stop > start && bytes[stop - 1] === 13) stop -= 1;
       if (believable && (this.seeking || code === 0 ? code === 0 && isKeyword(bytes, start, stop) : true)) {
@@ -130,7 +146,8 @@ export class GroupScanner implements Scanner {
 
   /**
    * Parses a plain decimal number and its line end in one go, into `real`: at most 18 digits, no exponent. Its digits
-   * are two integers of nine, put together and divided by an exact power of ten: off by at most one unit in the last place.
+   * are two integers of nine, put together and divided by an exact power of ten: off by at most one unit in the last
+   * place.
    * @returns where the next line begins, or 0 where the value is not of this form
    */
   private plainReal(bytes: Uint8Array, start: number): number {
@@ -145,7 +162,8 @@ export class GroupScanner implements Scanner {
     for (; digits <= 18; i += 1) {
       const d = bytes[i] ^ 48;
       if (d < 10) {
-        if (digits < 9) high = high * 10 + d; else low = low * 10 + d;
+        if (digits < 9) high = high * 10 + d;
+        else low = low * 10 + d;
         digits += 1;
       } else if (d === (46 ^ 48) && behind < 0) behind = digits;
       else break;
@@ -168,7 +186,10 @@ function joinedBytes(a: Uint8Array, b: Uint8Array): Uint8Array {
   return joined;
 }
 
-/** Whether the bytes are a section, table or entity name: letters, digits, _ . : and -, a letter or underscore among the first two. */
+/**
+ * Whether the bytes are a section, table or entity name: letters, digits, _ . : and -, a letter or underscore among the
+ * first two.
+ */
 export function isKeyword(bytes: Uint8Array, start: number, end: number): boolean {
   let i = start;
   while (i < end && bytes[i] === 32) i += 1;
@@ -193,4 +214,6 @@ function isBlank(bytes: Uint8Array, start: number, end: number): boolean {
 }
 
 const shown = (bytes: Uint8Array, start: number, end: number) =>
-  String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 40))).replace(/[^\x20-\x7e]/g, '?').trim();
+  String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 40)))
+    .replace(/[^\x20-\x7e]/g, '?')
+    .trim();

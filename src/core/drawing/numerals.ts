@@ -13,7 +13,10 @@ export function parseFloatBytes(bytes: Uint8Array, start: number, end: number): 
   while (stop > i && bytes[stop - 1] <= 32) stop -= 1;
   if (i === stop) return NaN;
   let negative = false;
-  if (bytes[i] === 45) { negative = true; i += 1; } else if (bytes[i] === 43) i += 1;
+  if (bytes[i] === 45) {
+    negative = true;
+    i += 1;
+  } else if (bytes[i] === 43) i += 1;
   let high = 0;
   let low = 0;
   let digits = 0;
@@ -44,7 +47,10 @@ export function parseFloatBytes(bytes: Uint8Array, start: number, end: number): 
     if (c !== 101 && c !== 69 && c !== 100 && c !== 68) return NaN;
     i += 1;
     let sign = 1;
-    if (bytes[i] === 45) { sign = -1; i += 1; } else if (bytes[i] === 43) i += 1;
+    if (bytes[i] === 45) {
+      sign = -1;
+      i += 1;
+    } else if (bytes[i] === 43) i += 1;
     if (i >= stop) return NaN;
     let e = 0;
     for (; i < stop; i += 1) {
@@ -73,7 +79,10 @@ export function parseIntBytes(bytes: Uint8Array, start: number, end: number): nu
   let stop = end;
   while (stop > i && bytes[stop - 1] <= 32) stop -= 1;
   let negative = false;
-  if (bytes[i] === 45 && i < stop) { negative = true; i += 1; } else if (bytes[i] === 43 && i < stop) i += 1;
+  if (bytes[i] === 45 && i < stop) {
+    negative = true;
+    i += 1;
+  } else if (bytes[i] === 43 && i < stop) i += 1;
   if (i === stop) return NaN;
   let value = 0;
   for (; i < stop; i += 1) {
@@ -90,7 +99,10 @@ export function parseHexBytes(bytes: Uint8Array, start: number, end: number): nu
   for (let i = start; i < end; i += 1) {
     const c = bytes[i];
     const d = c >= 48 && c <= 57 ? c - 48 : c >= 65 && c <= 70 ? c - 55 : c >= 97 && c <= 102 ? c - 87 : -1;
-    if (d < 0) { if (c <= 32) continue; return 0; }
+    if (d < 0) {
+      if (c <= 32) continue;
+      return 0;
+    }
     value = ((value << 4) | d) >>> 0;
   }
   return value;

@@ -46,7 +46,10 @@ export class Record {
     this.keep(code, i);
   }
 
-  /** Takes a group whose value is a number. A coordinate beyond 1e15 has no place for a millimetre in 64 bits; it is damage. */
+  /**
+   * Takes a group whose value is a number. A coordinate beyond 1e15 has no place for a millimetre in 64 bits; it is
+   * damage.
+   */
   put(code: number, value: number): void {
     if (this.length === this.codes.length && !this.grow()) return;
     if (groupTypes[code] === GroupType.real ? !(value < 1e15 && value > -1e15) : value !== value) this.broken = true;
@@ -57,12 +60,18 @@ export class Record {
 
   private keep(code: number, i: number): void {
     this.codes[i] = code;
-    if (this.stamp[code] !== this.turn) { this.stamp[code] = this.turn; this.first[code] = i; }
+    if (this.stamp[code] !== this.turn) {
+      this.stamp[code] = this.turn;
+      this.first[code] = i;
+    }
     this.length = i + 1;
   }
 
   private grow(): boolean {
-    if (this.length >= this.maxGroups) { this.overfull = true; return false; }
+    if (this.length >= this.maxGroups) {
+      this.overfull = true;
+      return false;
+    }
     const size = this.codes.length * 2;
     const [codes, values, ends] = [new Int16Array(size), new Float64Array(size), new Uint32Array(size)];
     codes.set(this.codes);

@@ -60,8 +60,15 @@ export class Rows {
     this.at.push(this.numbers.length);
     return {
       planes: this.planes,
-      kind: this.kind.finish(), flags: this.flags.finish(), layer: this.layer.finish(), style: this.style.finish(), handle: this.handle.finish(),
-      at: this.at.finish(), numbers: this.numbers.finish(), stringBytes: this.stringBytes.finish(), stringAt: this.stringAt.finish(),
+      kind: this.kind.finish(),
+      flags: this.flags.finish(),
+      layer: this.layer.finish(),
+      style: this.style.finish(),
+      handle: this.handle.finish(),
+      at: this.at.finish(),
+      numbers: this.numbers.finish(),
+      stringBytes: this.stringBytes.finish(),
+      stringAt: this.stringAt.finish(),
     };
   }
 

@@ -7,7 +7,10 @@
  *   2   single        32-bit float, where that is exact
  *   3   double        64-bit float
  */
-export interface Squeezed { tags: Uint8Array; body: Uint8Array }
+export interface Squeezed {
+  tags: Uint8Array;
+  body: Uint8Array;
+}
 
 const bytesOf = [0, 1, 4, 8];
 
@@ -59,7 +62,11 @@ export function squeezeRising(values: Uint32Array): Uint8Array {
   for (const value of values) {
     let step = value - before;
     before = value;
-    while (step > 127) { out[n] = (step & 127) | 128; n += 1; step >>>= 7; }
+    while (step > 127) {
+      out[n] = (step & 127) | 128;
+      n += 1;
+      step >>>= 7;
+    }
     out[n] = step;
     n += 1;
   }

@@ -1,6 +1,9 @@
 const special: Record<string, string> = { d: '\u00b0', p: '\u00b1', c: '\u2300' };
 
-/** Resolves the escapes of single-line texts: `%%d`, `%%p`, `%%c`, `%%nnn`, and `\U+XXXX`. Underline and overline switches are dropped. */
+/**
+ * Resolves the escapes of single-line texts: `%%d`, `%%p`, `%%c`, `%%nnn`, and `\U+XXXX`. Underline and overline
+ * switches are dropped.
+ */
 export function plainText(raw: string): string {
   let text = raw;
   if (text.includes('%%')) {
@@ -15,14 +18,21 @@ export function plainText(raw: string): string {
 }
 
 const unescapeUnicode = (text: string) => {
-  const unicode = text.includes('\\U+') ? text.replace(/\\U\+([0-9A-Fa-f]{4})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))) : text;
-  return unicode.includes('\\M+') ? unicode.replace(/\\M\+([1-5])([0-9A-Fa-f]{4})/g, (_, page: string, hex: string) => doubleByte(Number(page), parseInt(hex, 16))) : unicode;
+  const unicode = text.includes('\\U+')
+    ? text.replace(/\\U\+([0-9A-Fa-f]{4})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
+    : text;
+  return unicode.includes('\\M+')
+    ? unicode.replace(/\\M\+([1-5])([0-9A-Fa-f]{4})/g, (_, page: string, hex: string) =>
+        doubleByte(Number(page), parseInt(hex, 16)),
+      )
+    : unicode;
 };
 
 /** Encodings of the escapes \M+1 to \M+5. */
 const doubleByteEncodings = ['shift_jis', 'big5', 'euc-kr', 'euc-kr', 'gbk'];
 
-const doubleByte = (page: number, code: number): string => new TextDecoder(doubleByteEncodings[page - 1]).decode(Uint8Array.of(code >> 8, code & 255));
+const doubleByte = (page: number, code: number): string =>
+  new TextDecoder(doubleByteEncodings[page - 1]).decode(Uint8Array.of(code >> 8, code & 255));
 
 /**
  * The words of a multi-line text without its formatting: braces, font, height and colour switches go,
@@ -41,7 +51,10 @@ export function plainMultilineText(raw: string): string {
       i += 1;
       continue;
     }
-    if (c !== '\\') { out += c; continue; }
+    if (c !== '\\') {
+      out += c;
+      continue;
+    }
     const code = text[i + 1];
     i += 1;
     if (code === undefined) break;

@@ -8,7 +8,8 @@ const deepest = 9;
 
 /**
  * Points along a curve so that no chord leaves it by more than the sagitta, the first left out and the last given.
- * Each part between two breaks is halved until its points at a quarter, a half and three quarters lie within the sagitta.
+ * Each part between two breaks is halved until its points at a quarter, a half and three quarters lie within the
+ * sagitta.
  * @param breaks parameters in their order, at which the curve may bend sharply
  */
 export function alongCurve(curve: Curve, breaks: readonly number[], sagitta: number, visit: (p: Point) => void): void {
@@ -25,7 +26,8 @@ export function alongCurve(curve: Curve, breaks: readonly number[], sagitta: num
     }
     visit(pb);
   };
-  for (let i = 0; i + 1 < breaks.length; i += 1) part(breaks[i], curve(breaks[i]), breaks[i + 1], curve(breaks[i + 1]), 0);
+  for (let i = 0; i + 1 < breaks.length; i += 1)
+    part(breaks[i], curve(breaks[i]), breaks[i + 1], curve(breaks[i + 1]), 0);
 }
 
 function away(p: Point, a: Point, b: Point): number {
@@ -42,8 +44,10 @@ export function quarters(start: number, end: number): number[] {
 }
 
 /**
- * A spline as a curve with its breaks: by its control points (de Boor's algorithm, rational where it has weights; Piegl and
- * Tiller, The NURBS Book, 1997, chapter 4), else through its fit points as a natural cubic spline over their chord lengths.
+ * A spline as a curve with its breaks: by its control points (de Boor's algorithm, rational where it has weights; Piegl
+ * and
+ * Tiller, The NURBS Book, 1997, chapter 4), else through its fit points as a natural cubic spline over their chord
+ * lengths.
  */
 export function splineCurve(data: SplineData): { curve: Curve; breaks: number[] } | null {
   return data.controls.length > 0 ? byControls(data) : throughPoints(data.fits, data.closed);
@@ -90,23 +94,39 @@ function throughPoints(fits: readonly number[], closed: boolean): { curve: Curve
   if (closed && points.length > 2) points.push(points[0]);
   if (points.length < 2) return null;
   const breaks = [0];
-  for (let i = 1; i < points.length; i += 1) breaks.push(breaks[i - 1] + Math.hypot(points[i][0] - points[i - 1][0], points[i][1] - points[i - 1][1]));
-  const second = [0, 1].map((axis) => naturalSecondDerivatives(breaks, points.map((p) => p[axis])));
+  for (let i = 1; i < points.length; i += 1)
+    breaks.push(breaks[i - 1] + Math.hypot(points[i][0] - points[i - 1][0], points[i][1] - points[i - 1][1]));
+  const second = [0, 1].map((axis) =>
+    naturalSecondDerivatives(
+      breaks,
+      points.map((p) => p[axis]),
+    ),
+  );
   const curve = (t: number): Point => {
     let i = 0;
     while (i < points.length - 2 && t > breaks[i + 1]) i += 1;
     const h = breaks[i + 1] - breaks[i];
     const [a, b] = [(breaks[i + 1] - t) / h, (t - breaks[i]) / h];
-    const value = (axis: 0 | 1) => a * points[i][axis] + b * points[i + 1][axis] + (((a ** 3 - a) * second[axis][i] + (b ** 3 - b) * second[axis][i + 1]) * h * h) / 6;
+    const value = (axis: 0 | 1) =>
+      a * points[i][axis] +
+      b * points[i + 1][axis] +
+      (((a ** 3 - a) * second[axis][i] + (b ** 3 - b) * second[axis][i + 1]) * h * h) / 6;
     return [value(0), value(1)];
   };
   return { curve, breaks };
 }
 
-/** Second derivatives of the natural cubic spline through values at places (Thomas's algorithm on its tridiagonal system). */
+/**
+ * Second derivatives of the natural cubic spline through values at places (Thomas's algorithm on its tridiagonal
+ * system).
+ */
 function naturalSecondDerivatives(at: readonly number[], values: readonly number[]): number[] {
   const n = at.length;
-  const [upper, right, second] = [new Array<number>(n).fill(0), new Array<number>(n).fill(0), new Array<number>(n).fill(0)];
+  const [upper, right, second] = [
+    new Array<number>(n).fill(0),
+    new Array<number>(n).fill(0),
+    new Array<number>(n).fill(0),
+  ];
   for (let i = 1; i < n - 1; i += 1) {
     const [h0, h1] = [at[i] - at[i - 1], at[i + 1] - at[i]];
     const pivot = 2 * (h0 + h1) - h0 * upper[i - 1];

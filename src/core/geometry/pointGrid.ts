@@ -10,7 +10,10 @@ export class PointGrid {
   private mask: number;
 
   /** @param cell how far `near` reaches, @param capacity how many points there will be at most */
-  constructor(private cell: number, capacity: number) {
+  constructor(
+    private cell: number,
+    capacity: number,
+  ) {
     const size = 2 ** Math.max(4, Math.ceil(Math.log2(Math.max(1, capacity) * 1.5)));
     this.mask = size - 1;
     this.heads = new Int32Array(size).fill(-1);

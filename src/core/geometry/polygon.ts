@@ -1,9 +1,13 @@
 import { cross, distance, subtract, type Point } from './vector';
 
-/** Signed area by the shoelace formula, positive where counter-clockwise. Taken about the first point, so that survey coordinates lose nothing. */
+/**
+ * Signed area by the shoelace formula, positive where counter-clockwise. Taken about the first point, so that survey
+ * coordinates lose nothing.
+ */
 export function area(points: readonly Point[]): number {
   let sum = 0;
-  for (let i = 1; i + 1 < points.length; i += 1) sum += cross(subtract(points[i], points[0]), subtract(points[i + 1], points[0]));
+  for (let i = 1; i + 1 < points.length; i += 1)
+    sum += cross(subtract(points[i], points[0]), subtract(points[i + 1], points[0]));
   return sum / 2;
 }
 
@@ -49,7 +53,11 @@ export function convexHull(points: readonly Point[]): Point[] {
   const half = (list: Point[]) => {
     const chain: Point[] = [];
     for (const p of list) {
-      while (chain.length >= 2 && cross(subtract(chain[chain.length - 1], chain[chain.length - 2]), subtract(p, chain[chain.length - 2])) <= 0) chain.pop();
+      while (
+        chain.length >= 2 &&
+        cross(subtract(chain[chain.length - 1], chain[chain.length - 2]), subtract(p, chain[chain.length - 2])) <= 0
+      )
+        chain.pop();
       chain.push(p);
     }
     chain.pop();
@@ -58,7 +66,12 @@ export function convexHull(points: readonly Point[]): Point[] {
   return sorted.length < 3 ? sorted : [...half(sorted), ...half(sorted.reverse())];
 }
 
-export interface Rectangle { centre: Point; width: number; depth: number; rotation: number }
+export interface Rectangle {
+  centre: Point;
+  width: number;
+  depth: number;
+  rotation: number;
+}
 
 /**
  * The rectangle of least area round the points: one side lies on a side of the hull (Freeman and Shapira, 1975).
@@ -83,7 +96,12 @@ export function leastRectangle(points: readonly Point[]): Rectangle | null {
     }
     if (best && (maxU - minU) * (maxV - minV) >= best.width * best.depth * (1 - 1e-12)) continue;
     const [u, v] = [(minU + maxU) / 2, (minV + maxV) / 2];
-    best = { centre: [hull[0][0] + u * c - v * s, hull[0][1] + u * s + v * c], width: maxU - minU, depth: maxV - minV, rotation };
+    best = {
+      centre: [hull[0][0] + u * c - v * s, hull[0][1] + u * s + v * c],
+      width: maxU - minU,
+      depth: maxV - minV,
+      rotation,
+    };
   }
   return best;
 }

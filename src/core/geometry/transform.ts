@@ -5,7 +5,10 @@ export type Transform = readonly [a: number, b: number, c: number, d: number, e:
 
 export const identity: Transform = [1, 0, 0, 1, 0, 0];
 
-export const apply = (t: Transform, p: Point): Point => [t[0] * p[0] + t[2] * p[1] + t[4], t[1] * p[0] + t[3] * p[1] + t[5]];
+export const apply = (t: Transform, p: Point): Point => [
+  t[0] * p[0] + t[2] * p[1] + t[4],
+  t[1] * p[0] + t[3] * p[1] + t[5],
+];
 
 /** The map that applies `inner` first and `outer` after it. */
 export function compose(outer: Transform, inner: Transform): Transform {

@@ -7,8 +7,14 @@ export const scale = (a: Point, factor: number): Point => [a[0] * factor, a[1] *
 export const dot = (a: Point, b: Point): number => a[0] * b[0] + a[1] * b[1];
 /** The z of the cross product: positive where b lies counter-clockwise of a. */
 export const cross = (a: Point, b: Point): number => a[0] * b[1] - a[1] * b[0];
-/** Plain squares and a root: coordinates of plans neither overflow nor vanish, and this is many times faster than the function that minds both. */
-export const distance = (a: Point, b: Point): number => { const [dx, dy] = [a[0] - b[0], a[1] - b[1]]; return Math.sqrt(dx * dx + dy * dy); };
+/**
+ * Plain squares and a root: coordinates of plans neither overflow nor vanish, and this is many times faster than the
+ * function that minds both.
+ */
+export const distance = (a: Point, b: Point): number => {
+  const [dx, dy] = [a[0] - b[0], a[1] - b[1]];
+  return Math.sqrt(dx * dx + dy * dy);
+};
 export const middle = (a: Point, b: Point): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
 /** Unit vector at an angle in radians. */
 export const direction = (angle: number): Point => [Math.cos(angle), Math.sin(angle)];

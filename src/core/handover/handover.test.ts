@@ -17,29 +17,83 @@ import { writeModel } from './model/writeModel';
 const source = { drawing: 'd1', handles: ['2F'] };
 const elements: ElementRow[] = [
   { id: 'g1', levelId: null, source, kind: 'grid', shape: { label: 'A', kind: 'line', start: [0, 0], end: [0, 20] } },
-  { id: 'g2', levelId: null, source, kind: 'grid', shape: { label: 'R\u00fc', kind: 'arc', centre: [1, 2], radius: 9, startAngle: 10, endAngle: 90 } },
-  { id: 'c1', levelId: 'L1', source, kind: 'column', shape: { position: [3, 4], rotation: 17, section: { shape: 'rectangle', width: 0.25, depth: 0.6 }, mark: '' } },
-  { id: 'c2', levelId: 'L1', source: null, kind: 'column', shape: { position: [6, 4], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: 'C2' } },
+  {
+    id: 'g2',
+    levelId: null,
+    source,
+    kind: 'grid',
+    shape: { label: 'R\u00fc', kind: 'arc', centre: [1, 2], radius: 9, startAngle: 10, endAngle: 90 },
+  },
+  {
+    id: 'c1',
+    levelId: 'L1',
+    source,
+    kind: 'column',
+    shape: { position: [3, 4], rotation: 17, section: { shape: 'rectangle', width: 0.25, depth: 0.6 }, mark: '' },
+  },
+  {
+    id: 'c2',
+    levelId: 'L1',
+    source: null,
+    kind: 'column',
+    shape: { position: [6, 4], rotation: 0, section: { shape: 'circle', diameter: 0.45 }, mark: 'C2' },
+  },
 ];
 const levels = [{ ...plainLevel, id: 'L1', name: 'Ground', elevation: 0, height: 3.9 }];
 
 test('a beam drawn on its left side lies to the right of its line, and below the storey\u2019s top by its drop', () => {
-  const shape = { start: [0, 0] as [number, number], end: [6, 0] as [number, number], section: { shape: 'rectangle' as const, width: 0.3, depth: 0.6 }, mark: 'B1', drop: 0.2, justification: 'left' as const };
-  expect(outlinesOf('beam', shape)[0].map(([, y]) => Number(y.toFixed(9))).sort((a, b) => a - b)).toEqual([-0.3, -0.3, 0, 0]);
-  const { beams } = writeModel({ levels, elements: [{ id: 'b', levelId: 'L1', source: null, kind: 'beam', shape }], drawingName: (id) => id });
+  const shape = {
+    start: [0, 0] as [number, number],
+    end: [6, 0] as [number, number],
+    section: { shape: 'rectangle' as const, width: 0.3, depth: 0.6 },
+    mark: 'B1',
+    drop: 0.2,
+    justification: 'left' as const,
+  };
+  expect(
+    outlinesOf('beam', shape)[0]
+      .map(([, y]) => Number(y.toFixed(9)))
+      .sort((a, b) => a - b),
+  ).toEqual([-0.3, -0.3, 0, 0]);
+  const { beams } = writeModel({
+    levels,
+    elements: [{ id: 'b', levelId: 'L1', source: null, kind: 'beam', shape }],
+    drawingName: (id) => id,
+  });
   expect(beams[0]).toMatchObject({ start: [0, 0, 3.7], end: [6, 0, 3.7], justification: 'left' });
 });
 
 test('the library goes with the model, and elements name what they are made of', () => {
   const library: LibraryRow[] = [
     { id: 's1', name: 'D450', kind: 'section', section: { shape: 'circle', diameter: 0.45 } },
-    { id: 'w1', name: 'Outer', kind: 'wall', thickness: 0.3, layers: [{ name: 'Concrete', thickness: 0.2, conductivity: 2 }, { name: 'Mineral wool', thickness: 0.1, conductivity: 0.035 }] },
+    {
+      id: 'w1',
+      name: 'Outer',
+      kind: 'wall',
+      thickness: 0.3,
+      layers: [
+        { name: 'Concrete', thickness: 0.2, conductivity: 2 },
+        { name: 'Mineral wool', thickness: 0.1, conductivity: 0.035 },
+      ],
+    },
   ];
-  const made: ElementRow[] = [{ ...elements[3], libraryId: 's1' }, { id: 'w', levelId: 'L1', source: null, libraryId: 'w1', kind: 'wall', shape: { start: [0, 0], end: [5, 0], thickness: 0.3, height: null, bulge: 0, outer: true } }];
+  const made: ElementRow[] = [
+    { ...elements[3], libraryId: 's1' },
+    {
+      id: 'w',
+      levelId: 'L1',
+      source: null,
+      libraryId: 'w1',
+      kind: 'wall',
+      shape: { start: [0, 0], end: [5, 0], thickness: 0.3, height: null, bulge: 0, outer: true },
+    },
+  ];
   const model = writeModel({ levels, library, elements: made, drawingName: (id) => id });
   expect(v.safeParse(modelSchema, model).success).toBe(true);
   expect(model.sections).toEqual([{ id: 's1', name: 'D450', section: { shape: 'circle', diameter: 0.45 } }]);
-  expect(model.constructions).toEqual([expect.objectContaining({ id: 'w1', thickness: 0.3, uValue: Number((1 / 3.127142857142857).toFixed(9)) })]);
+  expect(model.constructions).toEqual([
+    expect.objectContaining({ id: 'w1', thickness: 0.3, uValue: Number((1 / 3.127142857142857).toFixed(9)) }),
+  ]);
   expect([model.columns[0].sectionId, model.walls[0].construction]).toEqual(['s1', 'w1']);
   expect(writeModel({ levels, elements, drawingName: (id) => id }).sections).toBeUndefined();
 });
@@ -47,8 +101,14 @@ test('the library goes with the model, and elements name what they are made of',
 /** Survey coordinates, turned, in feet: what hurts. */
 const placements: [string, Placement][] = [
   ['millimetres as drawn', asDrawn('mm')],
-  ['survey coordinates in metres, turned', { ...asDrawn('m'), origin: [4500123.25, 5400456.5], target: [10, 20], turning: 0.3 }],
-  ['mirrored, at a paper scale', { ...asDrawn('mm', 100), origin: [12, 7], target: [3, 4], turning: 0.7, mirrored: true }],
+  [
+    'survey coordinates in metres, turned',
+    { ...asDrawn('m'), origin: [4500123.25, 5400456.5], target: [10, 20], turning: 0.3 },
+  ],
+  [
+    'mirrored, at a paper scale',
+    { ...asDrawn('mm', 100), origin: [12, 7], target: [3, 4], turning: 0.7, mirrored: true },
+  ],
   ['feet about a zero of its own', { ...asDrawn('ft'), origin: [1200, -30], target: [0, 0], turning: -1.2 }],
 ];
 
@@ -60,12 +120,33 @@ test.each(placements)('the DXF overlays its drawing exactly: %s', (_, placement)
   expect(account.leftOut).toEqual([]);
   expect(account.warnings).toEqual([]);
   const p = flatten(drawing);
-  const onLayer = (name: string) => [...p.layer.keys()].filter((i) => drawing.layers[p.layer[i]].name === name).map((i) => Array.from({ length: p.start[i + 1] - p.start[i] }, (__, k) => place(placement, [p.xy[2 * (p.start[i] + k)] + p.origin[0], p.xy[2 * (p.start[i] + k) + 1] + p.origin[1]])));
-  const expectNear = (found: readonly (readonly [number, number])[], expected: readonly (readonly [number, number])[]) => found.forEach(([x, y], i) => { expect(Math.hypot(x - expected[i][0], y - expected[i][1])).toBeLessThan(1e-8 * Math.max(1, Math.hypot(...placement.origin) / 1e3)); });
+  const onLayer = (name: string) =>
+    [...p.layer.keys()]
+      .filter((i) => drawing.layers[p.layer[i]].name === name)
+      .map((i) =>
+        Array.from({ length: p.start[i + 1] - p.start[i] }, (__, k) =>
+          place(placement, [p.xy[2 * (p.start[i] + k)] + p.origin[0], p.xy[2 * (p.start[i] + k) + 1] + p.origin[1]]),
+        ),
+      );
+  const expectNear = (
+    found: readonly (readonly [number, number])[],
+    expected: readonly (readonly [number, number])[],
+  ) =>
+    found.forEach(([x, y], i) => {
+      expect(Math.hypot(x - expected[i][0], y - expected[i][1])).toBeLessThan(
+        1e-8 * Math.max(1, Math.hypot(...placement.origin) / 1e3),
+      );
+    });
   const [line, arc] = onLayer('ZF-GRID');
-  expectNear(line, [[0, 0], [0, 20]]);
+  expectNear(line, [
+    [0, 0],
+    [0, 20],
+  ]);
   // A mirrored drawing has the arc the other way round.
-  expectNear(placement.mirrored ? [arc[arc.length - 1], arc[0]] : [arc[0], arc[arc.length - 1]], [[1 + 9 * Math.cos(Math.PI / 18), 2 + 9 * Math.sin(Math.PI / 18)], [1, 11]]);
+  expectNear(placement.mirrored ? [arc[arc.length - 1], arc[0]] : [arc[0], arc[arc.length - 1]], [
+    [1 + 9 * Math.cos(Math.PI / 18), 2 + 9 * Math.sin(Math.PI / 18)],
+    [1, 11],
+  ]);
   const [outline, circle] = onLayer('ZF-COLUMN');
   if (elements[2].kind === 'column') expectNear(outline, columnOutline(elements[2].shape));
   expect(Math.hypot(circle[0][0] - circle[1][0], circle[0][1] - circle[1][1])).toBeCloseTo(0.45, 6);
@@ -76,7 +157,20 @@ test('a public parser reads the same DXF: kinds, layers, header unit', () => {
   const count = (type: string) => parsed.entities.filter((entity) => entity.type === type).length;
   expect([count('LINE'), count('ARC'), count('LWPOLYLINE'), count('TEXT')]).toEqual([1, 1, 1, 5]);
   expect(parsed.header.$INSUNITS).toBe(4);
-  expect(Object.keys(parsed.tables.layer.layers)).toEqual(['0', 'ZF-GRID', 'ZF-GRID-LABEL', 'ZF-COLUMN', 'ZF-COLUMN-LABEL', 'ZF-BEAM', 'ZF-WALL', 'ZF-OPENING', 'ZF-SLAB', 'ZF-ZONE', 'ZF-ZONE-LABEL', 'ZF-OUTDOOR']);
+  expect(Object.keys(parsed.tables.layer.layers)).toEqual([
+    '0',
+    'ZF-GRID',
+    'ZF-GRID-LABEL',
+    'ZF-COLUMN',
+    'ZF-COLUMN-LABEL',
+    'ZF-BEAM',
+    'ZF-WALL',
+    'ZF-OPENING',
+    'ZF-SLAB',
+    'ZF-ZONE',
+    'ZF-ZONE-LABEL',
+    'ZF-OUTDOOR',
+  ]);
 });
 
 test('model.json is as its schema says, for the program and for any JSON Schema reader', () => {
@@ -85,15 +179,51 @@ test('model.json is as its schema says, for the program and for any JSON Schema 
   const validate = new Ajv({ strict: false }).compile(JSON.parse(modelJsonSchema()));
   expect(validate(model)).toBe(true);
   expect(validate({ ...model, version: 2 })).toBe(false);
-  expect(model.levels[0]).toEqual({ id: 'L1', name: 'Ground', elevation: 0, height: 3.9, kind: 'floor', structuralTop: 0, slabThickness: 0 });
-  expect(model.columns[0]).toEqual({ id: 'c1', level: 'L1', position: [3, 4], rotation: 17, section: { shape: 'rectangle', width: 0.25, depth: 0.6 }, mark: '', source: { drawing: 'plan.dxf', handles: ['2F'] } });
-  expect(model.grids[1]).toMatchObject({ label: 'R\u00fc', kind: 'arc', centre: [1, 2], radius: 9, startAngle: 10, endAngle: 90 });
+  expect(model.levels[0]).toEqual({
+    id: 'L1',
+    name: 'Ground',
+    elevation: 0,
+    height: 3.9,
+    kind: 'floor',
+    structuralTop: 0,
+    slabThickness: 0,
+  });
+  expect(model.columns[0]).toEqual({
+    id: 'c1',
+    level: 'L1',
+    position: [3, 4],
+    rotation: 17,
+    section: { shape: 'rectangle', width: 0.25, depth: 0.6 },
+    mark: '',
+    source: { drawing: 'plan.dxf', handles: ['2F'] },
+  });
+  expect(model.grids[1]).toMatchObject({
+    label: 'R\u00fc',
+    kind: 'arc',
+    centre: [1, 2],
+    radius: 9,
+    startAngle: 10,
+    endAngle: 90,
+  });
 });
 
 test('a level that repeats another has its columns too, and the survey goes along in degrees', () => {
-  const tower = [...levels, { ...plainLevel, id: 'L2', name: 'Ground 2', elevation: 3.9, height: 3.9, buildUp: 0.1, slab: 0.25, repeats: 'L1' }];
-  const model = writeModel({ levels: tower, elements, drawingName: () => 'plan.dxf', survey: { easting: 4501230.4, northing: 5402118.75, elevation: 3.2, north: Math.PI / 6 } });
-  expect(model.columns.map(({ id, level }) => [id, level])).toEqual([['c1', 'L1'], ['c1@L2', 'L2'], ['c2', 'L1'], ['c2@L2', 'L2']]);
+  const tower = [
+    ...levels,
+    { ...plainLevel, id: 'L2', name: 'Ground 2', elevation: 3.9, height: 3.9, buildUp: 0.1, slab: 0.25, repeats: 'L1' },
+  ];
+  const model = writeModel({
+    levels: tower,
+    elements,
+    drawingName: () => 'plan.dxf',
+    survey: { easting: 4501230.4, northing: 5402118.75, elevation: 3.2, north: Math.PI / 6 },
+  });
+  expect(model.columns.map(({ id, level }) => [id, level])).toEqual([
+    ['c1', 'L1'],
+    ['c1@L2', 'L2'],
+    ['c2', 'L1'],
+    ['c2@L2', 'L2'],
+  ]);
   expect(model.levels[1]).toMatchObject({ structuralTop: 3.8, slabThickness: 0.25, repeats: 'L1' });
   expect(model.survey).toEqual({ easting: 4501230.4, northing: 5402118.75, elevation: 3.2, north: 30 });
   expect(v.is(modelSchema, model)).toBe(true);

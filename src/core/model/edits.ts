@@ -5,10 +5,21 @@ import { tableNames, tableSchemas, type ProjectState, type Rows, type TableName 
 export type Change = { [T in TableName]: { table: T; id: string; row: Rows[T] | null } }[TableName];
 
 /** What a person did, in words, and the rows it changes. */
-export interface Edit { label: string; changes: Change[] }
+export interface Edit {
+  label: string;
+  changes: Change[];
+}
 
-const changeSchema = v.variant('table', tableNames.map((table) =>
-  v.strictObject({ table: v.literal(table), id: v.string(), row: v.nullable(tableSchemas[table] as v.GenericSchema) })) as never) as v.GenericSchema<unknown, Change>;
+const changeSchema = v.variant(
+  'table',
+  tableNames.map((table) =>
+    v.strictObject({
+      table: v.literal(table),
+      id: v.string(),
+      row: v.nullable(tableSchemas[table] as v.GenericSchema),
+    }),
+  ) as never,
+) as v.GenericSchema<unknown, Change>;
 
 /** Changes as they are kept in the log, with defaults for what rows got later. */
 export const changesSchema = v.array(changeSchema);
@@ -16,7 +27,19 @@ export const changesSchema = v.array(changeSchema);
 /** An edit from outside: at most 50,000 changes, each row within its limits and under its own id. */
 export const editSchema = v.strictObject({
   label: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
-  changes: v.pipe(v.array(v.pipe(changeSchema, v.check((change) => change.row === null || change.row.id === change.id, 'A row stands under another id than its own.'))), v.minLength(1), v.maxLength(50_000)),
+  changes: v.pipe(
+    v.array(
+      v.pipe(
+        changeSchema,
+        v.check(
+          (change) => change.row === null || change.row.id === change.id,
+          'A row stands under another id than its own.',
+        ),
+      ),
+    ),
+    v.minLength(1),
+    v.maxLength(50_000),
+  ),
 });
 
 /** A change that puts a row. */
@@ -29,14 +52,21 @@ export const remove = (table: TableName, id: string): Change => ({ table, id, ro
  * Applies changes to a state.
  * @returns the new state, and the changes that lead back
  */
-export function applyChanges(state: ProjectState, changes: readonly Change[]): { state: ProjectState; inverse: Change[] } {
+export function applyChanges(
+  state: ProjectState,
+  changes: readonly Change[],
+): { state: ProjectState; inverse: Change[] } {
   const next = { ...state } as Record<TableName, Record<string, unknown>>;
   const copied = new Set<TableName>();
   const inverse: Change[] = [];
   for (const { table, id, row } of changes) {
-    if (!copied.has(table)) { next[table] = { ...next[table] }; copied.add(table); }
+    if (!copied.has(table)) {
+      next[table] = { ...next[table] };
+      copied.add(table);
+    }
     inverse.push({ table, id, row: next[table][id] ?? null } as Change);
-    if (row === null) delete next[table][id]; else next[table][id] = row;
+    if (row === null) delete next[table][id];
+    else next[table][id] = row;
   }
   return { state: next as unknown as ProjectState, inverse: inverse.reverse() };
 }

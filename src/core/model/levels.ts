@@ -14,21 +14,26 @@ const sameElevation = 0.001;
 const tidy = (metres: number): number => Number(metres.toFixed(6));
 
 /** The levels from the lowest up. */
-export const levelsUp = (state: Pick<ProjectState, 'level'>): LevelRow[] => Object.values(state.level).sort((a, b) => a.elevation - b.elevation);
+export const levelsUp = (state: Pick<ProjectState, 'level'>): LevelRow[] =>
+  Object.values(state.level).sort((a, b) => a.elevation - b.elevation);
 
 /** Where the structure's top of a level lies; the finished floor is above it. */
 export const structuralTop = ({ elevation, buildUp }: LevelRow): number => tidy(elevation - buildUp);
 
 /** The level whose elements a level shows: itself, or the one that it repeats. */
-export const sourceLevel = (state: Pick<ProjectState, 'level'>, levelId: string | null): string | null => (levelId === null ? null : state.level[levelId]?.repeats ?? levelId);
+export const sourceLevel = (state: Pick<ProjectState, 'level'>, levelId: string | null): string | null =>
+  levelId === null ? null : (state.level[levelId]?.repeats ?? levelId);
 
 /** The levels that repeat a level. */
-export const followersOf = (state: Pick<ProjectState, 'level'>, levelId: string): LevelRow[] => levelsUp(state).filter(({ repeats }) => repeats === levelId);
+export const followersOf = (state: Pick<ProjectState, 'level'>, levelId: string): LevelRow[] =>
+  levelsUp(state).filter(({ repeats }) => repeats === levelId);
 
 /** The elements seen on a level: its own or those of the level it repeats, and those of no level. */
 export function elementsAt(state: ProjectState, levelId: string | null): ElementRow[] {
   const source = sourceLevel(state, levelId);
-  return (Object.values(state.element) as ElementRow[]).filter((element) => element.levelId === null || element.levelId === source);
+  return (Object.values(state.element) as ElementRow[]).filter(
+    (element) => element.levelId === null || element.levelId === source,
+  );
 }
 
 /** Whether a drawing is shown on a level: it hangs there, or on the level that is repeated there. */
@@ -38,9 +43,14 @@ export function hangsOn(state: Pick<ProjectState, 'level'>, drawing: DrawingRow,
 }
 
 /** What hangs on a level itself. */
-export function usesOf(state: ProjectState, levelId: string): { drawings: DrawingRow[]; elements: number; followers: LevelRow[] } {
+export function usesOf(
+  state: ProjectState,
+  levelId: string,
+): { drawings: DrawingRow[]; elements: number; followers: LevelRow[] } {
   return {
-    drawings: Object.values(state.drawing).filter((drawing) => drawing.levelId === levelId || drawing.alsoOn.includes(levelId)),
+    drawings: Object.values(state.drawing).filter(
+      (drawing) => drawing.levelId === levelId || drawing.alsoOn.includes(levelId),
+    ),
     elements: Object.values(state.element).filter((element) => element.levelId === levelId).length,
     followers: followersOf(state, levelId),
   };
@@ -49,7 +59,9 @@ export function usesOf(state: ProjectState, levelId: string): { drawings: Drawin
 /** Every height is the distance to the next level; the topmost keeps its own. */
 function withHeights(levels: readonly LevelRow[]): LevelRow[] {
   const up = [...levels].sort((a, b) => a.elevation - b.elevation);
-  return up.map((level, i) => (i + 1 < up.length ? { ...level, height: tidy(up[i + 1].elevation - level.elevation) } : level));
+  return up.map((level, i) =>
+    i + 1 < up.length ? { ...level, height: tidy(up[i + 1].elevation - level.elevation) } : level,
+  );
 }
 
 /** An edit that leaves the project with these levels, where they are sound. */
@@ -57,7 +69,10 @@ function levelsEdit(state: ProjectState, label: string, next: readonly LevelRow[
   const up = withHeights(next.map((level) => ({ ...level, elevation: tidy(level.elevation) })));
   const names = new Map<string, string>();
   for (const [i, level] of up.entries()) {
-    if (i > 0 && level.elevation - up[i - 1].elevation < sameElevation) return fail(`${up[i - 1].name} and ${level.name} would both stand at ${formatLength(level.elevation, 'm')}. Levels need different elevations; give one of them another.`);
+    if (i > 0 && level.elevation - up[i - 1].elevation < sameElevation)
+      return fail(
+        `${up[i - 1].name} and ${level.name} would both stand at ${formatLength(level.elevation, 'm')}. Levels need different elevations; give one of them another.`,
+      );
     const key = level.name.trim().toLowerCase();
     if (names.has(key)) return fail(`Two levels would be called ${level.name}. Give one of them another name.`);
     names.set(key, level.id);
@@ -65,7 +80,10 @@ function levelsEdit(state: ProjectState, label: string, next: readonly LevelRow[
   const changed = up.filter((level) => JSON.stringify(state.level[level.id]) !== JSON.stringify(level));
   const kept = new Set(up.map(({ id }) => id));
   const gone = Object.keys(state.level).filter((id) => !kept.has(id));
-  return ok({ label, changes: [...changed.map((level) => put('level', level)), ...gone.map((id) => remove('level', id)), ...more] });
+  return ok({
+    label,
+    changes: [...changed.map((level) => put('level', level)), ...gone.map((id) => remove('level', id)), ...more],
+  });
 }
 
 /** A name that no level has yet. */
@@ -78,35 +96,85 @@ function freshName(taken: readonly LevelRow[], wanted: string): string {
 }
 
 /**
- * A fresh level above or below another, a storey away. Levels that are in the way are shifted by its height: those above up, those below down.
+ * A fresh level above or below another, a storey away. Levels that are in the way are shifted by its height: those
+ * above up, those below down.
  * @param height of the new storey, metres; that of the level beside where it is not given
  */
-export function insertLevel(state: ProjectState, besideId: string, where: 'above' | 'below', id: string, { name, height }: { name?: string; height?: number } = {}): Result<Edit> {
+export function insertLevel(
+  state: ProjectState,
+  besideId: string,
+  where: 'above' | 'below',
+  id: string,
+  { name, height }: { name?: string; height?: number } = {},
+): Result<Edit> {
   const beside = state.level[besideId];
   const all = levelsUp(state);
   const storey = height ?? beside.height;
   if (!(storey > 0)) return fail('A storey height of zero or less was given; type a height of more than zero.');
   const elevation = where === 'above' ? beside.elevation + beside.height : beside.elevation - storey;
-  const inTheWay = (level: LevelRow) => (where === 'above' ? level.elevation > beside.elevation : level.elevation < beside.elevation);
-  const shifted = all.map((level) => (inTheWay(level) ? { ...level, elevation: level.elevation + (where === 'above' ? storey : -storey) } : level));
-  const row: LevelRow = { id, name: name ?? freshName(all, elevation < -sameElevation ? 'Basement' : `Level ${all.filter((level) => level.elevation >= -sameElevation && level.elevation < elevation).length}`), elevation, height: storey, kind: 'floor', buildUp: beside.buildUp, slab: beside.slab, repeats: null };
+  const inTheWay = (level: LevelRow) =>
+    where === 'above' ? level.elevation > beside.elevation : level.elevation < beside.elevation;
+  const shifted = all.map((level) =>
+    inTheWay(level) ? { ...level, elevation: level.elevation + (where === 'above' ? storey : -storey) } : level,
+  );
+  const row: LevelRow = {
+    id,
+    name:
+      name ??
+      freshName(
+        all,
+        elevation < -sameElevation
+          ? 'Basement'
+          : `Level ${all.filter((level) => level.elevation >= -sameElevation && level.elevation < elevation).length}`,
+      ),
+    elevation,
+    height: storey,
+    kind: 'floor',
+    buildUp: beside.buildUp,
+    slab: beside.slab,
+    repeats: null,
+  };
   return levelsEdit(state, `Add ${row.name}`, [...shifted, row]);
 }
 
 /** At most this many storeys are repeated at once. */
 const mostStoreys = 200;
 
-/** Repeats a storey upwards: n typical levels that follow it, each a height above the one below; levels above are shifted. @param newId gives a fresh UUID */
-export function repeatStorey(state: ProjectState, levelId: string, count: number, height: number, newId: () => string): Result<Edit> {
+/**
+ * Repeats a storey upwards: n typical levels that follow it, each a height above the one below; levels above are
+ * shifted.
+ * @param newId gives a fresh UUID
+ */
+export function repeatStorey(
+  state: ProjectState,
+  levelId: string,
+  count: number,
+  height: number,
+  newId: () => string,
+): Result<Edit> {
   const level = state.level[levelId];
-  if (!Number.isInteger(count) || count < 1 || count > mostStoreys) return fail(`A count of ${count} was given; type a whole number of storeys from 1 to ${mostStoreys}.`);
+  if (!Number.isInteger(count) || count < 1 || count > mostStoreys)
+    return fail(`A count of ${count} was given; type a whole number of storeys from 1 to ${mostStoreys}.`);
   if (!(height > 0)) return fail('A storey height of zero or less was given; type a height of more than zero.');
   const all = levelsUp(state);
   const rows: LevelRow[] = [];
-  for (let i = 1; i <= count; i += 1) rows.push({ ...level, id: newId(), name: freshName([...all, ...rows], `${level.name} ${i + 1}`), elevation: level.elevation + i * height, height, kind: 'floor', repeats: level.repeats ?? level.id });
+  for (let i = 1; i <= count; i += 1)
+    rows.push({
+      ...level,
+      id: newId(),
+      name: freshName([...all, ...rows], `${level.name} ${i + 1}`),
+      elevation: level.elevation + i * height,
+      height,
+      kind: 'floor',
+      repeats: level.repeats ?? level.id,
+    });
   const above = all.filter((other) => other.elevation > level.elevation);
   // The storey itself takes the height that is repeated.
-  const shifted = all.map((other) => (other.elevation > level.elevation ? { ...other, elevation: other.elevation + (count + 1) * height - (above[0].elevation - level.elevation) } : other));
+  const shifted = all.map((other) =>
+    other.elevation > level.elevation
+      ? { ...other, elevation: other.elevation + (count + 1) * height - (above[0].elevation - level.elevation) }
+      : other,
+  );
   return levelsEdit(state, `Repeat ${level.name} ${count === 1 ? 'once' : `${count} times`}`, [...shifted, ...rows]);
 }
 
@@ -114,105 +182,201 @@ export function repeatStorey(state: ProjectState, levelId: string, count: number
 export const belowGround = ({ elevation }: Pick<LevelRow, 'elevation'>): boolean => elevation < -sameElevation / 2;
 
 /**
- * Changes a level. The ground stays where it is: above it another height moves the next level, another elevation the level itself; below it both
+ * Changes a level. The ground stays where it is: above it another height moves the next level, another elevation the
+ * level itself; below it both
  * move the level.
  * @param shift whether the levels beyond, away from the ground, go along and keep their heights
  */
 export function changeLevel(state: ProjectState, row: LevelRow, shift: boolean): Result<Edit> {
-  if (!(row.height > 0)) return fail('A height of zero or less was given; a level needs a height of more than zero to the next.');
+  if (!(row.height > 0))
+    return fail('A height of zero or less was given; a level needs a height of more than zero to the next.');
   const all = levelsUp(state);
   const at = all.findIndex(({ id }) => id === row.id);
   const before = all[at];
   const grows = Math.abs(row.height - before.height) > sameElevation / 2;
-  return belowGround(before) && at + 1 < all.length ? changeBelow(state, all, at, row, grows, shift) : changeAbove(state, all, at, row, grows, shift);
+  return belowGround(before) && at + 1 < all.length
+    ? changeBelow(state, all, at, row, grows, shift)
+    : changeAbove(state, all, at, row, grows, shift);
 }
 
-function changeAbove(state: ProjectState, all: readonly LevelRow[], at: number, row: LevelRow, grows: boolean, shift: boolean): Result<Edit> {
+function changeAbove(
+  state: ProjectState,
+  all: readonly LevelRow[],
+  at: number,
+  row: LevelRow,
+  grows: boolean,
+  shift: boolean,
+): Result<Edit> {
   const rise = row.elevation - all[at].elevation;
-  if (shift && at > 0 && row.elevation < all[at - 1].elevation + sameElevation) return fail(`${row.name} and those above would come to lie on or below ${all[at - 1].name} at ${formatLength(all[at - 1].elevation, 'm')}. Give a higher elevation, or move it alone.`);
-  const next = all.map((level, i): LevelRow => (i === at ? row : i > at && shift ? { ...level, elevation: level.elevation + rise } : level));
+  if (shift && at > 0 && row.elevation < all[at - 1].elevation + sameElevation)
+    return fail(
+      `${row.name} and those above would come to lie on or below ${all[at - 1].name} at ${formatLength(all[at - 1].elevation, 'm')}. Give a higher elevation, or move it alone.`,
+    );
+  const next = all.map((level, i): LevelRow =>
+    i === at ? row : i > at && shift ? { ...level, elevation: level.elevation + rise } : level,
+  );
   const above = at + 1 < next.length ? next[at + 1] : null;
   // Another height moves the next level to where it ends.
   if (above !== null && grows) {
     const by = row.elevation + row.height - above.elevation;
     const beyond = next[at + 2];
-    if (!shift && beyond && above.elevation + by > beyond.elevation - sameElevation) return fail(`With this height ${above.name} would come to lie on or above ${beyond.name}. Shift the levels above along, or give a height of less than ${formatLength(beyond.elevation - row.elevation, 'm')}.`);
-    for (let i = at + 1; i < next.length && (shift || i === at + 1); i += 1) next[i] = { ...next[i], elevation: next[i].elevation + by };
+    if (!shift && beyond && above.elevation + by > beyond.elevation - sameElevation)
+      return fail(
+        `With this height ${above.name} would come to lie on or above ${beyond.name}. Shift the levels above along, or give a height of less than ${formatLength(beyond.elevation - row.elevation, 'm')}.`,
+      );
+    for (let i = at + 1; i < next.length && (shift || i === at + 1); i += 1)
+      next[i] = { ...next[i], elevation: next[i].elevation + by };
   }
   return levelsEdit(state, `Change ${row.name}`, next);
 }
 
-function changeBelow(state: ProjectState, all: readonly LevelRow[], at: number, row: LevelRow, grows: boolean, shift: boolean): Result<Edit> {
+function changeBelow(
+  state: ProjectState,
+  all: readonly LevelRow[],
+  at: number,
+  row: LevelRow,
+  grows: boolean,
+  shift: boolean,
+): Result<Edit> {
   const above = all[at + 1];
-  const elevation = grows && Math.abs(row.elevation - all[at].elevation) < sameElevation / 2 ? above.elevation - row.height : row.elevation;
+  const elevation =
+    grows && Math.abs(row.elevation - all[at].elevation) < sameElevation / 2
+      ? above.elevation - row.height
+      : row.elevation;
   const fall = elevation - all[at].elevation;
   const under = all[at - 1];
-  if (shift && elevation > above.elevation - sameElevation) return fail(`${row.name} and those below would come to lie on or above ${above.name} at ${formatLength(above.elevation, 'm')}. Give a lower elevation, or move it alone.`);
-  if (!shift && grows && under && elevation < under.elevation + sameElevation) return fail(`With this height ${row.name} would come to lie on or below ${under.name}. Shift the levels below along, or give a height of less than ${formatLength(above.elevation - under.elevation, 'm')}.`);
-  return levelsEdit(state, `Change ${row.name}`, all.map((level, i) => (i === at ? { ...row, elevation } : i < at && shift ? { ...level, elevation: level.elevation + fall } : level)));
+  if (shift && elevation > above.elevation - sameElevation)
+    return fail(
+      `${row.name} and those below would come to lie on or above ${above.name} at ${formatLength(above.elevation, 'm')}. Give a lower elevation, or move it alone.`,
+    );
+  if (!shift && grows && under && elevation < under.elevation + sameElevation)
+    return fail(
+      `With this height ${row.name} would come to lie on or below ${under.name}. Shift the levels below along, or give a height of less than ${formatLength(above.elevation - under.elevation, 'm')}.`,
+    );
+  return levelsEdit(
+    state,
+    `Change ${row.name}`,
+    all.map((level, i) =>
+      i === at ? { ...row, elevation } : i < at && shift ? { ...level, elevation: level.elevation + fall } : level,
+    ),
+  );
 }
 
 /** What becomes of the drawings and elements of a level that is taken away. */
 export type Fate = { kind: 'move'; to: string } | { kind: 'drop' };
 
 /**
- * Takes a level away. Its drawings and elements move to another level, or its elements go and its drawings hang on none.
+ * Takes a level away. Its drawings and elements move to another level, or its elements go and its drawings hang on
+ * none.
  * Levels that repeat it become their own. @param newId gives a fresh UUID
  */
 export function removeLevel(state: ProjectState, levelId: string, fate: Fate, newId: () => string): Result<Edit> {
   const level = state.level[levelId];
-  if (Object.keys(state.level).length === 1) return fail(`${level.name} is the only level; a project needs at least one.`);
+  if (Object.keys(state.level).length === 1)
+    return fail(`${level.name} is the only level; a project needs at least one.`);
   const uses = usesOf(state, levelId);
   const to = fate.kind === 'move' ? fate.to : null;
   // Elements on a level that repeats another belong to the other.
   const seenOn = to !== null && state.level[to].repeats !== levelId ? sourceLevel(state, to) : to;
   const more: Change[] = uses.drawings.map((drawing) => {
     const alsoOn = [...new Set(drawing.alsoOn.flatMap((id) => (id === levelId ? (to === null ? [] : [to]) : [id])))];
-    const own = drawing.levelId === levelId ? to ?? alsoOn[0] ?? null : drawing.levelId;
+    const own = drawing.levelId === levelId ? (to ?? alsoOn[0] ?? null) : drawing.levelId;
     return put('drawing', { ...drawing, levelId: own, alsoOn: alsoOn.filter((id) => id !== own) });
   });
   const own = Object.values(state.element).filter((element) => element.levelId === levelId) as ElementRow[];
-  for (const element of own) more.push(...(to === null ? [remove('element', element.id), ...decisionsOf(state, element.id)] : [put('element', { ...element, levelId: seenOn } as never)]));
+  for (const element of own)
+    more.push(
+      ...(to === null
+        ? [remove('element', element.id), ...decisionsOf(state, element.id)]
+        : [put('element', { ...element, levelId: seenOn } as never)]),
+    );
   const copies = uses.followers.flatMap((follower) => copiesOf(own, follower.id, newId));
-  const rest = levelsUp(state).filter(({ id }) => id !== levelId).map((other) => (other.repeats === levelId ? { ...other, repeats: null } : other));
+  const rest = levelsUp(state)
+    .filter(({ id }) => id !== levelId)
+    .map((other) => (other.repeats === levelId ? { ...other, repeats: null } : other));
   return levelsEdit(state, `Remove ${level.name}`, rest, [...more, ...copies]);
 }
 
 /** Copies of elements on another level; copied openings are in the copies of their walls. */
 function copiesOf(elements: readonly ElementRow[], levelId: string, newId: () => string): Change[] {
   const ids = new Map(elements.map(({ id }) => [id, newId()]));
-  return elements.map((element) => put('element', { ...element, id: ids.get(element.id)!, levelId, ...(element.kind === 'opening' ? { shape: { ...element.shape, wall: ids.get(element.shape.wall) ?? element.shape.wall } } : {}) } as never));
+  return elements.map((element) =>
+    put('element', {
+      ...element,
+      id: ids.get(element.id)!,
+      levelId,
+      ...(element.kind === 'opening'
+        ? { shape: { ...element.shape, wall: ids.get(element.shape.wall) ?? element.shape.wall } }
+        : {}),
+    } as never),
+  );
 }
 
 /** Decisions that made an element: without it the candidates are open again. */
-const decisionsOf = (state: ProjectState, elementId: string): Change[] => Object.values(state.decision).filter((decision) => decision.elementId === elementId).map(({ id }) => remove('decision', id));
+const decisionsOf = (state: ProjectState, elementId: string): Change[] =>
+  Object.values(state.decision)
+    .filter((decision) => decision.elementId === elementId)
+    .map(({ id }) => remove('decision', id));
 
-/** Ends a level's following: it gets the elements of the level it repeated as its own. @param newId gives a fresh UUID */
+/**
+ * Ends a level's following: it gets the elements of the level it repeated as its own.
+ * @param newId gives a fresh UUID
+ */
 export function makeOwn(state: ProjectState, levelId: string, newId: () => string): Edit {
   const level = state.level[levelId];
-  const copies = copiesOf(Object.values(state.element).filter((element) => element.levelId === level.repeats && level.repeats !== null) as ElementRow[], levelId, newId);
+  const copies = copiesOf(
+    Object.values(state.element).filter(
+      (element) => element.levelId === level.repeats && level.repeats !== null,
+    ) as ElementRow[],
+    levelId,
+    newId,
+  );
   return { label: `${level.name} is its own`, changes: [put('level', { ...level, repeats: null }), ...copies] };
 }
 
 /** Lets a level repeat another: its own elements go, those of the other are seen on it. */
 export function follow(state: ProjectState, levelId: string, otherId: string): Result<Edit> {
   const [level, root] = [state.level[levelId], sourceLevel(state, otherId)!];
-  if (root === levelId) return fail(`${state.level[otherId].name} repeats ${level.name} already; a level cannot repeat itself. Make ${state.level[otherId].name} its own first.`);
+  if (root === levelId)
+    return fail(
+      `${state.level[otherId].name} repeats ${level.name} already; a level cannot repeat itself. Make ${state.level[otherId].name} its own first.`,
+    );
   const own = Object.values(state.element).filter((element) => element.levelId === levelId);
   // What followed this level follows the other from now on.
   const followers = followersOf(state, levelId).map((follower) => put('level', { ...follower, repeats: root }));
-  return ok({ label: `${level.name} repeats ${state.level[root].name}`, changes: [put('level', { ...level, repeats: root }), ...followers, ...own.flatMap((element) => [remove('element', element.id), ...decisionsOf(state, element.id)])] });
+  return ok({
+    label: `${level.name} repeats ${state.level[root].name}`,
+    changes: [
+      put('level', { ...level, repeats: root }),
+      ...followers,
+      ...own.flatMap((element) => [remove('element', element.id), ...decisionsOf(state, element.id)]),
+    ],
+  });
 }
 
 /** An elevation that was read, and the level it is meant for; a new one where that is null. */
-export interface ReadElevation { name: string; elevation: number; levelId: string | null }
+export interface ReadElevation {
+  name: string;
+  elevation: number;
+  levelId: string | null;
+}
 
 /** The levels as a section says: existing ones moved, others added. @param newId gives a fresh UUID */
 export function takeElevations(state: ProjectState, read: readonly ReadElevation[], newId: () => string): Result<Edit> {
   const all = levelsUp(state);
-  const given = new Map(read.flatMap((mark) => (mark.levelId === null ? [] : [[mark.levelId, mark.elevation] as const])));
+  const given = new Map(
+    read.flatMap((mark) => (mark.levelId === null ? [] : [[mark.levelId, mark.elevation] as const])),
+  );
   const moved = all.map((level) => ({ ...level, elevation: given.get(level.id) ?? level.elevation }));
   const added: LevelRow[] = [];
-  for (const { name, elevation, levelId } of read) if (levelId === null) added.push({ id: newId(), name: freshName([...all, ...added], name), elevation, height: all[all.length - 1]?.height ?? 3, ...plainLevel });
+  for (const { name, elevation, levelId } of read)
+    if (levelId === null)
+      added.push({
+        id: newId(),
+        name: freshName([...all, ...added], name),
+        elevation,
+        height: all[all.length - 1]?.height ?? 3,
+        ...plainLevel,
+      });
   return levelsEdit(state, `Levels as the section says`, [...moved, ...added]);
 }

@@ -8,9 +8,19 @@ export type { LibraryRow, Naming };
 /** Sizes closer than this are one, metres. */
 const sameSize = 1e-6;
 
-export const plainNaming: Naming = { rectangle: '{w}x{d}', circle: 'D{w}', polygon: 'Shape {n}', wall: 'Wall {t}', slab: 'Slab {t}', glazing: 'Glazing {n}' };
+export const plainNaming: Naming = {
+  rectangle: '{w}x{d}',
+  circle: 'D{w}',
+  polygon: 'Shape {n}',
+  wall: 'Wall {t}',
+  slab: 'Slab {t}',
+  glazing: 'Glazing {n}',
+};
 
-/** What a pane is taken for where nothing is known: two panes with a coating and a gas filling, values by EN 673 (U, W/(m2 K)) and EN 410 (g and light transmittance). */
+/**
+ * What a pane is taken for where nothing is known: two panes with a coating and a gas filling, values by EN 673 (U,
+ * W/(m2 K)) and EN 410 (g and light transmittance).
+ */
 export const plainPane = { uValue: 1.1, gValue: 0.6, transmittance: 0.8 } as const;
 
 /** What the sizes of an element come from, without a name yet. */
@@ -20,11 +30,17 @@ type Made = LibraryRow extends infer R ? (R extends LibraryRow ? Omit<R, 'id' | 
 export function madeOf(element: Pick<ElementRow, 'kind' | 'shape'>): Made | null {
   const { kind, shape } = element as ElementRow;
   switch (kind) {
-    case 'column': case 'beam': return { kind: 'section', section: shape.section } as Made;
-    case 'wall': return { kind: 'wall', thickness: shape.thickness, layers: [] };
-    case 'slab': return { kind: 'slab', thickness: shape.thickness, layers: [] };
-    case 'opening': return shape.use === 'window' ? { kind: 'glazing', ...plainPane } : null;
-    default: return null;
+    case 'column':
+    case 'beam':
+      return { kind: 'section', section: shape.section } as Made;
+    case 'wall':
+      return { kind: 'wall', thickness: shape.thickness, layers: [] };
+    case 'slab':
+      return { kind: 'slab', thickness: shape.thickness, layers: [] };
+    case 'opening':
+      return shape.use === 'window' ? { kind: 'glazing', ...plainPane } : null;
+    default:
+      return null;
   }
 }
 
@@ -33,7 +49,11 @@ const near = (a: number, b: number): boolean => Math.abs(a - b) < sameSize;
 export function sameSection(a: Section, b: Section): boolean {
   if (a.shape === 'rectangle') return b.shape === 'rectangle' && near(a.width, b.width) && near(a.depth, b.depth);
   if (a.shape === 'circle') return b.shape === 'circle' && near(a.diameter, b.diameter);
-  return b.shape === 'polygon' && a.outline.length === b.outline.length && a.outline.every((p: Point, i) => distance(p, b.outline[i]) < sameSize);
+  return (
+    b.shape === 'polygon' &&
+    a.outline.length === b.outline.length &&
+    a.outline.every((p: Point, i) => distance(p, b.outline[i]) < sameSize)
+  );
 }
 
 /** Whether an entry is of a size; panes of no known values are any glazing. */
@@ -44,19 +64,40 @@ function fits(entry: LibraryRow, made: Made): boolean {
 }
 
 /** A size in the figures of names: millimetres, or inches. */
-const figure = (metres: number, imperial: boolean): string => String(Number(imperial ? (metres / 0.0254).toFixed(3) : (metres * 1000).toFixed(1)));
+const figure = (metres: number, imperial: boolean): string =>
+  String(Number(imperial ? (metres / 0.0254).toFixed(3) : (metres * 1000).toFixed(1)));
 
-export const patternOf = (naming: Naming, made: Made | LibraryRow): string => naming[made.kind === 'section' ? made.section.shape : made.kind];
+export const patternOf = (naming: Naming, made: Made | LibraryRow): string =>
+  naming[made.kind === 'section' ? made.section.shape : made.kind];
 
 /**
  * A name by a pattern: {w} width or diameter, {d} depth, {t} thickness, {n} the first free number.
  * @param taken names in use, in lower case
  */
-export function nameBy(pattern: string, made: Made | LibraryRow, taken: ReadonlySet<string>, imperial: boolean): string {
-  const sizes: Record<string, number | undefined> = made.kind === 'section' ? (made.section.shape === 'rectangle' ? { w: made.section.width, d: made.section.depth } : made.section.shape === 'circle' ? { w: made.section.diameter, d: made.section.diameter } : polygonSizes(made.section.outline)) : made.kind === 'glazing' ? {} : { t: made.thickness };
-  const filled = pattern.replace(/\{([wdt])\}/g, (_, key: string) => (sizes[key] === undefined ? '' : figure(sizes[key]!, imperial))).trim() || 'Unnamed';
+export function nameBy(
+  pattern: string,
+  made: Made | LibraryRow,
+  taken: ReadonlySet<string>,
+  imperial: boolean,
+): string {
+  const sizes: Record<string, number | undefined> =
+    made.kind === 'section'
+      ? made.section.shape === 'rectangle'
+        ? { w: made.section.width, d: made.section.depth }
+        : made.section.shape === 'circle'
+          ? { w: made.section.diameter, d: made.section.diameter }
+          : polygonSizes(made.section.outline)
+      : made.kind === 'glazing'
+        ? {}
+        : { t: made.thickness };
+  const filled =
+    pattern
+      .replace(/\{([wdt])\}/g, (_, key: string) => (sizes[key] === undefined ? '' : figure(sizes[key]!, imperial)))
+      .trim() || 'Unnamed';
   for (let n = 1; ; n += 1) {
-    const name = (filled.includes('{n}') ? filled.replaceAll('{n}', String(n)) : n === 1 ? filled : `${filled} (${n})`).slice(0, 120);
+    const name = (
+      filled.includes('{n}') ? filled.replaceAll('{n}', String(n)) : n === 1 ? filled : `${filled} (${n})`
+    ).slice(0, 120);
     if (!taken.has(name.toLowerCase())) return name;
   }
 }
@@ -66,7 +107,8 @@ function polygonSizes(outline: readonly Point[]): { w: number; d: number } {
   return { w: Math.max(...xs) - Math.min(...xs), d: Math.max(...ys) - Math.min(...ys) };
 }
 
-const isImperial = (state: ProjectState): boolean => ['in', 'ft', 'ft-in'].includes(Object.values(state.project)[0]?.displayUnit ?? 'm');
+const isImperial = (state: ProjectState): boolean =>
+  ['in', 'ft', 'ft-in'].includes(Object.values(state.project)[0]?.displayUnit ?? 'm');
 const namingOf = (state: ProjectState): Naming => Object.values(state.project)[0]?.naming ?? plainNaming;
 
 /** Finds or makes the library's entries for elements; each entry is made once. @param newId gives a fresh UUID */
@@ -75,18 +117,30 @@ export class Shelf {
   private readonly entries: LibraryRow[];
   private readonly taken: Set<string>;
 
-  constructor(private readonly state: ProjectState, private readonly newId: () => string) {
+  constructor(
+    private readonly state: ProjectState,
+    private readonly newId: () => string,
+  ) {
     this.entries = Object.values(state.library);
     this.taken = new Set(this.entries.map(({ name }) => name.toLowerCase()));
   }
 
-  /** The entry that an element is made of; null for kinds that have none. @param wanted the entry that it is known to be of */
+  /**
+   * The entry that an element is made of; null for kinds that have none.
+   * @param wanted the entry that it is known to be of
+   */
   idFor(element: Pick<ElementRow, 'kind' | 'shape'>, wanted?: string): string | null {
     const made = madeOf(element);
     if (made === null) return null;
-    const known = this.entries.find((entry) => entry.id === wanted && fits(entry, made)) ?? this.entries.find((entry) => fits(entry, made));
+    const known =
+      this.entries.find((entry) => entry.id === wanted && fits(entry, made)) ??
+      this.entries.find((entry) => fits(entry, made));
     if (known) return known.id;
-    const row = { id: this.newId(), name: nameBy(patternOf(namingOf(this.state), made), made, this.taken, isImperial(this.state)), ...made } as LibraryRow;
+    const row = {
+      id: this.newId(),
+      name: nameBy(patternOf(namingOf(this.state), made), made, this.taken, isImperial(this.state)),
+      ...made,
+    } as LibraryRow;
     this.entries.push(row);
     this.taken.add(row.name.toLowerCase());
     this.changes.push(put('library', row));
@@ -101,31 +155,48 @@ export function withEntryKept(state: ProjectState, element: ElementRow): Element
 }
 
 /** The elements made of an entry. */
-export const usersOf = (state: ProjectState, id: string): ElementRow[] => (Object.values(state.element) as ElementRow[]).filter((element) => element.libraryId === id);
+export const usersOf = (state: ProjectState, id: string): ElementRow[] =>
+  (Object.values(state.element) as ElementRow[]).filter((element) => element.libraryId === id);
 
 /** An element of another size. */
 function resized(element: ElementRow, entry: LibraryRow): ElementRow {
-  if (entry.kind === 'section' && (element.kind === 'column' || element.kind === 'beam')) return { ...element, shape: { ...element.shape, section: entry.section } } as ElementRow;
-  if (entry.kind === 'wall' && element.kind === 'wall') return { ...element, shape: { ...element.shape, thickness: entry.thickness } };
-  if (entry.kind === 'slab' && element.kind === 'slab') return { ...element, shape: { ...element.shape, thickness: entry.thickness } };
+  if (entry.kind === 'section' && (element.kind === 'column' || element.kind === 'beam'))
+    return { ...element, shape: { ...element.shape, section: entry.section } } as ElementRow;
+  if (entry.kind === 'wall' && element.kind === 'wall')
+    return { ...element, shape: { ...element.shape, thickness: entry.thickness } };
+  if (entry.kind === 'slab' && element.kind === 'slab')
+    return { ...element, shape: { ...element.shape, thickness: entry.thickness } };
   return element;
 }
 
 /** Puts an entry into the library or changes one; the elements made of it change with it. */
 export function putEntry(state: ProjectState, row: LibraryRow): Edit {
   const before = state.library[row.id];
-  return { label: `${before ? 'Change' : 'Add'} ${row.name}`, changes: [put('library', row), ...(before ? usersOf(state, row.id).map((element) => put('element', resized(element, row) as never)) : [])] };
+  return {
+    label: `${before ? 'Change' : 'Add'} ${row.name}`,
+    changes: [
+      put('library', row),
+      ...(before ? usersOf(state, row.id).map((element) => put('element', resized(element, row) as never)) : []),
+    ],
+  };
 }
 
-/** Takes entries out of the library; elements made of them keep their size, layers that meant them mean nothing more than their role. */
+/**
+ * Takes entries out of the library; elements made of them keep their size, layers that meant them mean nothing more
+ * than their role.
+ */
 export function removeEntries(state: ProjectState, rows: readonly LibraryRow[]): Edit {
   const gone = new Set(rows.map(({ id }) => id));
   return {
     label: rows.length === 1 ? `Remove ${rows[0].name}` : `Remove ${rows.length} entries of the library`,
     changes: [
       ...rows.map(({ id }) => remove('library', id)),
-      ...(Object.values(state.element) as ElementRow[]).filter(({ libraryId }) => libraryId && gone.has(libraryId)).map((element) => put('element', { ...element, libraryId: null } as never)),
-      ...Object.values(state.role).filter(({ libraryId }) => libraryId !== null && gone.has(libraryId)).map((row) => put('role', { ...row, libraryId: null })),
+      ...(Object.values(state.element) as ElementRow[])
+        .filter(({ libraryId }) => libraryId && gone.has(libraryId))
+        .map((element) => put('element', { ...element, libraryId: null } as never)),
+      ...Object.values(state.role)
+        .filter(({ libraryId }) => libraryId !== null && gone.has(libraryId))
+        .map((row) => put('role', { ...row, libraryId: null })),
     ],
   };
 }
@@ -133,29 +204,38 @@ export function removeEntries(state: ProjectState, rows: readonly LibraryRow[]):
 /** Gives every element of the kinds that have sizes its entry, where it has none. @param newId gives a fresh UUID */
 export function shelveAll(state: ProjectState, newId: () => string): Edit {
   const shelf = new Shelf(state, newId);
-  const changes = (Object.values(state.element) as ElementRow[]).flatMap((element): Change[] => { const id = element.libraryId ? null : shelf.idFor(element); return id === null ? [] : [put('element', { ...element, libraryId: id } as never)]; });
+  const changes = (Object.values(state.element) as ElementRow[]).flatMap((element): Change[] => {
+    const id = element.libraryId ? null : shelf.idFor(element);
+    return id === null ? [] : [put('element', { ...element, libraryId: id } as never)];
+  });
   return { label: 'Collect sizes in the library', changes: [...shelf.changes, ...changes] };
 }
 
 /** Names all entries by the patterns anew. */
 export function renameAll(state: ProjectState, naming: Naming): Edit {
   const taken = new Set<string>();
-  const changes = Object.values(state.library).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })).flatMap((row): Change[] => {
-    const name = nameBy(patternOf(naming, row), row, taken, isImperial(state));
-    taken.add(name.toLowerCase());
-    return name === row.name ? [] : [put('library', { ...row, name })];
-  });
+  const changes = Object.values(state.library)
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+    .flatMap((row): Change[] => {
+      const name = nameBy(patternOf(naming, row), row, taken, isImperial(state));
+      taken.add(name.toLowerCase());
+      return name === row.name ? [] : [put('library', { ...row, name })];
+    });
   return { label: 'Name the library by its patterns', changes };
 }
 
 /**
- * Thermal transmittance of a construction of plane layers, W/(m2 K), by ISO 6946:2017, 6.7.1: one over the sum of the layers' resistances and the surface
- * resistances of table 7 (walls 0.13 and 0.04 for horizontal heat flow, slabs 0.10 and 0.04 for upward). Null where a layer's conductivity is not known.
+ * Thermal transmittance of a construction of plane layers, W/(m2 K), by ISO 6946:2017, 6.7.1: one over the sum of the
+ * layers' resistances and the surface
+ * resistances of table 7 (walls 0.13 and 0.04 for horizontal heat flow, slabs 0.10 and 0.04 for upward). Null where a
+ * layer's conductivity is not known.
  */
 export function uValueOf(entry: LibraryRow): number | null {
   if (entry.kind === 'section') return null;
   if (entry.kind === 'glazing') return entry.uValue;
   if (entry.layers.length === 0 || entry.layers.some(({ conductivity }) => conductivity === null)) return null;
   const inside = entry.kind === 'wall' ? 0.13 : 0.1;
-  return 1 / (inside + 0.04 + entry.layers.reduce((sum, { thickness, conductivity }) => sum + thickness / conductivity!, 0));
+  return (
+    1 / (inside + 0.04 + entry.layers.reduce((sum, { thickness, conductivity }) => sum + thickness / conductivity!, 0))
+  );
 }

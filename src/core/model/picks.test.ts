@@ -7,13 +7,40 @@ import { emptyState, type ProjectState } from './state';
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 let next = 100;
 const newId = () => uuid((next += 1));
-const drawing = { id: uuid(1), name: 'plan', fileId: uuid(51), fileName: 'plan.dxf', revision: 1, levelId: null, alsoOn: [], discarded: false, setAside: false };
+const drawing = {
+  id: uuid(1),
+  name: 'plan',
+  fileId: uuid(51),
+  fileName: 'plan.dxf',
+  revision: 1,
+  levelId: null,
+  alsoOn: [],
+  discarded: false,
+  setAside: false,
+};
 const start = applyChanges(emptyState, [put('drawing', drawing)]).state;
 const after = (state: ProjectState, edit: Edit) => applyChanges(state, edit.changes).state;
-const words = (state: ProjectState, id = drawing.id) => { const { blocks, lines } = picksOf(state, id); return [...blocks.map(({ name, role }) => `${name} ${role}`), ...lines.map(({ name, role, handles }) => `${name} ${role} ${handles.join(' ')}`)]; };
+const words = (state: ProjectState, id = drawing.id) => {
+  const { blocks, lines } = picksOf(state, id);
+  return [
+    ...blocks.map(({ name, role }) => `${name} ${role}`),
+    ...lines.map(({ name, role, handles }) => `${name} ${role} ${handles.join(' ')}`),
+  ];
+};
 
 test('a block has one role: given again it changes, given none it is left to its layers', () => {
-  const one = after(start, setBlockRoles(start, drawing, new Map([['DOOR', 'door'], ['POST', 'column']]), newId));
+  const one = after(
+    start,
+    setBlockRoles(
+      start,
+      drawing,
+      new Map([
+        ['DOOR', 'door'],
+        ['POST', 'column'],
+      ]),
+      newId,
+    ),
+  );
   expect(words(one)).toEqual(['DOOR door', 'POST column']);
   expect(setBlockRoles(one, drawing, new Map([['POST', 'column']]), newId).changes).toEqual([]);
   const two = after(one, setBlockRoles(one, drawing, new Map([['POST', 'ignore']]), newId));
@@ -31,7 +58,17 @@ test('a line is in one set only: picked again it leaves the other, and an empty 
 
 test('a plan cut out of a sheet has the sheet\u2019s picked roles as its own', () => {
   const one = after(start, setBlockRoles(start, drawing, new Map([['POST', 'column']]), newId));
-  const edit = cutOut(one, drawing, 'Part', [[0, 0], [1, 0], [1, 1]], newId);
+  const edit = cutOut(
+    one,
+    drawing,
+    'Part',
+    [
+      [0, 0],
+      [1, 0],
+      [1, 1],
+    ],
+    newId,
+  );
   const state = after(one, edit);
   const cut = Object.values(state.drawing).find(({ name }) => name === 'Part')!;
   expect(words(state, cut.id)).toEqual(['POST column']);
@@ -39,16 +76,24 @@ test('a plan cut out of a sheet has the sheet\u2019s picked roles as its own', (
 });
 
 test('however lines are picked, each is in one set at most, with the role it was given last', () => {
-  const pick = fc.record({ name: fc.constantFrom('One', 'Two', 'Three'), role: fc.constantFrom('wall' as const, 'column' as const), handles: fc.uniqueArray(fc.constantFrom(...'ABCDEFGH'), { minLength: 1, maxLength: 5 }) });
-  fc.assert(fc.property(fc.array(pick, { maxLength: 12 }), (steps) => {
-    const last = new Map<string, string>();
-    let state = start;
-    for (const { name, role, handles } of steps) {
-      state = after(state, keepLines(state, drawing, name, role, handles, newId));
-      for (const handle of handles) last.set(handle, name);
-    }
-    const held = picksOf(state, drawing.id).lines.flatMap(({ name, handles }) => handles.map((handle) => [handle, name] as const));
-    expect(held.length).toBe(new Set(held.map(([handle]) => handle)).size);
-    expect(new Map(held)).toEqual(last);
-  }));
+  const pick = fc.record({
+    name: fc.constantFrom('One', 'Two', 'Three'),
+    role: fc.constantFrom('wall' as const, 'column' as const),
+    handles: fc.uniqueArray(fc.constantFrom(...'ABCDEFGH'), { minLength: 1, maxLength: 5 }),
+  });
+  fc.assert(
+    fc.property(fc.array(pick, { maxLength: 12 }), (steps) => {
+      const last = new Map<string, string>();
+      let state = start;
+      for (const { name, role, handles } of steps) {
+        state = after(state, keepLines(state, drawing, name, role, handles, newId));
+        for (const handle of handles) last.set(handle, name);
+      }
+      const held = picksOf(state, drawing.id).lines.flatMap(({ name, handles }) =>
+        handles.map((handle) => [handle, name] as const),
+      );
+      expect(held.length).toBe(new Set(held.map(([handle]) => handle)).size);
+      expect(new Map(held)).toEqual(last);
+    }),
+  );
 });

@@ -3,25 +3,50 @@ import { put, remove, type Edit } from './edits';
 import type { DrawingRow, PickRow, ProjectState } from './state';
 
 /** The picked roles of a drawing: those of blocks, and those of lines, by their names. */
-export function picksOf(state: Pick<ProjectState, 'pick'>, drawingId: string): { blocks: (PickRow & { kind: 'block' })[]; lines: (PickRow & { kind: 'lines' })[] } {
-  const own = Object.values(state.pick).filter((pick) => pick.drawingId === drawingId).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+export function picksOf(
+  state: Pick<ProjectState, 'pick'>,
+  drawingId: string,
+): { blocks: (PickRow & { kind: 'block' })[]; lines: (PickRow & { kind: 'lines' })[] } {
+  const own = Object.values(state.pick)
+    .filter((pick) => pick.drawingId === drawingId)
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
   return { blocks: own.filter((pick) => pick.kind === 'block'), lines: own.filter((pick) => pick.kind === 'lines') };
 }
 
 /** Gives blocks a role, or, with null, leaves them to their layers. @param newId gives a fresh UUID */
-export function setBlockRoles(state: ProjectState, drawing: DrawingRow, roles: ReadonlyMap<string, Role | null>, newId: () => string): Edit {
+export function setBlockRoles(
+  state: ProjectState,
+  drawing: DrawingRow,
+  roles: ReadonlyMap<string, Role | null>,
+  newId: () => string,
+): Edit {
   const known = new Map(picksOf(state, drawing.id).blocks.map((pick) => [pick.name, pick]));
   const changes = [...roles].flatMap(([name, role]) => {
     const before = known.get(name);
     if (role === null) return before ? [remove('pick', before.id)] : [];
-    return before?.role === role ? [] : [put('pick', { id: before?.id ?? newId(), drawingId: drawing.id, kind: 'block', name, role })];
+    return before?.role === role
+      ? []
+      : [put('pick', { id: before?.id ?? newId(), drawingId: drawing.id, kind: 'block', name, role })];
   });
   const [[name, role]] = roles;
-  return { label: roles.size === 1 ? `Block ${name.slice(0, 100)}: ${role === null ? 'as its layers' : roleNames[role].toLowerCase()}` : `Roles of ${roles.size} blocks`, changes };
+  return {
+    label:
+      roles.size === 1
+        ? `Block ${name.slice(0, 100)}: ${role === null ? 'as its layers' : roleNames[role].toLowerCase()}`
+        : `Roles of ${roles.size} blocks`,
+    changes,
+  };
 }
 
 /** Keeps lines picked by hand with a role; lines that were in another set leave it. @param newId gives a fresh UUID */
-export function keepLines(state: ProjectState, drawing: DrawingRow, name: string, role: Role, handles: readonly string[], newId: () => string): Edit {
+export function keepLines(
+  state: ProjectState,
+  drawing: DrawingRow,
+  name: string,
+  role: Role,
+  handles: readonly string[],
+  newId: () => string,
+): Edit {
   const own = new Set(handles);
   const { lines } = picksOf(state, drawing.id);
   const same = lines.find((pick) => pick.name.toLowerCase() === name.toLowerCase());
@@ -29,8 +54,18 @@ export function keepLines(state: ProjectState, drawing: DrawingRow, name: string
   return {
     label: `${name}: ${own.size} ${own.size === 1 ? 'line' : 'lines'} as ${roleNames[role].toLowerCase()}`,
     changes: [
-      ...others.map((pick) => { const left = pick.handles.filter((handle) => !own.has(handle)); return left.length > 0 ? put('pick', { ...pick, handles: left }) : remove('pick', pick.id); }),
-      put('pick', { id: same?.id ?? newId(), drawingId: drawing.id, kind: 'lines', name: same?.name ?? name, role, handles: [...new Set([...(same?.handles ?? []), ...own])] }),
+      ...others.map((pick) => {
+        const left = pick.handles.filter((handle) => !own.has(handle));
+        return left.length > 0 ? put('pick', { ...pick, handles: left }) : remove('pick', pick.id);
+      }),
+      put('pick', {
+        id: same?.id ?? newId(),
+        drawingId: drawing.id,
+        kind: 'lines',
+        name: same?.name ?? name,
+        role,
+        handles: [...new Set([...(same?.handles ?? []), ...own])],
+      }),
     ],
   };
 }

@@ -18,7 +18,12 @@ const point = v.strictTuple([coordinate, coordinate]);
 const positive = v.pipe(finite, v.gtValue(0), v.maxValue(1e6));
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(2000));
 const uuid = v.pipe(v.string(), v.uuid());
-const name = v.pipe(v.string(), v.trim(), v.minLength(1, 'A name needs at least one character.'), v.maxLength(120, 'A name has at most 120 characters.'));
+const name = v.pipe(
+  v.string(),
+  v.trim(),
+  v.minLength(1, 'A name needs at least one character.'),
+  v.maxLength(120, 'A name has at most 120 characters.'),
+);
 
 /** Where the project lies in the survey; angles in radians. */
 const survey = v.strictObject({ easting: finite, northing: finite, elevation: coordinate, north: finite });
@@ -26,15 +31,31 @@ const survey = v.strictObject({ easting: finite, northing: finite, elevation: co
 /** Axes to work along, such as those of a wing that stands askew; the angle in radians. */
 const workingAxes = v.strictObject({ id: uuid, name, origin: point, angle: finite });
 
-const pattern = v.pipe(v.string(), v.trim(), v.minLength(1, 'A pattern needs at least one character.'), v.maxLength(80));
+const pattern = v.pipe(
+  v.string(),
+  v.trim(),
+  v.minLength(1, 'A pattern needs at least one character.'),
+  v.maxLength(80),
+);
 
 /** How sections and constructions are named: {w} width or diameter, {d} depth, {t} thickness, {n} a number. */
-const naming = v.strictObject({ rectangle: pattern, circle: pattern, polygon: pattern, wall: pattern, slab: pattern, glazing: pattern });
+const naming = v.strictObject({
+  rectangle: pattern,
+  circle: pattern,
+  polygon: pattern,
+  wall: pattern,
+  slab: pattern,
+  glazing: pattern,
+});
 export type Naming = v.InferOutput<typeof naming>;
 
 export const projectRow = v.strictObject({
-  id: uuid, name, displayUnit: v.picklist(displayUnits),
-  /** Decimal places of lengths, or the power of two of the smallest fraction of an inch; null is what suits the unit. */
+  id: uuid,
+  name,
+  displayUnit: v.picklist(displayUnits),
+  /**
+   * Decimal places of lengths, or the power of two of the smallest fraction of an inch; null is what suits the unit.
+   */
   places: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(6))), null),
   angles: v.optional(v.picklist(angleConventions), 'east'),
   survey: v.optional(v.nullable(survey), null),
@@ -48,7 +69,8 @@ export const projectRow = v.strictObject({
 export const levelKinds = ['foundation', 'ground', 'floor', 'roof'] as const;
 
 export const levelRow = v.strictObject({
-  id: uuid, name,
+  id: uuid,
+  name,
   /** Of the finished floor. */
   elevation: coordinate,
   /** To the next level, or of the topmost storey. */
@@ -63,7 +85,11 @@ export const levelRow = v.strictObject({
 });
 
 export const drawingRow = v.strictObject({
-  id: uuid, name, fileId: uuid, fileName: v.string(), revision: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  id: uuid,
+  name,
+  fileId: uuid,
+  fileName: v.string(),
+  revision: v.pipe(v.number(), v.integer(), v.minValue(1)),
   /** The level that elements read from it belong to. */
   levelId: v.nullable(uuid),
   /** Further levels that it is shown on. */
@@ -99,7 +125,10 @@ export const recipeRow = v.strictObject({ id: uuid, steps: recipeSchema });
 export const displayRow = v.strictObject({ id: uuid, ...displaySchema.entries });
 
 export const roleRow = v.strictObject({
-  id, drawingId: uuid, layer: v.string(), role: v.nullable(v.picklist(roles)),
+  id,
+  drawingId: uuid,
+  layer: v.string(),
+  role: v.nullable(v.picklist(roles)),
   /** Whether the role is a suggestion that nobody has touched. */
   suggested: v.boolean(),
   shown: v.boolean(),
@@ -109,15 +138,45 @@ export const roleRow = v.strictObject({
 
 /** A role that goes before those of layers: of a block by its name, or of lines picked by hand, by their handles. */
 export const pickRow = v.variant('kind', [
-  v.strictObject({ id: uuid, drawingId: uuid, kind: v.literal('block'), name: v.pipe(v.string(), v.minLength(1), v.maxLength(2000)), role: v.picklist(roles) }),
-  v.strictObject({ id: uuid, drawingId: uuid, kind: v.literal('lines'), name, role: v.picklist(roles), handles: v.pipe(v.array(v.pipe(v.string(), v.maxLength(40))), v.minLength(1), v.maxLength(50_000)) }),
+  v.strictObject({
+    id: uuid,
+    drawingId: uuid,
+    kind: v.literal('block'),
+    name: v.pipe(v.string(), v.minLength(1), v.maxLength(2000)),
+    role: v.picklist(roles),
+  }),
+  v.strictObject({
+    id: uuid,
+    drawingId: uuid,
+    kind: v.literal('lines'),
+    name,
+    role: v.picklist(roles),
+    handles: v.pipe(v.array(v.pipe(v.string(), v.maxLength(40))), v.minLength(1), v.maxLength(50_000)),
+  }),
 ]);
 
-export const decisionRow = v.strictObject({ id, drawingId: uuid, key: id, verdict: v.picklist(['accepted', 'rejected']), elementId: v.nullable(uuid), /** The signature of what was read when it was decided. */ seen: v.optional(v.nullable(v.pipe(v.string(), v.minLength(1), v.maxLength(40))), null) });
+export const decisionRow = v.strictObject({
+  id,
+  drawingId: uuid,
+  key: id,
+  verdict: v.picklist(['accepted', 'rejected']),
+  elementId: v.nullable(uuid),
+  /** The signature of what was read when it was decided. */ seen: v.optional(
+    v.nullable(v.pipe(v.string(), v.minLength(1), v.maxLength(40))),
+    null,
+  ),
+});
 
 const gridLine = v.variant('kind', [
   v.strictObject({ label: v.string(), kind: v.literal('line'), start: point, end: point }),
-  v.strictObject({ label: v.string(), kind: v.literal('arc'), centre: point, radius: positive, startAngle: finite, endAngle: finite }),
+  v.strictObject({
+    label: v.string(),
+    kind: v.literal('arc'),
+    centre: point,
+    radius: positive,
+    startAngle: finite,
+    endAngle: finite,
+  }),
 ]);
 const section = v.variant('shape', [
   v.strictObject({ shape: v.literal('rectangle'), width: positive, depth: positive }),
@@ -125,18 +184,39 @@ const section = v.variant('shape', [
   v.strictObject({ shape: v.literal('polygon'), outline: v.pipe(v.array(point), v.minLength(3), v.maxLength(1000)) }),
 ]);
 const pane = v.pipe(finite, v.minValue(0), v.maxValue(1));
-const layersOfConstruction = v.pipe(v.array(v.strictObject({ name: v.pipe(v.string(), v.maxLength(120)), thickness: positive, /** W/(m K). */ conductivity: v.nullable(v.pipe(finite, v.gtValue(0), v.maxValue(1000))) })), v.maxLength(40));
+const layersOfConstruction = v.pipe(
+  v.array(
+    v.strictObject({
+      name: v.pipe(v.string(), v.maxLength(120)),
+      thickness: positive,
+      /** W/(m K). */ conductivity: v.nullable(v.pipe(finite, v.gtValue(0), v.maxValue(1000))),
+    }),
+  ),
+  v.maxLength(40),
+);
 
 /** A section or a construction of the project's library; U-values in W/(m2 K). */
 export const libraryRow = v.variant('kind', [
   v.strictObject({ id: uuid, name, kind: v.literal('section'), section }),
   v.strictObject({ id: uuid, name, kind: v.literal('wall'), thickness: positive, layers: layersOfConstruction }),
   v.strictObject({ id: uuid, name, kind: v.literal('slab'), thickness: positive, layers: layersOfConstruction }),
-  v.strictObject({ id: uuid, name, kind: v.literal('glazing'), uValue: v.pipe(finite, v.gtValue(0), v.maxValue(20)), gValue: pane, transmittance: pane }),
+  v.strictObject({
+    id: uuid,
+    name,
+    kind: v.literal('glazing'),
+    uValue: v.pipe(finite, v.gtValue(0), v.maxValue(20)),
+    gValue: pane,
+    transmittance: pane,
+  }),
 ]);
 
 const source = v.nullable(v.strictObject({ drawing: uuid, handles: v.pipe(v.array(v.string()), v.maxLength(10_000)) }));
-const common = { id: uuid, levelId: v.nullable(uuid), source, /** What its size comes from. */ libraryId: v.optional(v.nullable(uuid), null) };
+const common = {
+  id: uuid,
+  levelId: v.nullable(uuid),
+  source,
+  /** What its size comes from. */ libraryId: v.optional(v.nullable(uuid), null),
+};
 
 const outline = v.pipe(v.array(point), v.minLength(3), v.maxLength(10_000));
 const holes = v.pipe(v.array(outline), v.maxLength(1000));
@@ -145,16 +225,77 @@ const label = v.pipe(v.string(), v.maxLength(400));
 
 export const elementRow = v.variant('kind', [
   v.strictObject({ ...common, kind: v.literal('grid'), shape: gridLine }),
-  v.strictObject({ ...common, kind: v.literal('column'), shape: v.strictObject({ position: point, rotation: finite, section, mark: v.string() }) }),
-  v.strictObject({ ...common, kind: v.literal('beam'), shape: v.strictObject({ start: point, end: point, section, mark: label, drop: v.optional(v.pipe(finite, v.minValue(-100), v.maxValue(100))), justification: v.optional(v.picklist(justifications)) }) }),
-  v.strictObject({ ...common, kind: v.literal('wall'), shape: v.strictObject({ start: point, end: point, thickness: positive, height: v.nullable(positive), bulge: finite, outer: v.boolean() }) }),
-  v.strictObject({ ...common, kind: v.literal('opening'), shape: v.strictObject({ wall: uuid, use: v.picklist(['door', 'window']), offset: size, width: positive, height: positive, sill: size }) }),
-  v.strictObject({ ...common, kind: v.literal('slab'), shape: v.strictObject({ outline, holes, thickness: positive }) }),
-  v.strictObject({ ...common, kind: v.literal('zone'), shape: v.strictObject({ name: label, number: label, outline, holes, height: v.nullable(positive) }) }),
-  v.strictObject({ ...common, kind: v.literal('outdoor'), shape: v.strictObject({ name: label, outline, height: size }) }),
+  v.strictObject({
+    ...common,
+    kind: v.literal('column'),
+    shape: v.strictObject({ position: point, rotation: finite, section, mark: v.string() }),
+  }),
+  v.strictObject({
+    ...common,
+    kind: v.literal('beam'),
+    shape: v.strictObject({
+      start: point,
+      end: point,
+      section,
+      mark: label,
+      drop: v.optional(v.pipe(finite, v.minValue(-100), v.maxValue(100))),
+      justification: v.optional(v.picklist(justifications)),
+    }),
+  }),
+  v.strictObject({
+    ...common,
+    kind: v.literal('wall'),
+    shape: v.strictObject({
+      start: point,
+      end: point,
+      thickness: positive,
+      height: v.nullable(positive),
+      bulge: finite,
+      outer: v.boolean(),
+    }),
+  }),
+  v.strictObject({
+    ...common,
+    kind: v.literal('opening'),
+    shape: v.strictObject({
+      wall: uuid,
+      use: v.picklist(['door', 'window']),
+      offset: size,
+      width: positive,
+      height: positive,
+      sill: size,
+    }),
+  }),
+  v.strictObject({
+    ...common,
+    kind: v.literal('slab'),
+    shape: v.strictObject({ outline, holes, thickness: positive }),
+  }),
+  v.strictObject({
+    ...common,
+    kind: v.literal('zone'),
+    shape: v.strictObject({ name: label, number: label, outline, holes, height: v.nullable(positive) }),
+  }),
+  v.strictObject({
+    ...common,
+    kind: v.literal('outdoor'),
+    shape: v.strictObject({ name: label, outline, height: size }),
+  }),
 ]);
 
-export const tableSchemas = { project: projectRow, level: levelRow, library: libraryRow, drawing: drawingRow, placement: placementRow, recipe: recipeRow, display: displayRow, role: roleRow, pick: pickRow, decision: decisionRow, element: elementRow };
+export const tableSchemas = {
+  project: projectRow,
+  level: levelRow,
+  library: libraryRow,
+  drawing: drawingRow,
+  placement: placementRow,
+  recipe: recipeRow,
+  display: displayRow,
+  role: roleRow,
+  pick: pickRow,
+  decision: decisionRow,
+  element: elementRow,
+};
 
 export type TableName = keyof typeof tableSchemas;
 export type Rows = { [T in TableName]: v.InferOutput<(typeof tableSchemas)[T]> };
@@ -173,6 +314,18 @@ export type ElementOfState = Rows['element'];
 /** All rows of a project by table and id. */
 export type ProjectState = { readonly [T in TableName]: Readonly<Record<string, Rows[T]>> };
 
-export const emptyState: ProjectState = { project: {}, level: {}, library: {}, drawing: {}, placement: {}, recipe: {}, display: {}, role: {}, pick: {}, decision: {}, element: {} };
+export const emptyState: ProjectState = {
+  project: {},
+  level: {},
+  library: {},
+  drawing: {},
+  placement: {},
+  recipe: {},
+  display: {},
+  role: {},
+  pick: {},
+  decision: {},
+  element: {},
+};
 
 export const tableNames = Object.keys(tableSchemas) as TableName[];

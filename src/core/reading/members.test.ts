@@ -10,31 +10,123 @@ import { Scene } from './scene';
 import { defaultSettings, toleranceFor } from './settings';
 import { offsetOutline } from './slabs/readSlabs';
 
-const roles: Record<string, Role> = { B: 'beam', C: 'column', S: 'slab', V: 'slabOpening', O: 'outdoor', W: 'wall', T: 'label' };
+const roles: Record<string, Role> = {
+  B: 'beam',
+  C: 'column',
+  S: 'slab',
+  V: 'slabOpening',
+  O: 'outdoor',
+  W: 'wall',
+  T: 'label',
+};
 
 /** Reads metres from layers named by their role's letter. */
 function readPlan(entities: string, settings = defaultSettings) {
   const { drawing } = readText(dxf({ entities }));
-  const { candidates, unread } = read({ scene: new Scene(drawing, flatten(drawing), asDrawn('m'), drawing.layers.map((layer) => roles[layer.name] ?? null)), tolerance: toleranceFor('m'), settings });
+  const { candidates, unread } = read({
+    scene: new Scene(
+      drawing,
+      flatten(drawing),
+      asDrawn('m'),
+      drawing.layers.map((layer) => roles[layer.name] ?? null),
+    ),
+    tolerance: toleranceFor('m'),
+    settings,
+  });
   const of = <T extends Candidate>(kind: T['kind']) => candidates.filter((c): c is T => c.kind === kind);
-  return { beams: of<BeamCandidate>('beam'), slabs: of<SlabCandidate>('slab'), outdoor: of<OutdoorCandidate>('outdoor'), unread };
+  return {
+    beams: of<BeamCandidate>('beam'),
+    slabs: of<SlabCandidate>('slab'),
+    outdoor: of<OutdoorCandidate>('outdoor'),
+    unread,
+  };
 }
-const closed = (points: number[][], layer: string) => groups([0, 'LWPOLYLINE'], [8, layer], [90, points.length], [70, 1], ...points.flatMap(([x, y]): [number, number][] => [[10, x], [20, y]]));
-const open = (points: number[][], layer: string) => groups([0, 'LWPOLYLINE'], [8, layer], [90, points.length], [70, 0], ...points.flatMap(([x, y]): [number, number][] => [[10, x], [20, y]]));
-const box = (x1: number, y1: number, x2: number, y2: number, layer: string) => closed([[x1, y1], [x2, y1], [x2, y2], [x1, y2]], layer);
+const closed = (points: number[][], layer: string) =>
+  groups(
+    [0, 'LWPOLYLINE'],
+    [8, layer],
+    [90, points.length],
+    [70, 1],
+    ...points.flatMap(([x, y]): [number, number][] => [
+      [10, x],
+      [20, y],
+    ]),
+  );
+const open = (points: number[][], layer: string) =>
+  groups(
+    [0, 'LWPOLYLINE'],
+    [8, layer],
+    [90, points.length],
+    [70, 0],
+    ...points.flatMap(([x, y]): [number, number][] => [
+      [10, x],
+      [20, y],
+    ]),
+  );
+const box = (x1: number, y1: number, x2: number, y2: number, layer: string) =>
+  closed(
+    [
+      [x1, y1],
+      [x2, y1],
+      [x2, y2],
+      [x1, y2],
+    ],
+    layer,
+  );
 const column = (x: number, y: number) => box(x - 0.2, y - 0.2, x + 0.2, y + 0.2, 'C');
-const text = (x: number, y: number, words: string, layer = 'B', angle = 0) => groups([0, 'TEXT'], [8, layer], [10, x], [20, y], [40, 0.2], [1, words], [50, angle], [72, 1], [73, 2], [11, x], [21, y]);
-const ends = ({ element: { start, end } }: BeamCandidate) => [start, end].map((p) => p.map((v) => Number(v.toFixed(3)) + 0).join()).sort();
+const text = (x: number, y: number, words: string, layer = 'B', angle = 0) =>
+  groups(
+    [0, 'TEXT'],
+    [8, layer],
+    [10, x],
+    [20, y],
+    [40, 0.2],
+    [1, words],
+    [50, angle],
+    [72, 1],
+    [73, 2],
+    [11, x],
+    [21, y],
+  );
+const ends = ({ element: { start, end } }: BeamCandidate) =>
+  [start, end].map((p) => p.map((v) => Number(v.toFixed(3)) + 0).join()).sort();
 
 describe('sizes in marks', () => {
-  test.each([['300x600', 0.3, 0.6], ['B4 300 x 600', 0.3, 0.6], ['30/60', 0.3, 0.6], ['0.30x0.60', 0.3, 0.6], ['250\u00d7500', 0.25, 0.5]])('%s is %d by %d m', (words, width, depth) => { expect(sizeOf(words)).toEqual({ width, depth }); });
-  test.each(['B4', '1:100', '5400', '3/8', '9000x12000'])('%s is none', (words) => { expect(sizeOf(words)).toBeNull(); });
+  test.each([
+    ['300x600', 0.3, 0.6],
+    ['B4 300 x 600', 0.3, 0.6],
+    ['30/60', 0.3, 0.6],
+    ['0.30x0.60', 0.3, 0.6],
+    ['250\u00d7500', 0.25, 0.5],
+  ])('%s is %d by %d m', (words, width, depth) => {
+    expect(sizeOf(words)).toEqual({ width, depth });
+  });
+  test.each(['B4', '1:100', '5400', '3/8', '9000x12000'])('%s is none', (words) => {
+    expect(sizeOf(words)).toBeNull();
+  });
 
   test('a schedule gives sizes by mark and by the letters that begin it', () => {
-    const at = (x: number, y: number, words: string) => ({ text: words, at: [x, y] as [number, number], height: 0.2, angle: 0, handle: '', layer: 0 });
-    const texts = [at(0, 0, 'B1'), at(2, 0.02, '300x600'), at(0, -0.5, 'RB'), at(2, -0.5, '20/45'), at(0, -1, 'B9'), at(2, -1.6, '400x800')];
+    const at = (x: number, y: number, words: string) => ({
+      text: words,
+      at: [x, y] as [number, number],
+      height: 0.2,
+      angle: 0,
+      handle: '',
+      layer: 0,
+    });
+    const texts = [
+      at(0, 0, 'B1'),
+      at(2, 0.02, '300x600'),
+      at(0, -0.5, 'RB'),
+      at(2, -0.5, '20/45'),
+      at(0, -1, 'B9'),
+      at(2, -1.6, '400x800'),
+    ];
     const schedule = scheduleOf(texts, new BoxIndex(texts, (text_) => boxOf([text_.at])));
-    expect([...schedule]).toEqual([['B1', { width: 0.3, depth: 0.6 }], ['RB', { width: 0.2, depth: 0.45 }]]);
+    expect([...schedule]).toEqual([
+      ['B1', { width: 0.3, depth: 0.6 }],
+      ['RB', { width: 0.2, depth: 0.45 }],
+    ]);
   });
 });
 
@@ -42,32 +134,70 @@ describe('beams', () => {
   const columns = column(0, 0) + column(6, 0) + column(12, 0);
 
   test('two lines between columns reach the middles of both, with mark and size beside them', () => {
-    const { beams } = readPlan(columns + line(0.2, 0.15, 5.8, 0.15, 'B') + line(0.2, -0.15, 5.8, -0.15, 'B') + text(3, 0.4, 'B4 300x600'));
+    const { beams } = readPlan(
+      columns + line(0.2, 0.15, 5.8, 0.15, 'B') + line(0.2, -0.15, 5.8, -0.15, 'B') + text(3, 0.4, 'B4 300x600'),
+    );
     expect(beams).toHaveLength(1);
-    expect(beams[0].element).toEqual({ start: [0, 0], end: [6, 0], section: { shape: 'rectangle', width: 0.3, depth: 0.6 }, mark: 'B4' });
+    expect(beams[0].element).toEqual({
+      start: [0, 0],
+      end: [6, 0],
+      section: { shape: 'rectangle', width: 0.3, depth: 0.6 },
+      mark: 'B4',
+    });
     expect(beams[0].doubt).toBeNull();
   });
 
   test('lines that run past a column are two beams that end on it', () => {
     const { beams } = readPlan(columns + line(0.2, 0.15, 11.8, 0.15, 'B') + line(0.2, -0.15, 11.8, -0.15, 'B'));
-    expect(beams.map(ends)).toEqual([['0,0', '6,0'], ['12,0', '6,0']]);
+    expect(beams.map(ends)).toEqual([
+      ['0,0', '6,0'],
+      ['12,0', '6,0'],
+    ]);
   });
 
   test('a single line and a dashed one, with the size from the schedule', () => {
     const dashes = Array.from({ length: 11 }, (_, i) => line(6.2 + i * 0.5, 0, 6.5 + i * 0.5, 0, 'B')).join('');
-    const { beams } = readPlan(columns + line(0.2, 0, 5.8, 0, 'B') + dashes + text(3, 0.3, 'B1') + text(9, 0.3, 'B1') + text(20, 5, 'B1') + text(22, 5, '250x500'));
-    expect(beams.map(({ element }) => [element.mark, element.section])).toEqual(Array.from({ length: 2 }, () => ['B1', { shape: 'rectangle', width: 0.25, depth: 0.5 }]));
-    expect(beams.map(ends)).toEqual([['0,0', '6,0'], ['12,0', '6,0']]);
+    const { beams } = readPlan(
+      columns +
+        line(0.2, 0, 5.8, 0, 'B') +
+        dashes +
+        text(3, 0.3, 'B1') +
+        text(9, 0.3, 'B1') +
+        text(20, 5, 'B1') +
+        text(22, 5, '250x500'),
+    );
+    expect(beams.map(({ element }) => [element.mark, element.section])).toEqual(
+      Array.from({ length: 2 }, () => ['B1', { shape: 'rectangle', width: 0.25, depth: 0.5 }]),
+    );
+    expect(beams.map(ends)).toEqual([
+      ['0,0', '6,0'],
+      ['12,0', '6,0'],
+    ]);
   });
 
   test('a secondary beam ends on the centre line of the one that carries it', () => {
-    const { beams } = readPlan(columns + line(0.2, 0.15, 5.8, 0.15, 'B') + line(0.2, -0.15, 5.8, -0.15, 'B') + line(2.9, 0.15, 2.9, 4, 'B') + line(3.1, 0.15, 3.1, 4, 'B'));
-    expect(beams.map(ends).sort()).toEqual([['0,0', '6,0'], ['3,0', '3,4']]);
+    const { beams } = readPlan(
+      columns +
+        line(0.2, 0.15, 5.8, 0.15, 'B') +
+        line(0.2, -0.15, 5.8, -0.15, 'B') +
+        line(2.9, 0.15, 2.9, 4, 'B') +
+        line(3.1, 0.15, 3.1, 4, 'B'),
+    );
+    expect(beams.map(ends).sort()).toEqual([
+      ['0,0', '6,0'],
+      ['3,0', '3,4'],
+    ]);
     expect(beams.find((beam) => ends(beam)[0] === '3,0')!.doubt).toBe('a free end, depth by default');
   });
 
   test('a beam carried by a wall ends on its centre line', () => {
-    const { beams } = readPlan(line(0, -3, 0, 3, 'W') + line(0.3, -3, 0.3, 3, 'W') + column(6, 0) + line(0.3, 0.1, 5.8, 0.1, 'B') + line(0.3, -0.1, 5.8, -0.1, 'B'));
+    const { beams } = readPlan(
+      line(0, -3, 0, 3, 'W') +
+        line(0.3, -3, 0.3, 3, 'W') +
+        column(6, 0) +
+        line(0.3, 0.1, 5.8, 0.1, 'B') +
+        line(0.3, -0.1, 5.8, -0.1, 'B'),
+    );
     expect(ends(beams[0])).toEqual(['0.15,0', '6,0']);
   });
 
@@ -78,35 +208,85 @@ describe('beams', () => {
 
 describe('slabs', () => {
   test('an outline with an opening by role and one crossed out, its thickness written in it', () => {
-    const { slabs } = readPlan(box(0, 0, 20, 10, 'S') + box(2, 2, 3, 4, 'V') + box(10, 2, 14, 5, 'S') + line(10, 2, 14, 5, 'S') + line(14, 2, 10, 5, 'S') + text(5, 8, 'd = 240', 'S'));
+    const { slabs } = readPlan(
+      box(0, 0, 20, 10, 'S') +
+        box(2, 2, 3, 4, 'V') +
+        box(10, 2, 14, 5, 'S') +
+        line(10, 2, 14, 5, 'S') +
+        line(14, 2, 10, 5, 'S') +
+        text(5, 8, 'd = 240', 'S'),
+    );
     expect(slabs).toHaveLength(1);
     expect([slabs[0].element.thickness, slabs[0].element.holes.length, slabs[0].doubt]).toEqual([0.24, 2, null]);
   });
 
   test('without a drawn slab the building\u2019s outline stands for it, beyond its faces by the edge distance', () => {
     const walls = box(-0.1, -0.1, 6.1, 4.1, 'W') + box(0.1, 0.1, 5.9, 3.9, 'W');
-    const outline = (edge: number) => readPlan(walls, { ...defaultSettings, slab: { thickness: 0.2, edge } }).slabs[0].element.outline.map((p) => p.map((v) => Number(v.toFixed(3))).join()).sort();
+    const outline = (edge: number) =>
+      readPlan(walls, { ...defaultSettings, slab: { thickness: 0.2, edge } })
+        .slabs[0].element.outline.map((p) => p.map((v) => Number(v.toFixed(3))).join())
+        .sort();
     expect(outline(0)).toEqual(['-0.1,-0.1', '-0.1,4.1', '6.1,-0.1', '6.1,4.1']);
     expect(outline(0.15)).toEqual(['-0.25,-0.25', '-0.25,4.25', '6.25,-0.25', '6.25,4.25']);
   });
 
   test('an outline grows by a distance at every side: a 3-4-5 triangle by 1', () => {
-    const grown = offsetOutline([[0, 0], [4, 0], [0, 3]], 1);
-    // Its inner radius is 1, so all sides are twice as far from the centre (1, 1): the triangle is twice as large about it.
-    expect(grown.map((p) => p.map((v) => Number(v.toFixed(9)) + 0))).toEqual([[-1, -1], [7, -1], [-1, 5]]);
+    const grown = offsetOutline(
+      [
+        [0, 0],
+        [4, 0],
+        [0, 3],
+      ],
+      1,
+    );
+    // Its inner radius is 1, so all sides are twice as far from the centre (1, 1): the triangle is twice as large about
+    // it.
+    expect(grown.map((p) => p.map((v) => Number(v.toFixed(9)) + 0))).toEqual([
+      [-1, -1],
+      [7, -1],
+      [-1, 5],
+    ]);
   });
 
-  test('lines that close nothing are told', () => { expect(readPlan(line(0, 0, 5, 0, 'S')).unread.map(({ why }) => why)).toEqual(['lines that close no outline']); });
+  test('lines that close nothing are told', () => {
+    expect(readPlan(line(0, 0, 5, 0, 'S')).unread.map(({ why }) => why)).toEqual(['lines that close no outline']);
+  });
 });
 
 describe('outdoor surfaces', () => {
   test('a closed outline takes the text inside as its name, and a height written in it', () => {
     const { outdoor } = readPlan(box(0, 0, 10, 5, 'O') + text(5, 3, 'Boat Apron', 'O') + text(5, 1, 'h=0.15', 'O'));
-    expect(outdoor.map(({ element: { name, height, outline } }) => [name, height, outline.length])).toEqual([['Boat Apron', 0.15, 4]]);
+    expect(outdoor.map(({ element: { name, height, outline } }) => [name, height, outline.length])).toEqual([
+      ['Boat Apron', 0.15, 4],
+    ]);
   });
 
   test('two open lines beside one another are a road between them, a third alone is none', () => {
-    const { outdoor, unread } = readPlan(open([[0, 0], [20, 0], [30, 10]], 'O') + open([[0, 6], [17, 6], [26, 14]], 'O') + open([[60, 0], [60, 40]], 'O'));
+    const { outdoor, unread } = readPlan(
+      open(
+        [
+          [0, 0],
+          [20, 0],
+          [30, 10],
+        ],
+        'O',
+      ) +
+        open(
+          [
+            [0, 6],
+            [17, 6],
+            [26, 14],
+          ],
+          'O',
+        ) +
+        open(
+          [
+            [60, 0],
+            [60, 40],
+          ],
+          'O',
+        ),
+    );
     expect(outdoor.map(({ element }) => element.outline.length)).toEqual([6]);
     expect(unread.map(({ role, why }) => [role, why])).toEqual([['outdoor', 'an open line without another beside it']]);
   });

@@ -14,14 +14,27 @@ import { readSlabs } from './slabs/readSlabs';
 import { wallStages, type Obstacle } from './walls/readWalls';
 import { readZones } from './zones/readZones';
 
-/** What was read, what lies on a role and was not understood, how many entities lie on each role and layer, and, where reading was stopped, the kinds that it had not come to. */
-export interface ReadingResult { candidates: Candidate[]; unread: Unread[]; drawn: Drawn; left: ElementKind[] }
+/**
+ * What was read, what lies on a role and was not understood, how many entities lie on each role and layer, and, where
+ * reading was stopped, the kinds that it had not come to.
+ */
+export interface ReadingResult {
+  candidates: Candidate[];
+  unread: Unread[];
+  drawn: Drawn;
+  left: ElementKind[];
+}
 
 /** How many entities lie on each layer, by its number, with a role. */
 export type Drawn = Partial<Record<Role, Record<number, number>>>;
 
 /** Where a reading is: what it is about to do, and what it has. */
-export interface ReadingStage { doing: string; done: number; of: number; soFar: ReadingResult }
+export interface ReadingStage {
+  doing: string;
+  done: number;
+  of: number;
+  soFar: ReadingResult;
+}
 
 /** What reading is told besides the drawing. */
 export interface ReadingTask {
@@ -38,20 +51,41 @@ export interface ReadingTask {
 const stages = 10;
 
 /**
- * Reads everything that the roles of a drawing ask for, each kind from those before it: columns know the grid, walls the columns, zones and slabs the walls.
+ * Reads everything that the roles of a drawing ask for, each kind from those before it: columns know the grid, walls
+ * the columns, zones and slabs the walls.
  * Between two stages it can be left with what it has.
  */
-export function* readStages({ scene, accepted = [], tolerance, settings = defaultSettings, meanings = [] }: ReadingTask): Generator<ReadingStage, ReadingResult> {
+export function* readStages({
+  scene,
+  accepted = [],
+  tolerance,
+  settings = defaultSettings,
+  meanings = [],
+}: ReadingTask): Generator<ReadingStage, ReadingResult> {
   const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
   const read = new Set<ElementKind>();
   const drawn: Drawn = {};
   const add = (kinds: ElementKind[], found: readonly Candidate[], missed: readonly Unread[] = []) => {
-    candidates.push(...(meanings.some((meaning) => meaning !== null && meaning !== undefined) ? applyMeanings(found, scene, meanings) : found));
+    candidates.push(
+      ...(meanings.some((meaning) => meaning !== null && meaning !== undefined)
+        ? applyMeanings(found, scene, meanings)
+        : found),
+    );
     unread.push(...missed);
     for (const kind of kinds) read.add(kind);
   };
   let done = 0;
-  const at = (doing: string): ReadingStage => ({ doing, done: done++, of: stages, soFar: { candidates: [...candidates], unread: [...unread], drawn, left: elementKinds.filter((kind) => !read.has(kind)) } });
+  const at = (doing: string): ReadingStage => ({
+    doing,
+    done: done++,
+    of: stages,
+    soFar: {
+      candidates: [...candidates],
+      unread: [...unread],
+      drawn,
+      left: elementKinds.filter((kind) => !read.has(kind)),
+    },
+  });
 
   yield at('sorting lines');
   for (const [role, layers] of scene.drawn()) drawn[role] = Object.fromEntries(layers);
@@ -59,14 +93,23 @@ export function* readStages({ scene, accepted = [], tolerance, settings = defaul
   const grid = readGrid(scene, tolerance);
   add(['grid'], grid.candidates, grid.unread);
   const known = new Set(accepted.map((line) => line.label));
-  const lines = [...accepted, ...grid.candidates.map((candidate) => candidate.element).filter((line) => !known.has(line.label))];
+  const lines = [
+    ...accepted,
+    ...grid.candidates.map((candidate) => candidate.element).filter((line) => !known.has(line.label)),
+  ];
   yield at('columns');
   const columns = readColumns(scene, lines, settings, tolerance);
   add(['column'], columns.candidates, columns.unread);
-  const obstacles = columns.candidates.map(({ element }): Obstacle => ({ at: element.position, reach: Math.max(...columnOutline(element).map((corner) => distance(corner, element.position))) }));
+  const obstacles = columns.candidates.map(({ element }): Obstacle => ({
+    at: element.position,
+    reach: Math.max(...columnOutline(element).map((corner) => distance(corner, element.position))),
+  }));
   const walling = wallStages(scene, obstacles, settings, tolerance);
   let walls = walling.next();
-  while (!walls.done) { yield at(walls.value); walls = walling.next(); }
+  while (!walls.done) {
+    yield at(walls.value);
+    walls = walling.next();
+  }
   add(['wall', 'opening'], [...walls.value.walls, ...walls.value.openings], walls.value.unread);
   const { segments } = walls.value;
   yield at('beams');
@@ -87,5 +130,8 @@ export function* readStages({ scene, accepted = [], tolerance, settings = defaul
 /** Reads all at once. */
 export function read(task: ReadingTask): ReadingResult {
   const reading = readStages(task);
-  for (;;) { const step = reading.next(); if (step.done) return step.value; }
+  for (;;) {
+    const step = reading.next();
+    if (step.done) return step.value;
+  }
 }

@@ -7,7 +7,11 @@ import { classify } from '@/core/sorting/classify';
 import type { Role } from '@/core/sorting/roles';
 
 /** Where a line came from. There is one object an entity and insert, so that sources are compared as objects. */
-export interface From { handle: string; entity: number; layer: number }
+export interface From {
+  handle: string;
+  entity: number;
+  layer: number;
+}
 
 /** A path of the drawing, placed: vertices in metres in the project. */
 export interface PlacedPath extends From {
@@ -18,10 +22,20 @@ export interface PlacedPath extends From {
   source: From;
 }
 
-export interface PlacedText { text: string; at: Point; height: number; /** Radians, counter-clockwise. */ angle: number; handle: string; layer: number }
+export interface PlacedText {
+  text: string;
+  at: Point;
+  height: number;
+  /** Radians, counter-clockwise. */ angle: number;
+  handle: string;
+  layer: number;
+}
 
 /** Roles that go before those of layers: of lines picked by hand, by their handles, and of blocks, by their names. */
-export interface PickedRoles { lines: ReadonlyMap<string, Role>; blocks: ReadonlyMap<string, Role> }
+export interface PickedRoles {
+  lines: ReadonlyMap<string, Role>;
+  blocks: ReadonlyMap<string, Role>;
+}
 
 const nonePicked: PickedRoles = { lines: new Map(), blocks: new Map() };
 
@@ -36,16 +50,29 @@ export class Scene {
   /** The role of every path; made when the first is asked for. */
   private roles: (Role | null)[] | null = null;
 
-  constructor(readonly drawing: Drawing, readonly primitives: Primitives, readonly placement: Placement, readonly roleOfLayer: readonly (Role | null)[], private readonly picked: PickedRoles = nonePicked) {
-    const named = (block: number): Role | null => (block < 0 ? null : picked.blocks.get(drawing.blocks[block].name) ?? null);
+  constructor(
+    readonly drawing: Drawing,
+    readonly primitives: Primitives,
+    readonly placement: Placement,
+    readonly roleOfLayer: readonly (Role | null)[],
+    private readonly picked: PickedRoles = nonePicked,
+  ) {
+    const named = (block: number): Role | null =>
+      block < 0 ? null : (picked.blocks.get(drawing.blocks[block].name) ?? null);
     this.roleOfChain = [];
-    if (picked.blocks.size > 0) for (const [i, { block, parent }] of primitives.chains.entries()) this.roleOfChain.push(named(block) ?? (i === 0 ? null : this.roleOfChain[parent]));
+    if (picked.blocks.size > 0)
+      for (const [i, { block, parent }] of primitives.chains.entries())
+        this.roleOfChain.push(named(block) ?? (i === 0 ? null : this.roleOfChain[parent]));
   }
 
   /** The role of something by what was picked, else of its layer. */
   private roleAt(layer: number, chain: number, top: number): Role | null {
     const { lines } = this.picked;
-    return (lines.size > 0 ? lines.get(handleOf(this.drawing, top)) : undefined) ?? this.roleOfChain[chain] ?? this.roleOfLayer[layer];
+    return (
+      (lines.size > 0 ? lines.get(handleOf(this.drawing, top)) : undefined) ??
+      this.roleOfChain[chain] ??
+      this.roleOfLayer[layer]
+    );
   }
 
   private roleOf(path: number): Role | null {
@@ -94,7 +121,8 @@ export class Scene {
       for (let p = 0; p < layer.length; p += 1) {
         const handle = handleOf(this.drawing, top[p]);
         const known = this.layersByHandle.get(handle);
-        if (known === undefined) this.layersByHandle.set(handle, [layer[p]]); else if (!known.includes(layer[p])) known.push(layer[p]);
+        if (known === undefined) this.layersByHandle.set(handle, [layer[p]]);
+        else if (!known.includes(layer[p])) known.push(layer[p]);
       }
     }
     return [...new Set(handles.flatMap((handle) => this.layersByHandle!.get(handle) ?? []))];
@@ -115,7 +143,14 @@ export class Scene {
         bulges.push(bulge[v]);
       }
       const source = this.sourceOf(p);
-      found.push({ points, bulges, closed: (flags[p] & PathFlag.closed) !== 0, circle: (flags[p] & PathFlag.circle) !== 0, ...source, source });
+      found.push({
+        points,
+        bulges,
+        closed: (flags[p] & PathFlag.closed) !== 0,
+        circle: (flags[p] & PathFlag.circle) !== 0,
+        ...source,
+        source,
+      });
     }
     return found;
   }
@@ -125,10 +160,22 @@ export class Scene {
     const { texts, origin } = this.primitives;
     const unit = Math.hypot(...subtractPoints(place(this.placement, [1, 0]), place(this.placement, [0, 0])));
     // A text on a mixed layer may belong to anything.
-    return texts.filter((text) => { const role = this.roleAt(text.layer, text.chain, text.top); return role === 'mixed' || wanted.includes(role ?? 'ignore'); }).map((text) => {
-      const [x, y] = centreOfText(text);
-      return { text: text.text.trim(), at: place(this.placement, [x + origin[0], y + origin[1]]), height: text.height * unit, angle: this.placement.turning + (this.placement.mirrored ? Math.PI - text.angle : text.angle), handle: handleOf(this.drawing, text.top), layer: text.layer };
-    });
+    return texts
+      .filter((text) => {
+        const role = this.roleAt(text.layer, text.chain, text.top);
+        return role === 'mixed' || wanted.includes(role ?? 'ignore');
+      })
+      .map((text) => {
+        const [x, y] = centreOfText(text);
+        return {
+          text: text.text.trim(),
+          at: place(this.placement, [x + origin[0], y + origin[1]]),
+          height: text.height * unit,
+          angle: this.placement.turning + (this.placement.mirrored ? Math.PI - text.angle : text.angle),
+          handle: handleOf(this.drawing, text.top),
+          layer: text.layer,
+        };
+      });
   }
 }
 

@@ -1,12 +1,37 @@
 import { matches } from '@/core/pattern';
 
 /** What a layer means; a mixed one holds several things, told apart by their geometry. */
-export const roles = ['grid', 'column', 'beam', 'wall', 'door', 'window', 'slab', 'slabOpening', 'zone', 'outdoor', 'label', 'ignore', 'mixed'] as const;
+export const roles = [
+  'grid',
+  'column',
+  'beam',
+  'wall',
+  'door',
+  'window',
+  'slab',
+  'slabOpening',
+  'zone',
+  'outdoor',
+  'label',
+  'ignore',
+  'mixed',
+] as const;
 export type Role = (typeof roles)[number];
 
 export const roleNames: Record<Role, string> = {
-  grid: 'Grid', column: 'Column', beam: 'Beam', wall: 'Wall', door: 'Door', window: 'Window', slab: 'Slab', slabOpening: 'Slab opening',
-  zone: 'Zone', outdoor: 'Outdoor', label: 'Label', ignore: 'Ignore', mixed: 'By geometry',
+  grid: 'Grid',
+  column: 'Column',
+  beam: 'Beam',
+  wall: 'Wall',
+  door: 'Door',
+  window: 'Window',
+  slab: 'Slab',
+  slabOpening: 'Slab opening',
+  zone: 'Zone',
+  outdoor: 'Outdoor',
+  label: 'Label',
+  ignore: 'Ignore',
+  mixed: 'By geometry',
 };
 
 /**

@@ -4,8 +4,15 @@ import { classify } from './classify';
 import { roleNames, type Role } from './roles';
 import { suggestRole } from './suggest';
 
-/** What a layer's role is likely to be, and every reason for it; where name and geometry contradict each other, that too. */
-export interface LayerSuggestion { role: Role | null; why: string[]; conflict: string | null }
+/**
+ * What a layer's role is likely to be, and every reason for it; where name and geometry contradict each other, that
+ * too.
+ */
+export interface LayerSuggestion {
+  role: Role | null;
+  why: string[];
+  conflict: string | null;
+}
 
 /** Of larger drawings only the names are asked: a few seconds more at every intake are not worth a suggestion. */
 const mostPaths = 150_000;
@@ -16,7 +23,10 @@ const most = 0.6;
 /** A layer with so many roles, none of which has most of it, is sorted path by path. */
 const manyRoles = 3;
 
-/** Roles of all layers by their names and by what is drawn on them. @param metresPerUnit true metres of one drawing unit */
+/**
+ * Roles of all layers by their names and by what is drawn on them.
+ * @param metresPerUnit true metres of one drawing unit
+ */
 export function suggestLayers(drawing: Drawing, p: Primitives, metresPerUnit: number): LayerSuggestion[] {
   if (pathCount(p) > mostPaths) return drawing.layers.map(({ name }) => suggestionOf(name, new Map(), 0, 0));
   const looks = classify(drawing, p, metresPerUnit);
@@ -27,14 +37,20 @@ export function suggestLayers(drawing: Drawing, p: Primitives, metresPerUnit: nu
     const look = looks[path];
     if (look === null) continue;
     const found = counts[p.layer[path]].get(look.role);
-    if (found) found.count += 1; else counts[p.layer[path]].set(look.role, { count: 1, why: look.why });
+    if (found) found.count += 1;
+    else counts[p.layer[path]].set(look.role, { count: 1, why: look.why });
   }
   const texts = drawing.layers.map(() => 0);
   for (const { layer } of p.texts) texts[layer] += 1;
   return drawing.layers.map(({ name }, i) => suggestionOf(name, counts[i], totals[i], texts[i]));
 }
 
-function suggestionOf(name: string, counts: ReadonlyMap<Role, { count: number; why: string }>, total: number, texts: number): LayerSuggestion {
+function suggestionOf(
+  name: string,
+  counts: ReadonlyMap<Role, { count: number; why: string }>,
+  total: number,
+  texts: number,
+): LayerSuggestion {
   const byName = suggestRole(name);
   const ranked = [...counts].filter(([, { count }]) => count >= fewest).sort((a, b) => b[1].count - a[1].count);
   const drawn = ranked.filter(([role]) => role !== 'ignore');
@@ -43,10 +59,23 @@ function suggestionOf(name: string, counts: ReadonlyMap<Role, { count: number; w
   const why = [...(byName ? [byName.why] : []), ...(clear ? [`${clear[1].count} of ${total}: ${clear[1].why}`] : [])];
   if (byName) {
     // Doors and windows stand in walls, labels on anything: only what is clearly something else contradicts a name.
-    const against = clear && clear[0] !== 'ignore' && byName.role !== 'ignore' && byName.role !== 'label' && clear[0] !== byName.role && total >= 8 ? `Its name says ${roleNames[byName.role].toLowerCase()}; ${clear[1].count} of its ${total} lines look like ${roleNames[clear[0]].toLowerCase()}.` : null;
+    const against =
+      clear &&
+      clear[0] !== 'ignore' &&
+      byName.role !== 'ignore' &&
+      byName.role !== 'label' &&
+      clear[0] !== byName.role &&
+      total >= 8
+        ? `Its name says ${roleNames[byName.role].toLowerCase()}; ${clear[1].count} of its ${total} lines look like ${roleNames[clear[0]].toLowerCase()}.`
+        : null;
     return { role: byName.role, why, conflict: against };
   }
-  if (drawn.length >= manyRoles && (clear === null || clear[0] === 'ignore' || total > 200)) return { role: 'mixed', why: [`holds ${drawn.map(([role, { count }]) => `${count} like ${roleNames[role].toLowerCase()}`).join(', ')}`], conflict: null };
+  if (drawn.length >= manyRoles && (clear === null || clear[0] === 'ignore' || total > 200))
+    return {
+      role: 'mixed',
+      why: [`holds ${drawn.map(([role, { count }]) => `${count} like ${roleNames[role].toLowerCase()}`).join(', ')}`],
+      conflict: null,
+    };
   if (clear) return { role: clear[0], why, conflict: null };
   if (total === 0 && texts > 0) return { role: 'label', why: [`${texts} texts and nothing else`], conflict: null };
   return { role: null, why: [], conflict: null };

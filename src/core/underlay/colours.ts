@@ -3,8 +3,21 @@ import { ink } from './primitives';
 
 /** Colours 1 to 9 and the greys 250 to 255 of the DXF colour index; 7 and 0 are ink. */
 const plain: Record<number, number> = {
-  1: 0xff0000, 2: 0xffff00, 3: 0x00ff00, 4: 0x00ffff, 5: 0x0000ff, 6: 0xff00ff, 7: ink, 8: 0x808080, 9: 0xc0c0c0,
-  250: 0x333333, 251: 0x505050, 252: 0x696969, 253: 0x828282, 254: 0xbebebe, 255: ink,
+  1: 0xff0000,
+  2: 0xffff00,
+  3: 0x00ff00,
+  4: 0x00ffff,
+  5: 0x0000ff,
+  6: 0xff00ff,
+  7: ink,
+  8: 0x808080,
+  9: 0xc0c0c0,
+  250: 0x333333,
+  251: 0x505050,
+  252: 0x696969,
+  253: 0x828282,
+  254: 0xbebebe,
+  255: ink,
 };
 
 /**
@@ -37,10 +50,12 @@ export function adaptColour(colour: number, dark: boolean, inkColour: number): n
   const [r, g, b] = [(colour >> 16) & 255, (colour >> 8) & 255, colour & 255];
   // Relative luminance, WCAG 2.2.
   const linear = (v: number) => (v <= 10 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4);
-  const mix = (towards: number, share: number) => [r, g, b].reduce((sum, v) => sum * 256 + Math.round(v + (towards - v) * share), 0);
+  const mix = (towards: number, share: number) =>
+    [r, g, b].reduce((sum, v) => sum * 256 + Math.round(v + (towards - v) * share), 0);
   for (let share = 0; share <= 0.9; share += 0.1) {
     const mixed = mix(dark ? 255 : 0, share);
-    const light = 0.2126 * linear((mixed >> 16) & 255) + 0.7152 * linear((mixed >> 8) & 255) + 0.0722 * linear(mixed & 255);
+    const light =
+      0.2126 * linear((mixed >> 16) & 255) + 0.7152 * linear((mixed >> 8) & 255) + 0.0722 * linear(mixed & 255);
     const contrast = dark ? (light + 0.05) / (0.009 + 0.05) : (0.94 + 0.05) / (light + 0.05);
     if (contrast >= 3) return mixed;
   }

@@ -10,7 +10,8 @@ export function crossingsOf(p: Piece, q: Piece): Point[] {
     const hit = lineCrossing(p.a, p.b, q.a, q.b);
     return hit !== null && within(hit.t) && within(hit.u) ? [hit.point] : [];
   }
-  if (p.arc !== null && q.arc !== null) return circleCircle(p.arc, q.arc).filter((x) => onArc(p.arc!, x) && onArc(q.arc!, x));
+  if (p.arc !== null && q.arc !== null)
+    return circleCircle(p.arc, q.arc).filter((x) => onArc(p.arc!, x) && onArc(q.arc!, x));
   const [straight, round] = p.arc === null ? [p, q.arc!] : [q, p.arc];
   return lineCircle(straight.a, straight.b, round).filter((x) => onArc(round, x));
 }
@@ -37,5 +38,8 @@ function circleCircle(p: Arc, q: Arc): Point[] {
   const across = Math.sqrt(Math.max(0, p.radius * p.radius - along * along));
   const [ux, uy] = [(q.centre[0] - p.centre[0]) / gap, (q.centre[1] - p.centre[1]) / gap];
   const base: Point = [p.centre[0] + along * ux, p.centre[1] + along * uy];
-  return [[base[0] - across * uy, base[1] + across * ux], [base[0] + across * uy, base[1] - across * ux]];
+  return [
+    [base[0] - across * uy, base[1] + across * ux],
+    [base[0] + across * uy, base[1] - across * ux],
+  ];
 }

@@ -20,8 +20,16 @@ const codes = [10, 11, 13, 14, 15, 16] as const;
 /** The facts of a dimension row. */
 export function dimensionFacts(drawing: Drawing, row: number): DimensionFacts {
   const n = drawing.numbers.subarray(drawing.at[row] + 11, drawing.at[row + 1]);
-  const points = Object.fromEntries(codes.map((code, i) => [code, Number.isFinite(n[3 + 2 * i] + n[4 + 2 * i]) ? [n[3 + 2 * i], n[4 + 2 * i]] : null])) as DimensionFacts['points'];
-  return { type: n[0], measured: Number.isFinite(n[1]) ? n[1] : null, override: n[2] < 0 ? null : stringOf(drawing, n[2]), points, angle: n[15] };
+  const points = Object.fromEntries(
+    codes.map((code, i) => [code, Number.isFinite(n[3 + 2 * i] + n[4 + 2 * i]) ? [n[3 + 2 * i], n[4 + 2 * i]] : null]),
+  ) as DimensionFacts['points'];
+  return {
+    type: n[0],
+    measured: Number.isFinite(n[1]) ? n[1] : null,
+    override: n[2] < 0 ? null : stringOf(drawing, n[2]),
+    points,
+    angle: n[15],
+  };
 }
 
 /** The distance that a turned or aligned dimension spans between its points, in drawing units. */
@@ -33,7 +41,10 @@ export function spanOf({ type, points, angle }: DimensionFacts): number | null {
 }
 
 /** A plain picture of a dimension that came without one: its lines between the definition points, and its text. */
-export function dimensionPicture(drawing: Drawing, row: number): { lines: [Point, Point][]; text: { x: number; y: number; height: number; angle: number; text: string } | null } {
+export function dimensionPicture(
+  drawing: Drawing,
+  row: number,
+): { lines: [Point, Point][]; text: { x: number; y: number; height: number; angle: number; text: string } | null } {
   const facts = dimensionFacts(drawing, row);
   const { type, points } = facts;
   const lines: [Point, Point][] = [];
@@ -41,7 +52,10 @@ export function dimensionPicture(drawing: Drawing, row: number): { lines: [Point
   if (type <= 1 && line && a && b) {
     const along = type === 1 ? Math.atan2(b[1] - a[1], b[0] - a[0]) : facts.angle;
     const [c, s] = [Math.cos(along), Math.sin(along)];
-    const foot = ([x, y]: Point): Point => { const t = (x - line[0]) * c + (y - line[1]) * s; return [line[0] + c * t, line[1] + s * t]; };
+    const foot = ([x, y]: Point): Point => {
+      const t = (x - line[0]) * c + (y - line[1]) * s;
+      return [line[0] + c * t, line[1] + s * t];
+    };
     lines.push([a, foot(a)], [b, foot(b)], [foot(a), foot(b)]);
   } else if (line && points[15]) lines.push([line, points[15]]);
   else if (a && b) lines.push([a, b]);
@@ -50,5 +64,11 @@ export function dimensionPicture(drawing: Drawing, row: number): { lines: [Point
   const words = facts.override === null ? measured : facts.override.replace('<>', measured);
   const at = points[11] ?? line;
   const size = lines.length > 0 ? Math.max(...lines.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]))) : 0;
-  return { lines, text: words.trim() === '' || at === null ? null : { x: at[0], y: at[1], height: size / 20 || 1, angle: type <= 1 ? facts.angle : 0, text: words } };
+  return {
+    lines,
+    text:
+      words.trim() === '' || at === null
+        ? null
+        : { x: at[0], y: at[1], height: size / 20 || 1, angle: type <= 1 ? facts.angle : 0, text: words },
+  };
 }

@@ -25,4 +25,14 @@ export const displaySchema = v.strictObject({
 });
 export type Display = v.InferOutput<typeof displaySchema>;
 
-export const plainDisplay: Display = { colours: 'drawn', layerColours: {}, fade: 0, above: false, held: false, levels: 'own', stacked: true, lineTypes: false, lineWeights: false };
+export const plainDisplay: Display = {
+  colours: 'drawn',
+  layerColours: {},
+  fade: 0,
+  above: false,
+  held: false,
+  levels: 'own',
+  stacked: true,
+  lineTypes: false,
+  lineWeights: false,
+};

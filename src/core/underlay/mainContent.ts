@@ -26,5 +26,8 @@ export function mainContent(primitives: Pick<Primitives, 'xy' | 'origin'>): Box 
     return [min + origin[offset], max + origin[offset]];
   };
   const [x, y] = [axis(0), axis(1)];
-  return [[x[0], y[0]], [x[1], y[1]]];
+  return [
+    [x[0], y[0]],
+    [x[1], y[1]],
+  ];
 }

@@ -1,7 +1,16 @@
 import { Growable } from '@/core/drawing/growable';
 
 /** What a path carries besides its vertices. */
-export interface PathOwner { layer: number; colour: number; kind: number; chain: number; pen: number; elevation: number; entity: number; top: number }
+export interface PathOwner {
+  layer: number;
+  colour: number;
+  kind: number;
+  chain: number;
+  pen: number;
+  elevation: number;
+  entity: number;
+  top: number;
+}
 
 /** Paths while a drawing is flattened. */
 export class Paths {
@@ -44,9 +53,18 @@ export class Paths {
   finish() {
     this.start.push(this.bulge.length);
     return {
-      start: this.start.finish(), xy: this.xy.finish(), bulge: this.bulge.finish(), layer: this.layer.finish(),
-      colour: this.colour.finish(), flags: this.flags.finish(), entity: this.entity.finish(), top: this.top.finish(),
-      kind: this.kind.finish(), chain: this.chain.finish(), pen: this.pen.finish(), elevation: this.elevation.finish(),
+      start: this.start.finish(),
+      xy: this.xy.finish(),
+      bulge: this.bulge.finish(),
+      layer: this.layer.finish(),
+      colour: this.colour.finish(),
+      flags: this.flags.finish(),
+      entity: this.entity.finish(),
+      top: this.top.finish(),
+      kind: this.kind.finish(),
+      chain: this.chain.finish(),
+      pen: this.pen.finish(),
+      elevation: this.elevation.finish(),
     };
   }
 }

@@ -30,7 +30,11 @@ export class Pens {
     const own = this.drawing.layers[layer];
     const scale = this.drawing.header.lineTypeScale * lineTypeScale;
     const named = (name: string) => (this.dashes.get(name.toLowerCase()) ?? []).map((length) => length * scale);
-    const dashes = /^byblock$/i.test(lineType) ? this.list[around].dashes : /^bylayer$/i.test(lineType) ? named(own.lineType) : named(lineType);
+    const dashes = /^byblock$/i.test(lineType)
+      ? this.list[around].dashes
+      : /^bylayer$/i.test(lineType)
+        ? named(own.lineType)
+        : named(lineType);
     const weight = lineWeight === -2 ? this.list[around].weight : lineWeight === -1 ? own.lineWeight : lineWeight;
     const content = `${dashes.join()}/${weight}`;
     let index = this.byContent.get(content);

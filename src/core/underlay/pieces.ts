@@ -4,7 +4,12 @@ import type { Point } from '@/core/geometry/vector';
 import { PathFlag, pathCount, type Primitives } from './primitives';
 
 /** One side of a path: a straight segment, or an arc. */
-export interface Piece { path: number; a: Point; b: Point; arc: Arc | null }
+export interface Piece {
+  path: number;
+  a: Point;
+  b: Point;
+  arc: Arc | null;
+}
 
 /**
  * A spatial index over the sides of all paths and the centres of all arcs.
@@ -18,7 +23,12 @@ export interface PieceIndex {
 }
 
 /** What of an index crosses a worker's border; `openIndex` makes it whole again. */
-export interface PieceIndexData { tree: ArrayBuffer; vertex: Uint32Array; path: Uint32Array; centreOf: Uint32Array }
+export interface PieceIndexData {
+  tree: ArrayBuffer;
+  vertex: Uint32Array;
+  path: Uint32Array;
+  centreOf: Uint32Array;
+}
 
 export const openIndex = (data: PieceIndexData): PieceIndex => ({ ...data, tree: Flatbush.from(data.tree) });
 
@@ -38,7 +48,10 @@ export function buildIndex(primitives: Primitives): PieceIndexData {
   const { xy, bulge } = primitives;
   let sides = 0;
   let arcs = 0;
-  eachSide(primitives, (_, v, next) => { sides += 1; if (bulge[v] !== 0 && next !== v) arcs += 1; });
+  eachSide(primitives, (_, v, next) => {
+    sides += 1;
+    if (bulge[v] !== 0 && next !== v) arcs += 1;
+  });
   const vertex = new Uint32Array(sides);
   const pathOf = new Uint32Array(sides);
   const centreOf = new Uint32Array(arcs);

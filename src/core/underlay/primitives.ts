@@ -17,7 +17,10 @@ export interface Primitives {
   /** 24 bits red, green, blue; 0x1000000 is ink, dark on light and light on dark. */
   colour: Uint32Array;
   flags: Uint8Array;
-  /** The kind of entity that drew the path: what a dimension's or a table's block holds is the dimension's or the table's. */
+  /**
+   * The kind of entity that drew the path: what a dimension's or a table's block holds is the dimension's or the
+   * table's.
+   */
   kind: Uint8Array;
   /** Through which blocks the path is there, a number in `chains`. */
   chain: Uint32Array;
@@ -39,10 +42,19 @@ export interface Primitives {
 }
 
 /** One block within another; chain 0 is the model space, with block -1. */
-export interface Chain { block: number; parent: number }
+export interface Chain {
+  block: number;
+  parent: number;
+}
 
-/** How a line is drawn: dashes in drawing units (none for a continuous line), weight in hundredths of a millimetre (-3 the default). */
-export interface Pen { dashes: number[]; weight: number }
+/**
+ * How a line is drawn: dashes in drawing units (none for a continuous line), weight in hundredths of a millimetre (-3
+ * the default).
+ */
+export interface Pen {
+  dashes: number[];
+  weight: number;
+}
 
 export const PathFlag = { closed: 1, circle: 2 } as const;
 

@@ -17,7 +17,12 @@ export interface SegmentStore {
 }
 
 /** Cell c holds the segments first[c] .. first[c] + count[c), all at most length[c] long, within its box. */
-export interface SegmentCells { first: Uint32Array; count: Uint32Array; length: Float32Array; box: Float32Array }
+export interface SegmentCells {
+  first: Uint32Array;
+  count: Uint32Array;
+  length: Float32Array;
+  box: Float32Array;
+}
 
 const gridBits = 11;
 const classes = 32;
@@ -41,18 +46,26 @@ export function buildSegments(primitives: Primitives, dashed = false): SegmentSt
     return chordCount(radius, 4 * Math.atan(bulge[v]), Math.min(span / 20_000, radius / 200));
   };
   let count = 0;
-  eachSide(primitives, (_, v, next) => { count += chords(v, next); });
+  eachSide(primitives, (_, v, next) => {
+    count += chords(v, next);
+  });
   const xy = new Growable(new Float32Array(count * 4));
   const path = new Growable(new Uint32Array(count));
   const solid = (p: number, x1: number, y1: number, x2: number, y2: number) => {
-    xy.push(x1); xy.push(y1); xy.push(x2); xy.push(y2);
+    xy.push(x1);
+    xy.push(y1);
+    xy.push(x2);
+    xy.push(y2);
     path.push(p);
   };
   const dasher = dashed ? new Dasher(primitives, solid) : null;
   const put = dasher === null ? solid : dasher.put.bind(dasher);
   eachSide(primitives, (p, v, next) => {
     const n = chords(v, next);
-    if (n === 1) { put(p, from[2 * v], from[2 * v + 1], from[2 * next], from[2 * next + 1]); return; }
+    if (n === 1) {
+      put(p, from[2 * v], from[2 * v + 1], from[2 * next], from[2 * next + 1]);
+      return;
+    }
     const arc = arcOfBulge([from[2 * v], from[2 * v + 1]], [from[2 * next], from[2 * next + 1]], bulge[v]);
     let [x, y] = [from[2 * v], from[2 * v + 1]];
     for (let k = 1; k <= n; k += 1) {
@@ -71,18 +84,28 @@ class Dasher {
   private dash = 0;
   private left = 0;
 
-  constructor(private primitives: Primitives, private solid: (path: number, x1: number, y1: number, x2: number, y2: number) => void) {}
+  constructor(
+    private primitives: Primitives,
+    private solid: (path: number, x1: number, y1: number, x2: number, y2: number) => void,
+  ) {}
 
   put(path: number, x1: number, y1: number, x2: number, y2: number): void {
     if (path !== this.path) this.begin(path);
     const length = Math.hypot(x2 - x1, y2 - y1);
-    if (this.dashes.length === 0 || length === 0) { this.solid(path, x1, y1, x2, y2); return; }
+    if (this.dashes.length === 0 || length === 0) {
+      this.solid(path, x1, y1, x2, y2);
+      return;
+    }
     const period = this.dashes.reduce((sum, dash) => sum + Math.abs(dash), 0);
-    if ((length / period) * this.dashes.length > mostDashes) { this.solid(path, x1, y1, x2, y2); return; }
+    if ((length / period) * this.dashes.length > mostDashes) {
+      this.solid(path, x1, y1, x2, y2);
+      return;
+    }
     for (let at = 0; at < length;) {
       const step = Math.min(this.left, length - at);
       const [t, u] = [at / length, (at + step) / length];
-      if (this.dashes[this.dash] >= 0) this.solid(path, x1 + (x2 - x1) * t, y1 + (y2 - y1) * t, x1 + (x2 - x1) * u, y1 + (y2 - y1) * u);
+      if (this.dashes[this.dash] >= 0)
+        this.solid(path, x1 + (x2 - x1) * t, y1 + (y2 - y1) * t, x1 + (x2 - x1) * u, y1 + (y2 - y1) * u);
       at += step;
       this.left -= step;
       if (this.left > 1e-12 * period) continue;
@@ -101,9 +124,17 @@ class Dasher {
 }
 
 /** Pixels for a weight in hundredths of a millimetre; the default is 0.25 mm, one pixel. */
-export const pixelsOfWeight = (weight: number): number => (weight < 0 ? 1 : Math.min(5, Math.max(1, Math.round(weight / 25))));
+export const pixelsOfWeight = (weight: number): number =>
+  weight < 0 ? 1 : Math.min(5, Math.max(1, Math.round(weight / 25)));
 
-function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Array, span: number, minX: number, minY: number): SegmentStore {
+function sortIntoCells(
+  primitives: Primitives,
+  xy: Float32Array,
+  path: Uint32Array,
+  span: number,
+  minX: number,
+  minY: number,
+): SegmentStore {
   const count = path.length;
   const pixels = primitives.pens.map((pen) => pixelsOfWeight(pen.weight));
   const keys = new Float64Array(count);
@@ -113,12 +144,24 @@ function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Arr
     // Class k holds lengths in (span / 2^(k + 1), span / 2^k]; its cells are eight times as wide.
     const k = length > 0 ? Math.min(classes - 1, Math.max(0, Math.floor(Math.log2(span / length)))) : classes - 1;
     const bits = Math.min(gridBits, Math.max(0, k - 3));
-    const place = (value: number, low: number) => Math.min(2 ** bits - 1, Math.max(0, Math.floor(((value - low) / span) * 2 ** bits)));
+    const place = (value: number, low: number) =>
+      Math.min(2 ** bits - 1, Math.max(0, Math.floor(((value - low) / span) * 2 ** bits)));
     const [cx, cy] = [place((xy[4 * i] + xy[4 * i + 2]) / 2, minX), place((xy[4 * i + 1] + xy[4 * i + 3]) / 2, minY)];
     keys[i] = ((k * 2 ** gridBits + cy) * 2 ** gridBits + cx) * indexRange + i;
   }
   keys.sort();
-  const sorted: SegmentStore = { xy: new Float32Array(count * 4), layer: new Uint16Array(count), colour: new Uint32Array(count), weight: new Uint8Array(count), cells: { first: new Uint32Array(0), count: new Uint32Array(0), length: new Float32Array(0), box: new Float32Array(0) } };
+  const sorted: SegmentStore = {
+    xy: new Float32Array(count * 4),
+    layer: new Uint16Array(count),
+    colour: new Uint32Array(count),
+    weight: new Uint8Array(count),
+    cells: {
+      first: new Uint32Array(0),
+      count: new Uint32Array(0),
+      length: new Float32Array(0),
+      box: new Float32Array(0),
+    },
+  };
   const [first, counts, lengths, boxes]: number[][] = [[], [], [], []];
   let previous = -1;
   for (let i = 0; i < count; i += 1) {
@@ -142,7 +185,12 @@ function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Arr
     boxes[4 * c + 2] = Math.max(boxes[4 * c + 2], xy[4 * from], xy[4 * from + 2]);
     boxes[4 * c + 3] = Math.max(boxes[4 * c + 3], xy[4 * from + 1], xy[4 * from + 3]);
   }
-  sorted.cells = { first: Uint32Array.from(first), count: Uint32Array.from(counts), length: Float32Array.from(lengths), box: Float32Array.from(boxes) };
+  sorted.cells = {
+    first: Uint32Array.from(first),
+    count: Uint32Array.from(counts),
+    length: Float32Array.from(lengths),
+    box: Float32Array.from(boxes),
+  };
   return sorted;
 }
 
@@ -158,13 +206,20 @@ const finest = 0.5;
  * @param out filled with vertex numbers (two a segment); as long as two times the store's segments
  * @returns how many vertex numbers were written
  */
-export function visibleSegments(store: SegmentStore, view: readonly [number, number, number, number], pixel: number, hidden: Uint8Array, out: Uint32Array): number {
+export function visibleSegments(
+  store: SegmentStore,
+  view: readonly [number, number, number, number],
+  pixel: number,
+  hidden: Uint8Array,
+  out: Uint32Array,
+): number {
   const { first, count, length, box } = store.cells;
   let n = 0;
   // What a cell's share leaves over goes to the next: small cells would otherwise all be rounded up.
   let owed = 0;
   for (let c = 0; c < first.length; c += 1) {
-    if (box[4 * c] > view[2] || box[4 * c + 2] < view[0] || box[4 * c + 1] > view[3] || box[4 * c + 3] < view[1]) continue;
+    if (box[4 * c] > view[2] || box[4 * c + 2] < view[0] || box[4 * c + 1] > view[3] || box[4 * c + 3] < view[1])
+      continue;
     const onScreen = length[c] / pixel;
     const share = Math.min(1, onScreen / finest);
     const due = count[c] * share + owed;

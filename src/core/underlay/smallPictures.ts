@@ -7,12 +7,22 @@ import type { Primitives } from './primitives';
 const most = { paths: 160, texts: 60, vertices: 1200 };
 
 /** A block that is inserted: at how many places of the model space, and a picture of one of them. */
-export interface BlockUse { name: string; places: number; lines: Float32Array }
+export interface BlockUse {
+  name: string;
+  places: number;
+  lines: Float32Array;
+}
 
 /** Every nth of a list, so that at most some are left. */
-const thin = (list: readonly number[], limit: number): number[] => { const step = Math.ceil(list.length / limit); return step <= 1 ? [...list] : list.filter((_, i) => i % step === 0); };
+const thin = (list: readonly number[], limit: number): number[] => {
+  const step = Math.ceil(list.length / limit);
+  return step <= 1 ? [...list] : list.filter((_, i) => i % step === 0);
+};
 
-/** The straight lines that show what lies on each layer, about the origin; strays are left out where there is anything else. */
+/**
+ * The straight lines that show what lies on each layer, about the origin; strays are left out where there is anything
+ * else.
+ */
 export function layerPictures(p: Primitives, layers: number): Float32Array[] {
   const box = mainContent(p);
   const [paths, outside, texts]: number[][][] = [[], [], []].map(() => Array.from({ length: layers }, () => []));
@@ -22,7 +32,14 @@ export function layerPictures(p: Primitives, layers: number): Float32Array[] {
     (inside ? paths : outside)[p.layer[path]].push(path);
   }
   p.texts.forEach(({ layer }, i) => texts[layer].push(i));
-  return paths.map((own, layer) => outlineOf(p, thin(own.length > 0 ? own : outside[layer], most.paths), thin(texts[layer], most.texts), most.vertices));
+  return paths.map((own, layer) =>
+    outlineOf(
+      p,
+      thin(own.length > 0 ? own : outside[layer], most.paths),
+      thin(texts[layer], most.texts),
+      most.vertices,
+    ),
+  );
 }
 
 /** The blocks that the model space shows, by how often. */
@@ -36,10 +53,22 @@ export function blockUses(drawing: Drawing, p: Primitives): BlockUse[] {
     if (drawing.kind[top] !== Kind.insert) continue;
     for (const block of onTheWay[p.chain[path]]) {
       const use = uses.get(block);
-      if (!use) { uses.set(block, { places: 1, last: top, first: top, paths: [path] }); continue; }
-      if (use.last !== top) { use.places += 1; use.last = top; }
+      if (!use) {
+        uses.set(block, { places: 1, last: top, first: top, paths: [path] });
+        continue;
+      }
+      if (use.last !== top) {
+        use.places += 1;
+        use.last = top;
+      }
       if (use.first === top && use.paths.length < most.paths) use.paths.push(path);
     }
   }
-  return [...uses].map(([block, { places, paths }]) => ({ name: drawing.blocks[block].name, places, lines: outlineOf(p, paths, [], most.vertices) })).sort((a, b) => b.places - a.places || a.name.localeCompare(b.name));
+  return [...uses]
+    .map(([block, { places, paths }]) => ({
+      name: drawing.blocks[block].name,
+      places,
+      lines: outlineOf(p, paths, [], most.vertices),
+    }))
+    .sort((a, b) => b.places - a.places || a.name.localeCompare(b.name));
 }

@@ -12,11 +12,19 @@ function opened(entities: string) {
   const primitives = flatten(drawing);
   const index = openIndex(buildIndex(primitives));
   const names = drawing.layers.map((layer) => layer.name);
-  const near = (at: Point, reach: number, shown = (_: number) => true) => snapsNear(primitives, index, names, [at[0] - primitives.origin[0], at[1] - primitives.origin[1]], reach, shown).map((snap) => ({ kind: snap.kind, words: snap.words, at: [snap.point[0] + primitives.origin[0], snap.point[1] + primitives.origin[1]] }));
+  const near = (at: Point, reach: number, shown = (_: number) => true) =>
+    snapsNear(primitives, index, names, [at[0] - primitives.origin[0], at[1] - primitives.origin[1]], reach, shown).map(
+      (snap) => ({
+        kind: snap.kind,
+        words: snap.words,
+        at: [snap.point[0] + primitives.origin[0], snap.point[1] + primitives.origin[1]],
+      }),
+    );
   return { drawing, primitives, near };
 }
 
-const circle = (x: number, y: number, r: number, layer: string) => groups([0, 'CIRCLE'], [8, layer], [10, x], [20, y], [40, r]);
+const circle = (x: number, y: number, r: number, layer: string) =>
+  groups([0, 'CIRCLE'], [8, layer], [10, x], [20, y], [40, r]);
 
 test('it holds on to ends, crossings, middles and centres, and says so in words', () => {
   const { near } = opened(line(0, 0, 10, 0, 'A-WALL') + line(4, -5, 4, 5, 'A-GRID') + circle(30, 30, 3, 'A-COLS'));
@@ -31,8 +39,17 @@ test('it holds on to ends, crossings, middles and centres, and says so in words'
 });
 
 test('a line crosses a circle at both of its points and an arc only where it is', () => {
-  const { near } = opened(circle(0, 0, 5, 'C') + line(-10, 3, 10, 3, 'L') + groups([0, 'ARC'], [8, 'R'], [10, 50], [20, 0], [40, 5], [50, 0], [51, 90]) + line(40, 3, 60, 3, 'L'));
-  expect(near([4, 3], 0.3).find((snap) => snap.kind === 'crossing')!.at.map((v) => Number(v.toFixed(9)))).toEqual([4, 3]);
+  const { near } = opened(
+    circle(0, 0, 5, 'C') +
+      line(-10, 3, 10, 3, 'L') +
+      groups([0, 'ARC'], [8, 'R'], [10, 50], [20, 0], [40, 5], [50, 0], [51, 90]) +
+      line(40, 3, 60, 3, 'L'),
+  );
+  expect(
+    near([4, 3], 0.3)
+      .find((snap) => snap.kind === 'crossing')!
+      .at.map((v) => Number(v.toFixed(9))),
+  ).toEqual([4, 3]);
   expect(near([-4, 3], 0.3).some((snap) => snap.kind === 'crossing')).toBe(true);
   expect(near([54, 3], 0.3).some((snap) => snap.kind === 'crossing')).toBe(true);
   expect(near([46, 3], 0.3).some((snap) => snap.kind === 'crossing')).toBe(false);
@@ -46,18 +63,32 @@ test('hidden layers are not held on to', () => {
 
 test('of all ends in reach none is missed: the same as looking at every line', () => {
   const coordinate = fc.integer({ min: -500, max: 500 });
-  fc.assert(fc.property(fc.array(fc.tuple(coordinate, coordinate, coordinate, coordinate), { minLength: 1, maxLength: 60 }), coordinate, coordinate, (sides, x, y) => {
-    const { near } = opened(sides.map(([a, b, c, d]) => line(a, b, c, d)).join(''));
-    const least = Math.min(...sides.flatMap(([a, b, c, d]) => [Math.hypot(a - x, b - y), Math.hypot(c - x, d - y)]));
-    fc.pre(least < 40);
-    const best = near([x, y], 41).filter((snap) => snap.kind === 'end');
-    expect(best.length === 0 ? near([x, y], 41).length : 1).toBeGreaterThan(0);
-    if (best.length > 0) expect(Math.min(...best.map((snap) => Math.hypot(snap.at[0] - x, snap.at[1] - y)))).toBeCloseTo(least, 6);
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(coordinate, coordinate, coordinate, coordinate), { minLength: 1, maxLength: 60 }),
+      coordinate,
+      coordinate,
+      (sides, x, y) => {
+        const { near } = opened(sides.map(([a, b, c, d]) => line(a, b, c, d)).join(''));
+        const least = Math.min(
+          ...sides.flatMap(([a, b, c, d]) => [Math.hypot(a - x, b - y), Math.hypot(c - x, d - y)]),
+        );
+        fc.pre(least < 40);
+        const best = near([x, y], 41).filter((snap) => snap.kind === 'end');
+        expect(best.length === 0 ? near([x, y], 41).length : 1).toBeGreaterThan(0);
+        if (best.length > 0)
+          expect(Math.min(...best.map((snap) => Math.hypot(snap.at[0] - x, snap.at[1] - y)))).toBeCloseTo(least, 6);
+      },
+    ),
+    { numRuns: 60 },
+  );
 });
 
 test('all segments in view are drawn when they are large, a share when they are specks, none out of view or hidden', () => {
-  const entities = Array.from({ length: 400 }, (_, i) => line((i % 20) * 10, Math.floor(i / 20) * 10, (i % 20) * 10 + 1, Math.floor(i / 20) * 10, i % 2 ? 'A' : 'B')).join('') + line(0, 0, 200, 200, 'A');
+  const entities =
+    Array.from({ length: 400 }, (_, i) =>
+      line((i % 20) * 10, Math.floor(i / 20) * 10, (i % 20) * 10 + 1, Math.floor(i / 20) * 10, i % 2 ? 'A' : 'B'),
+    ).join('') + line(0, 0, 200, 200, 'A');
   const { primitives, drawing } = opened(entities);
   const store = buildSegments(primitives);
   const out = new Uint32Array(store.layer.length * 2);
@@ -74,6 +105,12 @@ test('all segments in view are drawn when they are large, a share when they are 
 });
 
 test('the main content leaves strays out', () => {
-  const { primitives } = opened(Array.from({ length: 50 }, (_, i) => line(i, 0, i, 20)).join('') + groups([0, 'POINT'], [8, '0'], [10, 1e6], [20, -1e6]));
-  expect(mainContent(primitives)).toEqual([[0, 0], [49, 20]]);
+  const { primitives } = opened(
+    Array.from({ length: 50 }, (_, i) => line(i, 0, i, 20)).join('') +
+      groups([0, 'POINT'], [8, '0'], [10, 1e6], [20, -1e6]),
+  );
+  expect(mainContent(primitives)).toEqual([
+    [0, 0],
+    [49, 20],
+  ]);
 });

@@ -29,7 +29,14 @@ const crowd = 48;
  * @param reach how far from the cursor, in drawing units
  * @param shown whether the layer of that number takes part
  */
-export function snapsNear(primitives: Primitives, index: PieceIndex, layers: readonly string[], at: Point, reach: number, shown: (layer: number) => boolean): Snap[] {
+export function snapsNear(
+  primitives: Primitives,
+  index: PieceIndex,
+  layers: readonly string[],
+  at: Point,
+  reach: number,
+  shown: (layer: number) => boolean,
+): Snap[] {
   const sides = index.vertex.length;
   const found: Snap[] = [];
   const offer = (kind: SnapKind, point: Point, words: () => string) => {
@@ -47,7 +54,10 @@ export function snapsNear(primitives: Primitives, index: PieceIndex, layers: rea
     const piece = pieceAt(primitives, index, centre ? index.centreOf[item - sides] : item);
     if (!shown(primitives.layer[piece.path])) continue;
     const what = () => `${nameOf(primitives, piece)} on ${layers[primitives.layer[piece.path]]}`;
-    if (centre) { offer('centre', piece.arc!.centre, () => `centre of ${what()}`); continue; }
+    if (centre) {
+      offer('centre', piece.arc!.centre, () => `centre of ${what()}`);
+      continue;
+    }
     const nearest = nearestOn(piece, at);
     if (distance(nearest, at) > reach) continue;
     if (pieces.length < crowd) pieces.push(piece);
@@ -61,7 +71,9 @@ export function snapsNear(primitives: Primitives, index: PieceIndex, layers: rea
   for (let i = 0; i < pieces.length; i += 1) {
     for (let j = i + 1; j < pieces.length; j += 1) {
       for (const point of crossingsOf(pieces[i], pieces[j])) {
-        offer('crossing', point, () => crossingWords(layers[primitives.layer[pieces[i].path]], layers[primitives.layer[pieces[j].path]]));
+        offer('crossing', point, () =>
+          crossingWords(layers[primitives.layer[pieces[i].path]], layers[primitives.layer[pieces[j].path]]),
+        );
       }
     }
   }

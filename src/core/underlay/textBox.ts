@@ -26,7 +26,12 @@ function onPlan(text: TextPrimitive, along: number, up: number): Point {
 /** The corners of a text's box. */
 export function textBox(text: TextPrimitive): [Point, Point, Point, Point] {
   const { x, y, width, height } = extentOf(text);
-  return [onPlan(text, x, y), onPlan(text, x + width, y), onPlan(text, x + width, y + height), onPlan(text, x, y + height)];
+  return [
+    onPlan(text, x, y),
+    onPlan(text, x + width, y),
+    onPlan(text, x + width, y + height),
+    onPlan(text, x, y + height),
+  ];
 }
 
 /** The middle of a text's box. */

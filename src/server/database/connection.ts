@@ -8,7 +8,12 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 
 export type Db = Kysely<Database> | Transaction<Database>;
 
-interface Connections { pool: pg.Pool; uploads: pg.Pool; db: Kysely<Database>; uploadDb: Kysely<Database> }
+interface Connections {
+  pool: pg.Pool;
+  uploads: pg.Pool;
+  db: Kysely<Database>;
+  uploadDb: Kysely<Database>;
+}
 
 function open(): Connections {
   const pool = (max: number) => {
@@ -16,16 +21,26 @@ function open(): Connections {
     // A connection lost while idle is replaced at the next query; without a handler it would end the process.
     const lost = (error: Error) => console.error(`Database connection lost: ${error.message}`);
     made.on('error', lost);
-    made.on('connect', (client) => { client.on('error', lost); });
+    made.on('connect', (client) => {
+      client.on('error', lost);
+    });
     return made;
   };
   const [main, uploads] = [pool(12), pool(4)];
-  return { pool: main, uploads, db: new Kysely<Database>({ dialect: new PostgresDialect({ pool: main }) }), uploadDb: new Kysely<Database>({ dialect: new PostgresDialect({ pool: uploads }) }) };
+  return {
+    pool: main,
+    uploads,
+    db: new Kysely<Database>({ dialect: new PostgresDialect({ pool: main }) }),
+    uploadDb: new Kysely<Database>({ dialect: new PostgresDialect({ pool: uploads }) }),
+  };
 }
 
 const shared = globalThis as { zirconConnections?: Connections };
 
-/** The process's connections. Uploads hold a transaction open for as long as the network takes, so they have a pool of their own. */
+/**
+ * The process's connections. Uploads hold a transaction open for as long as the network takes, so they have a pool of
+ * their own.
+ */
 export function connections(): Connections {
   return (shared.zirconConnections ??= open());
 }

@@ -8,7 +8,15 @@ import * as seen from './migrations/0006_seen';
 import * as library from './migrations/0007_library';
 import type { Database } from './schema';
 
-const migrations: Record<string, Migration> = { '0001_start': start, '0002_recipes': recipes, '0003_datum': datum, '0004_elements': elements, '0005_role_maps': roleMaps, '0006_seen': seen, '0007_library': library };
+const migrations: Record<string, Migration> = {
+  '0001_start': start,
+  '0002_recipes': recipes,
+  '0003_datum': datum,
+  '0004_elements': elements,
+  '0005_role_maps': roleMaps,
+  '0006_seen': seen,
+  '0007_library': library,
+};
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */
 export async function migrate(db: Kysely<Database>): Promise<void> {

@@ -29,40 +29,141 @@ interface ProjectTable {
   updated_at: Timestamp;
 }
 
-interface LevelTable { id: string; project_id: string; name: string; elevation: number; height: number; kind: LevelKind; build_up: number; slab: number; repeats: string | null }
-interface DrawingLevelTable { drawing_id: string; level_id: string }
+interface LevelTable {
+  id: string;
+  project_id: string;
+  name: string;
+  elevation: number;
+  height: number;
+  kind: LevelKind;
+  build_up: number;
+  slab: number;
+  repeats: string | null;
+}
+interface DrawingLevelTable {
+  drawing_id: string;
+  level_id: string;
+}
 
 /** A file's content, shared by the revisions that show it. */
-interface FileTable { id: string; sha256: string; size: number; created_at: Timestamp }
-interface FileChunkTable { file_id: string; seq: number; bytes: Buffer }
+interface FileTable {
+  id: string;
+  sha256: string;
+  size: number;
+  created_at: Timestamp;
+}
+interface FileChunkTable {
+  file_id: string;
+  seq: number;
+  bytes: Buffer;
+}
 
 /** Derived from a file by one version of the reader; can be made again from the chunks at any time. */
-interface FileReportTable { file_id: string; reader_version: number; intake: JSONColumnType<IntakeFile> }
-interface FileColumnsTable { file_id: string; seq: number; bytes: Buffer }
-
-interface DrawingTable { id: string; project_id: string; name: string; revision: number; level_id: string | null; discarded: boolean; set_aside: boolean }
-interface RevisionTable { drawing_id: string; number: number; file_id: string; file_name: string; created_at: Timestamp }
-interface PlacementTable {
-  drawing_id: string; unit: LengthUnit; scale: number; confirmed: boolean; mirrored: boolean; upright: number | null;
-  origin_x: number; origin_y: number; target_x: number; target_y: number; turning: number;
+interface FileReportTable {
+  file_id: string;
+  reader_version: number;
+  intake: JSONColumnType<IntakeFile>;
 }
-interface NamedRecipeTable { id: string; name: string; steps: JSONColumnType<Recipe>; updated_at: Timestamp }
-interface RoleMapTable { id: string; name: string; rules: JSONColumnType<RoleMap['rules']>; updated_at: Timestamp }
-interface LayerRoleTable { drawing_id: string; layer: string; role: Role | null; suggested: boolean; shown: boolean; library_id: string | null }
-interface PickTable { id: string; drawing_id: string; kind: 'block' | 'lines'; name: string; role: Role; handles: string[] | null }
+interface FileColumnsTable {
+  file_id: string;
+  seq: number;
+  bytes: Buffer;
+}
+
+interface DrawingTable {
+  id: string;
+  project_id: string;
+  name: string;
+  revision: number;
+  level_id: string | null;
+  discarded: boolean;
+  set_aside: boolean;
+}
+interface RevisionTable {
+  drawing_id: string;
+  number: number;
+  file_id: string;
+  file_name: string;
+  created_at: Timestamp;
+}
+interface PlacementTable {
+  drawing_id: string;
+  unit: LengthUnit;
+  scale: number;
+  confirmed: boolean;
+  mirrored: boolean;
+  upright: number | null;
+  origin_x: number;
+  origin_y: number;
+  target_x: number;
+  target_y: number;
+  turning: number;
+}
+interface NamedRecipeTable {
+  id: string;
+  name: string;
+  steps: JSONColumnType<Recipe>;
+  updated_at: Timestamp;
+}
+interface RoleMapTable {
+  id: string;
+  name: string;
+  rules: JSONColumnType<RoleMap['rules']>;
+  updated_at: Timestamp;
+}
+interface LayerRoleTable {
+  drawing_id: string;
+  layer: string;
+  role: Role | null;
+  suggested: boolean;
+  shown: boolean;
+  library_id: string | null;
+}
+interface PickTable {
+  id: string;
+  drawing_id: string;
+  kind: 'block' | 'lines';
+  name: string;
+  role: Role;
+  handles: string[] | null;
+}
 /** A section or a construction; `made` is what is special to its kind. */
-interface LibraryTable { id: string; project_id: string; kind: LibraryRow['kind']; name: string; made: JSONColumnType<Record<string, unknown>> }
-interface DecisionTable { drawing_id: string; key: string; verdict: 'accepted' | 'rejected'; element_id: string | null; seen: string | null }
+interface LibraryTable {
+  id: string;
+  project_id: string;
+  kind: LibraryRow['kind'];
+  name: string;
+  made: JSONColumnType<Record<string, unknown>>;
+}
+interface DecisionTable {
+  drawing_id: string;
+  key: string;
+  verdict: 'accepted' | 'rejected';
+  element_id: string | null;
+  seen: string | null;
+}
 interface ElementTable {
-  id: string; project_id: string; level_id: string | null; kind: ElementRow['kind']; shape: JSONColumnType<ElementRow['shape']>;
-  source_drawing: string | null; source_handles: string[] | null; library_id: string | null;
+  id: string;
+  project_id: string;
+  level_id: string | null;
+  kind: ElementRow['kind'];
+  shape: JSONColumnType<ElementRow['shape']>;
+  source_drawing: string | null;
+  source_handles: string[] | null;
+  library_id: string | null;
 }
 
 /** The append-only log. `undoes` names the edit that this one takes back; a redo takes back an undo. */
 interface EditTable {
-  project_id: string; seq: number; client_id: string; label: string;
-  changes: JSONColumnType<Change[]>; inverse: JSONColumnType<Change[]>;
-  undoes: number | null; previous_undo: number | null; previous_redo: number | null;
+  project_id: string;
+  seq: number;
+  client_id: string;
+  label: string;
+  changes: JSONColumnType<Change[]>;
+  inverse: JSONColumnType<Change[]>;
+  undoes: number | null;
+  previous_undo: number | null;
+  previous_redo: number | null;
   created_at: Timestamp;
 }
 
@@ -70,8 +171,19 @@ export type IntakeState = 'receiving' | 'waiting' | 'reading' | 'done' | 'failed
 
 /** A file on its way in. `done` of `total` bytes were read. */
 interface IntakeTable {
-  id: string; project_id: string; level_id: string | null; file_id: string | null; file_name: string; size: number;
-  state: IntakeState; done: Generated<number>; message: string | null; drawing_id: string | null; revises: string | null; created_at: Timestamp; updated_at: Timestamp;
+  id: string;
+  project_id: string;
+  level_id: string | null;
+  file_id: string | null;
+  file_name: string;
+  size: number;
+  state: IntakeState;
+  done: Generated<number>;
+  message: string | null;
+  drawing_id: string | null;
+  revises: string | null;
+  created_at: Timestamp;
+  updated_at: Timestamp;
 }
 
 export interface Database {

@@ -19,7 +19,14 @@ import { TurningPart } from './TurningPart';
 import { UnitPart } from './UnitPart';
 import { useReplace } from './useReplace';
 
-const parts: { name: DatumPart; word: string }[] = [{ name: 'unit', word: 'Unit' }, { name: 'place', word: 'Place' }, { name: 'fit', word: 'Fit' }, { name: 'levels', word: 'Levels' }, { name: 'measure', word: 'Measure' }, { name: 'project', word: 'Project' }];
+const parts: { name: DatumPart; word: string }[] = [
+  { name: 'unit', word: 'Unit' },
+  { name: 'place', word: 'Place' },
+  { name: 'fit', word: 'Fit' },
+  { name: 'levels', word: 'Levels' },
+  { name: 'measure', word: 'Measure' },
+  { name: 'project', word: 'Project' },
+];
 
 /** Unit, place and level of each drawing; levels, measuring, and how the project is shown. */
 export function DatumBench() {
@@ -33,19 +40,45 @@ export function DatumBench() {
   const upright = placement.upright !== null;
   return (
     <>
-      <BenchHead title="Datum" about={datumPart === 'levels' ? `${levels} ${levels === 1 ? 'level' : 'levels'}` : <DrawingChoice drawingId={drawing.id} />} />
+      <BenchHead
+        title="Datum"
+        about={
+          datumPart === 'levels' ? (
+            `${levels} ${levels === 1 ? 'level' : 'levels'}`
+          ) : (
+            <DrawingChoice drawingId={drawing.id} />
+          )
+        }
+      />
       <TabLine label="Parts of Datum" tabs={parts} present={datumPart} turn={(name) => set({ datumPart: name })} />
-      {datumPart === 'unit' && <><UnitPart key={`unit ${drawing.id}`} {...about} /><KnownLengthPart key={`known ${drawing.id}`} {...about} /></>}
+      {datumPart === 'unit' && (
+        <>
+          <UnitPart key={`unit ${drawing.id}`} {...about} />
+          <KnownLengthPart key={`known ${drawing.id}`} {...about} />
+        </>
+      )}
       {datumPart === 'place' && (
         <>
           <PlanePart key={`plane ${drawing.id}`} {...about} />
-          {upright && underlay && <HeightsPart key={`heights ${drawing.id}`} drawing={drawing} placement={placement} underlay={underlay} />}
-          {!upright && <><OriginPart key={`origin ${drawing.id}`} {...about} /><TurningPart key={`turning ${drawing.id}`} {...about} /></>}
+          {upright && underlay && (
+            <HeightsPart key={`heights ${drawing.id}`} drawing={drawing} placement={placement} underlay={underlay} />
+          )}
+          {!upright && (
+            <>
+              <OriginPart key={`origin ${drawing.id}`} {...about} />
+              <TurningPart key={`turning ${drawing.id}`} {...about} />
+            </>
+          )}
         </>
       )}
       {datumPart === 'fit' && <RegistrationPart key={drawing.id} {...about} />}
       {datumPart === 'levels' && <LevelsPart />}
-      {datumPart === 'measure' && <><MeasurePart placement={placement} />{underlay && <DimensionsPart key={drawing.id} drawing={drawing} placement={placement} underlay={underlay} />}</>}
+      {datumPart === 'measure' && (
+        <>
+          <MeasurePart placement={placement} />
+          {underlay && <DimensionsPart key={drawing.id} drawing={drawing} placement={placement} underlay={underlay} />}
+        </>
+      )}
       {datumPart === 'project' && <ProjectPart drawing={drawing} placement={placement} />}
       {question}
     </>

@@ -15,19 +15,40 @@ import { LengthField } from '@/ui/widgets/LengthField';
 import { pickPoint } from './pick';
 import type { Replace } from './useReplace';
 
-/** A length that somebody knows, between two points of the drawing: it overrides the evidence, and is held against it. */
-export function KnownLengthPart({ drawing, placement, underlay, replace }: { drawing: DrawingRow; placement: PlacementRow; underlay: Underlay | null; replace: Replace }) {
+/**
+ * A length that somebody knows, between two points of the drawing: it overrides the evidence, and is held against it.
+ */
+export function KnownLengthPart({
+  drawing,
+  placement,
+  underlay,
+  replace,
+}: {
+  drawing: DrawingRow;
+  placement: PlacementRow;
+  underlay: Underlay | null;
+  replace: Replace;
+}) {
   const lengths = useProject(lengthsOf);
   const picking = useBoard((board) => board.tool.kind === 'pick');
   const [ends, setEnds] = useState<[Picked, Picked] | null>(null);
   const [metres, setMetres] = useState<number | null>(null);
   const drawn = ends && distance(ends[0].drawingPoint, ends[1].drawingPoint);
   // Two points on one another are refused before a length is asked for.
-  const found = drawn === null ? null : metres !== null ? knownLength(drawn, metres, underlay?.unit ?? null) : drawn > 0 ? null : knownLength(drawn, 1, null);
+  const found =
+    drawn === null
+      ? null
+      : metres !== null
+        ? knownLength(drawn, metres, underlay?.unit ?? null)
+        : drawn > 0
+          ? null
+          : knownLength(drawn, 1, null);
   const pick = () => {
     setEnds(null);
     setMetres(null);
-    pickPoint('first end of the known length', drawing.id, (first) => pickPoint('second end', drawing.id, (second) => setEnds([first, second])));
+    pickPoint('first end of the known length', drawing.id, (first) =>
+      pickPoint('second end', drawing.id, (second) => setEnds([first, second])),
+    );
   };
   const take = (unit: PlacementRow['unit'], scale: number) => {
     const next = { ...placement, unit, scale, confirmed: true };
@@ -37,18 +58,48 @@ export function KnownLengthPart({ drawing, placement, underlay, replace }: { dra
   return (
     <Part title="Known length">
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}>
-        {picking ? <Button variant="outlined" onClick={() => useBoard.getState().setTool({ kind: 'look' })}>Stop picking</Button> : <Button variant="outlined" onClick={pick}>Pick its two ends</Button>}
-        {drawn !== null && <span><span className="mono">{formatNumber(drawn, 2)}</span> drawing units</span>}
+        {picking ? (
+          <Button variant="outlined" onClick={() => useBoard.getState().setTool({ kind: 'look' })}>
+            Stop picking
+          </Button>
+        ) : (
+          <Button variant="outlined" onClick={pick}>
+            Pick its two ends
+          </Button>
+        )}
+        {drawn !== null && (
+          <span>
+            <span className="mono">{formatNumber(drawn, 2)}</span> drawing units
+          </span>
+        )}
       </Box>
-      {drawn !== null && drawn > 0 && <Box sx={{ mb: 1 }}><LengthField label="True length" value={metres} lengths={lengths} change={setMetres} width={160} /></Box>}
+      {drawn !== null && drawn > 0 && (
+        <Box sx={{ mb: 1 }}>
+          <LengthField label="True length" value={metres} lengths={lengths} change={setMetres} width={160} />
+        </Box>
+      )}
       {found !== null && !found.ok && <Note kind="look">{found.message}</Note>}
       {found?.ok && (
         <Box role="group" aria-label="What the known length says">
-          <Note kind={found.value.against.length > 0 ? 'look' : 'plain'}>{knownWords(found.value)}{found.value.against.length > 0 && <> But then this is true: {found.value.against.join(', ')}.</>}</Note>
+          <Note kind={found.value.against.length > 0 ? 'look' : 'plain'}>
+            {knownWords(found.value)}
+            {found.value.against.length > 0 && <> But then this is true: {found.value.against.join(', ')}.</>}
+          </Note>
           <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-            <Button variant="contained" onClick={() => take(found.value.unit, found.value.scale)}>Take it so</Button>
-            {Math.abs(found.value.off) > 5e-4 && <Button variant="outlined" onClick={() => take(found.value.unit, found.value.scale * (1 + found.value.off))}>Take the length to the letter</Button>}
-            <Button variant="text" onClick={() => setEnds(null)}>Leave it</Button>
+            <Button variant="contained" onClick={() => take(found.value.unit, found.value.scale)}>
+              Take it so
+            </Button>
+            {Math.abs(found.value.off) > 5e-4 && (
+              <Button
+                variant="outlined"
+                onClick={() => take(found.value.unit, found.value.scale * (1 + found.value.off))}
+              >
+                Take the length to the letter
+              </Button>
+            )}
+            <Button variant="text" onClick={() => setEnds(null)}>
+              Leave it
+            </Button>
           </Box>
         </Box>
       )}

@@ -18,10 +18,23 @@ import { LengthField } from '@/ui/widgets/LengthField';
 import { pickPoint, placedCentre } from './pick';
 import type { Replace } from './useReplace';
 
-interface Chosen { drawn: Point; words: string }
+interface Chosen {
+  drawn: Point;
+  words: string;
+}
 
 /** Which point of the drawing stands on which point of the project. */
-export function OriginPart({ drawing, placement, underlay, replace }: { drawing: DrawingRow; placement: PlacementRow; underlay: Underlay | null; replace: Replace }) {
+export function OriginPart({
+  drawing,
+  placement,
+  underlay,
+  replace,
+}: {
+  drawing: DrawingRow;
+  placement: PlacementRow;
+  underlay: Underlay | null;
+  replace: Replace;
+}) {
   const lengths = useProject(lengthsOf);
   const state = useProject((store) => store.state);
   const picking = useBoard((board) => board.tool.kind === 'pick');
@@ -32,50 +45,155 @@ export function OriginPart({ drawing, placement, underlay, replace }: { drawing:
   const plain = Math.hypot(...zero) < 1e-9;
   const readCrossings = () => {
     const at = asDrawn(placement.unit, placement.scale);
-    void gridOfDrawing(state, drawing.id, at).then((lines) => setCrossings(gridCrossings(lines).map(({ name, point: p }) => ({ name, drawn: unplace(at, p) })).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))));
+    void gridOfDrawing(state, drawing.id, at).then((lines) =>
+      setCrossings(
+        gridCrossings(lines)
+          .map(({ name, point: p }) => ({ name, drawn: unplace(at, p) }))
+          .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
+      ),
+    );
   };
   const centre = () => {
     const middle = underlay && placedCentre(placement, underlay);
-    if (middle) replace({ ...placement, ...putOn(placement, unplace(placement, middle), [0, 0]) } as PlacementRow, `Zero of ${drawing.name} in the middle of its content`);
+    if (middle)
+      replace(
+        { ...placement, ...putOn(placement, unplace(placement, middle), [0, 0]) } as PlacementRow,
+        `Zero of ${drawing.name} in the middle of its content`,
+      );
   };
   const put = ({ drawn, words }: Chosen, to: Point, where: string) => {
-    replace({ ...placement, ...putOn(placement, drawn, to) } as PlacementRow, `${words} of ${drawing.name} on ${where}`);
+    replace(
+      { ...placement, ...putOn(placement, drawn, to) } as PlacementRow,
+      `${words} of ${drawing.name} on ${where}`,
+    );
     setPoint(null);
   };
-  const where = (p: Point) => (Math.hypot(...p) < 1e-9 ? 'the zero' : `E ${formatLength(p[0], lengths)}, N ${formatLength(p[1], lengths)}`);
+  const where = (p: Point) =>
+    Math.hypot(...p) < 1e-9 ? 'the zero' : `E ${formatLength(p[0], lengths)}, N ${formatLength(p[1], lengths)}`;
   return (
     <Part title="Origin">
       <Box sx={{ mb: 1 }}>
-        {plain ? 'As drawn: the drawing\u2019s zero is the project\u2019s.' : <>The project{'\u2019'}s zero is the drawing{'\u2019'}s point <Box component="span" className="mono">{formatNumber(zero[0], 2)}, {formatNumber(zero[1], 2)}</Box> ({placement.unit}).</>}
+        {plain ? (
+          'As drawn: the drawing\u2019s zero is the project\u2019s.'
+        ) : (
+          <>
+            The project{'\u2019'}s zero is the drawing{'\u2019'}s point{' '}
+            <Box component="span" className="mono">
+              {formatNumber(zero[0], 2)}, {formatNumber(zero[1], 2)}
+            </Box>{' '}
+            ({placement.unit}).
+          </>
+        )}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {picking ? <Button variant="outlined" onClick={() => useBoard.getState().setTool({ kind: 'look' })}>Stop picking</Button> : <Button variant="outlined" onClick={() => pickPoint('point to be the zero', drawing.id, (picked) => put({ drawn: picked.drawingPoint, words: picked.words }, [0, 0], 'the zero'))}>Pick the zero</Button>}
-        <Button variant="outlined" disabled={!underlay} onClick={centre}>Centre of content</Button>
-        {!plain && <Button variant="text" onClick={() => replace({ ...placement, origin: [0, 0], target: [0, 0] }, `${drawing.name} as drawn`)}>As drawn</Button>}
+        {picking ? (
+          <Button variant="outlined" onClick={() => useBoard.getState().setTool({ kind: 'look' })}>
+            Stop picking
+          </Button>
+        ) : (
+          <Button
+            variant="outlined"
+            onClick={() =>
+              pickPoint('point to be the zero', drawing.id, (picked) =>
+                put({ drawn: picked.drawingPoint, words: picked.words }, [0, 0], 'the zero'),
+              )
+            }
+          >
+            Pick the zero
+          </Button>
+        )}
+        <Button variant="outlined" disabled={!underlay} onClick={centre}>
+          Centre of content
+        </Button>
+        {!plain && (
+          <Button
+            variant="text"
+            onClick={() => replace({ ...placement, origin: [0, 0], target: [0, 0] }, `${drawing.name} as drawn`)}
+          >
+            As drawn
+          </Button>
+        )}
       </Box>
       <Box sx={{ mt: 1.5, borderTop: '1px solid var(--mui-palette-divider)', pt: 1 }}>
         <Box sx={{ color: 'text.secondary', mb: 0.75 }}>A point to a place of its own</Box>
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}>
           <Select
-            size="small" displayEmpty value={crossings?.some(({ name }) => name === point?.words) ? point!.words : ''} inputProps={{ 'aria-label': 'Grid crossing of the drawing' }} sx={{ width: 148 }} onOpen={readCrossings}
+            size="small"
+            displayEmpty
+            value={crossings?.some(({ name }) => name === point?.words) ? point!.words : ''}
+            inputProps={{ 'aria-label': 'Grid crossing of the drawing' }}
+            sx={{ width: 148 }}
+            onOpen={readCrossings}
             renderValue={(value) => (value === '' ? (point?.words ?? 'Grid crossing') : value)}
-            onChange={(event) => { const found = crossings?.find(({ name }) => name === event.target.value); if (found) setPoint({ drawn: found.drawn, words: found.name }); }}
+            onChange={(event) => {
+              const found = crossings?.find(({ name }) => name === event.target.value);
+              if (found) setPoint({ drawn: found.drawn, words: found.name });
+            }}
           >
-            {crossings === null && <MenuItem disabled value="">reading its grid {'\u2026'}</MenuItem>}
-            {crossings?.length === 0 && <MenuItem disabled value="">no crossings; give its grid layer the role at Sorting</MenuItem>}
-            {crossings?.map(({ name }) => <MenuItem key={name} value={name}>{name}</MenuItem>)}
+            {crossings === null && (
+              <MenuItem disabled value="">
+                reading its grid {'\u2026'}
+              </MenuItem>
+            )}
+            {crossings?.length === 0 && (
+              <MenuItem disabled value="">
+                no crossings; give its grid layer the role at Sorting
+              </MenuItem>
+            )}
+            {crossings?.map(({ name }) => (
+              <MenuItem key={name} value={name}>
+                {name}
+              </MenuItem>
+            ))}
           </Select>
-          <Button variant="text" onClick={() => pickPoint('point of the drawing', drawing.id, (picked) => setPoint({ drawn: picked.drawingPoint, words: picked.words }))}>or pick it</Button>
+          <Button
+            variant="text"
+            onClick={() =>
+              pickPoint('point of the drawing', drawing.id, (picked) =>
+                setPoint({ drawn: picked.drawingPoint, words: picked.words }),
+              )
+            }
+          >
+            or pick it
+          </Button>
         </Box>
         {point && (
           <>
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', flexWrap: 'wrap', pt: 0.75 }}>
-              <LengthField label="East" value={target[0]} lengths={lengths} change={(east) => setTarget([east, target[1]])} width={116} />
-              <LengthField label="North" value={target[1]} lengths={lengths} change={(north) => setTarget([target[0], north])} width={116} />
-              <Button variant="text" onClick={() => pickPoint('place in the project', null, (picked) => setTarget([picked.point[0], picked.point[1]]))}>or pick it</Button>
+              <LengthField
+                label="East"
+                value={target[0]}
+                lengths={lengths}
+                change={(east) => setTarget([east, target[1]])}
+                width={116}
+              />
+              <LengthField
+                label="North"
+                value={target[1]}
+                lengths={lengths}
+                change={(north) => setTarget([target[0], north])}
+                width={116}
+              />
+              <Button
+                variant="text"
+                onClick={() =>
+                  pickPoint('place in the project', null, (picked) => setTarget([picked.point[0], picked.point[1]]))
+                }
+              >
+                or pick it
+              </Button>
             </Box>
-            <Box sx={{ my: 1 }}>{point.words} now stands at {where(place(placement, point.drawn))}.</Box>
-            <Box sx={{ display: 'flex', gap: 1 }}><Button variant="contained" onClick={() => put(point, target, where(target))}>Put it there</Button><Button variant="text" onClick={() => setPoint(null)}>Leave it</Button></Box>
+            <Box sx={{ my: 1 }}>
+              {point.words} now stands at {where(place(placement, point.drawn))}.
+            </Box>
+            <Box sx={{ display: 'flex', gap: 1 }}>
+              <Button variant="contained" onClick={() => put(point, target, where(target))}>
+                Put it there
+              </Button>
+              <Button variant="text" onClick={() => setPoint(null)}>
+                Leave it
+              </Button>
+            </Box>
           </>
         )}
       </Box>

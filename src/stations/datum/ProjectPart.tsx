@@ -10,8 +10,22 @@ import { surveyOfDrawing, type WorkingAxes } from '@/core/datum/survey';
 import { degrees } from '@/core/geometry/vector';
 import { put } from '@/core/model/edits';
 import type { DrawingRow, PlacementRow, ProjectRow } from '@/core/model/state';
-import { angleConventions, conventionWords, formatDirection, parseAngle, parseDirection, type AngleConvention } from '@/core/units/angle';
-import { displayUnits, formatLength, formatNumber, unitNames, usualPlaces, type DisplayUnit } from '@/core/units/length';
+import {
+  angleConventions,
+  conventionWords,
+  formatDirection,
+  parseAngle,
+  parseDirection,
+  type AngleConvention,
+} from '@/core/units/angle';
+import {
+  displayUnits,
+  formatLength,
+  formatNumber,
+  unitNames,
+  usualPlaces,
+  type DisplayUnit,
+} from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { lengthsOf, projectRowOf, useProject } from '@/project/store';
 import { useView } from '@/project/view';
@@ -23,7 +37,11 @@ import { LengthField } from '@/ui/widgets/LengthField';
 export function ProjectPart({ drawing, placement }: { drawing: DrawingRow; placement: PlacementRow }) {
   const store = useProject();
   const project = projectRowOf(store);
-  const change = (part: Partial<ProjectRow>, label: string) => void store.commit((now) => ({ label, changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), ...part })] }));
+  const change = (part: Partial<ProjectRow>, label: string) =>
+    void store.commit((now) => ({
+      label,
+      changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), ...part })],
+    }));
   return (
     <>
       <UnitsOfProject project={project} change={change} />
@@ -33,55 +51,171 @@ export function ProjectPart({ drawing, placement }: { drawing: DrawingRow; place
   );
 }
 
-interface Change { project: ProjectRow; change: (part: Partial<ProjectRow>, label: string) => void }
+interface Change {
+  project: ProjectRow;
+  change: (part: Partial<ProjectRow>, label: string) => void;
+}
 
 function UnitsOfProject({ project, change }: Change) {
   const unit = project.displayUnit;
   const places = project.places ?? usualPlaces[unit];
-  const step = (n: number) => (unit === 'ft-in' ? (n === 0 ? 'whole inches' : `1/${2 ** n} inch`) : n === 0 ? `whole ${unitNames[unit]}` : `${n} ${n === 1 ? 'decimal' : 'decimals'}`);
+  const step = (n: number) =>
+    unit === 'ft-in'
+      ? n === 0
+        ? 'whole inches'
+        : `1/${2 ** n} inch`
+      : n === 0
+        ? `whole ${unitNames[unit]}`
+        : `${n} ${n === 1 ? 'decimal' : 'decimals'}`;
   return (
     <Part title="Lengths and angles">
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-        <Select size="small" value={unit} inputProps={{ 'aria-label': 'Project unit' }} onChange={(event) => change({ displayUnit: event.target.value as DisplayUnit, places: null }, `Lengths in ${unitNames[event.target.value as DisplayUnit]}`)}>
-          {displayUnits.map((each) => <MenuItem key={each} value={each}>{unitNames[each]}</MenuItem>)}
+        <Select
+          size="small"
+          value={unit}
+          inputProps={{ 'aria-label': 'Project unit' }}
+          onChange={(event) =>
+            change(
+              { displayUnit: event.target.value as DisplayUnit, places: null },
+              `Lengths in ${unitNames[event.target.value as DisplayUnit]}`,
+            )
+          }
+        >
+          {displayUnits.map((each) => (
+            <MenuItem key={each} value={each}>
+              {unitNames[each]}
+            </MenuItem>
+          ))}
         </Select>
-        <Select size="small" value={places} inputProps={{ 'aria-label': 'Precision' }} onChange={(event) => change({ places: Number(event.target.value) }, `Lengths to ${step(Number(event.target.value))}`)}>
-          {[0, 1, 2, 3, 4, 5, 6].map((n) => <MenuItem key={n} value={n}>{step(n)}</MenuItem>)}
+        <Select
+          size="small"
+          value={places}
+          inputProps={{ 'aria-label': 'Precision' }}
+          onChange={(event) =>
+            change({ places: Number(event.target.value) }, `Lengths to ${step(Number(event.target.value))}`)
+          }
+        >
+          {[0, 1, 2, 3, 4, 5, 6].map((n) => (
+            <MenuItem key={n} value={n}>
+              {step(n)}
+            </MenuItem>
+          ))}
         </Select>
       </Box>
-      <Select size="small" fullWidth value={project.angles} inputProps={{ 'aria-label': 'Angles' }} sx={{ mt: 1 }} onChange={(event) => change({ angles: event.target.value as AngleConvention }, `Angles ${conventionWords[event.target.value as AngleConvention]}`)}>
-        {angleConventions.map((each) => <MenuItem key={each} value={each}>{conventionWords[each]}</MenuItem>)}
+      <Select
+        size="small"
+        fullWidth
+        value={project.angles}
+        inputProps={{ 'aria-label': 'Angles' }}
+        sx={{ mt: 1 }}
+        onChange={(event) =>
+          change(
+            { angles: event.target.value as AngleConvention },
+            `Angles ${conventionWords[event.target.value as AngleConvention]}`,
+          )
+        }
+      >
+        {angleConventions.map((each) => (
+          <MenuItem key={each} value={each}>
+            {conventionWords[each]}
+          </MenuItem>
+        ))}
       </Select>
-      <Box sx={{ color: 'text.secondary', mt: 0.75 }}>For example <span className="mono">{formatLength(3.8227, { unit, places: project.places })}</span> at <span className="mono">{formatDirection((17 * Math.PI) / 180, project.angles)}</span>. A typed length may be in any unit.</Box>
+      <Box sx={{ color: 'text.secondary', mt: 0.75 }}>
+        For example <span className="mono">{formatLength(3.8227, { unit, places: project.places })}</span> at{' '}
+        <span className="mono">{formatDirection((17 * Math.PI) / 180, project.angles)}</span>. A typed length may be in
+        any unit.
+      </Box>
     </Part>
   );
 }
 
 const metres = { unit: 'm', places: 3 } as const;
 
-function SurveyOfProject({ project, change, drawing, placement }: Change & { drawing: DrawingRow; placement: PlacementRow }) {
+function SurveyOfProject({
+  project,
+  change,
+  drawing,
+  placement,
+}: Change & { drawing: DrawingRow; placement: PlacementRow }) {
   const survey = project.survey ?? { easting: 0, northing: 0, elevation: 0, north: 0 };
   const set = (part: Partial<typeof survey>, words: string) => change({ survey: { ...survey, ...part } }, words);
   const far = placement.upright === null && Math.hypot(...placement.origin) > 0;
   return (
     <Part title="Survey">
-      <Box sx={{ mb: 1 }}>{project.survey === null ? 'Not known yet. Give what the survey has for the project\u2019s zero; handover can then go back to its coordinates.' : 'The survey has the project\u2019s zero at'}</Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, alignItems: 'start', pt: 0.5 }}>
-        <LengthField label="Easting" value={project.survey && survey.easting} lengths={metres} change={(easting) => set({ easting }, 'Easting of the zero')} width="100%" />
-        <LengthField label="Northing" value={project.survey && survey.northing} lengths={metres} change={(northing) => set({ northing }, 'Northing of the zero')} width="100%" />
-        <LengthField label="Elevation" value={project.survey && survey.elevation} lengths={metres} change={(elevation) => set({ elevation }, 'Elevation of the zero')} width="100%" />
-        <AngleField label="North, clockwise from ours" value={project.survey && degrees(survey.north)} change={(north) => set({ north }, 'North of the survey')} />
+      <Box sx={{ mb: 1 }}>
+        {project.survey === null
+          ? 'Not known yet. Give what the survey has for the project\u2019s zero; handover can then go back to its coordinates.'
+          : 'The survey has the project\u2019s zero at'}
+      </Box>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: '1fr 1fr',
+          columnGap: 1,
+          rowGap: 1.75,
+          alignItems: 'start',
+          pt: 0.5,
+        }}
+      >
+        <LengthField
+          label="Easting"
+          value={project.survey && survey.easting}
+          lengths={metres}
+          change={(easting) => set({ easting }, 'Easting of the zero')}
+          width="100%"
+        />
+        <LengthField
+          label="Northing"
+          value={project.survey && survey.northing}
+          lengths={metres}
+          change={(northing) => set({ northing }, 'Northing of the zero')}
+          width="100%"
+        />
+        <LengthField
+          label="Elevation"
+          value={project.survey && survey.elevation}
+          lengths={metres}
+          change={(elevation) => set({ elevation }, 'Elevation of the zero')}
+          width="100%"
+        />
+        <AngleField
+          label="North, clockwise from ours"
+          value={project.survey && degrees(survey.north)}
+          change={(north) => set({ north }, 'North of the survey')}
+        />
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
-        {far && <Button variant="outlined" onClick={() => change({ survey: surveyOfDrawing(placement, survey.elevation) }, `Survey as ${drawing.name} has it`)}>As {drawing.name} has it</Button>}
-        {project.survey !== null && <Button variant="text" onClick={() => change({ survey: null }, 'Survey not known')}>Forget it</Button>}
+        {far && (
+          <Button
+            variant="outlined"
+            onClick={() =>
+              change({ survey: surveyOfDrawing(placement, survey.elevation) }, `Survey as ${drawing.name} has it`)
+            }
+          >
+            As {drawing.name} has it
+          </Button>
+        )}
+        {project.survey !== null && (
+          <Button variant="text" onClick={() => change({ survey: null }, 'Survey not known')}>
+            Forget it
+          </Button>
+        )}
       </Box>
     </Part>
   );
 }
 
 /** An angle to be typed in degrees. @param change gets radians */
-function AngleField({ label, value, change }: { label: string; value: number | null; change: (radians: number) => void }) {
+function AngleField({
+  label,
+  value,
+  change,
+}: {
+  label: string;
+  value: number | null;
+  change: (radians: number) => void;
+}) {
   const shown = value === null ? '' : `${formatNumber(value, 5)}\u00b0`;
   return <TypedAngle key={shown} label={label} shown={shown} change={change} />;
 }
@@ -89,8 +223,24 @@ function AngleField({ label, value, change }: { label: string; value: number | n
 function TypedAngle({ label, shown, change }: { label: string; shown: string; change: (radians: number) => void }) {
   const [text, setText] = useState(shown);
   const parsed = text.trim() === '' ? null : parseAngle(text);
-  const take = () => { if (text !== shown && parsed?.ok) change(parsed.value); };
-  return <TextField size="small" label={label} value={text} error={parsed !== null && !parsed.ok} helperText={parsed !== null && !parsed.ok ? parsed.message : null} onChange={(event) => setText(event.target.value)} onBlur={take} onKeyDown={(event) => { if (event.key === 'Enter') take(); }} slotProps={{ htmlInput: { className: 'mono' } }} />;
+  const take = () => {
+    if (text !== shown && parsed?.ok) change(parsed.value);
+  };
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={text}
+      error={parsed !== null && !parsed.ok}
+      helperText={parsed !== null && !parsed.ok ? parsed.message : null}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') take();
+      }}
+      slotProps={{ htmlInput: { className: 'mono' } }}
+    />
+  );
 }
 
 function AxesOfProject({ project, change }: Change) {
@@ -103,12 +253,23 @@ function AxesOfProject({ project, change }: Change) {
   const [angle, setAngle] = useState('');
   const typed = angle.trim() === '' ? null : parseDirection(angle, project.angles);
   const taken = project.axes.some((axes) => axes.name.toLowerCase() === name.trim().toLowerCase());
-  const begin = (origin: [number, number], direction: number) => { setDraft({ origin, angle: direction }); setAngle(formatDirection(direction, project.angles, 4)); };
-  const pick = () => setTool({ kind: 'pickLine', prompt: 'line along the wing', take: ({ from, to }) => begin([from[0], from[1]], Math.atan2(to[1] - from[1], to[0] - from[0])) });
+  const begin = (origin: [number, number], direction: number) => {
+    setDraft({ origin, angle: direction });
+    setAngle(formatDirection(direction, project.angles, 4));
+  };
+  const pick = () =>
+    setTool({
+      kind: 'pickLine',
+      prompt: 'line along the wing',
+      take: ({ from, to }) => begin([from[0], from[1]], Math.atan2(to[1] - from[1], to[0] - from[0])),
+    });
   const keep = () => {
     if (!draft || !typed?.ok || name.trim() === '' || taken) return;
     const axes: WorkingAxes = { id: crypto.randomUUID(), name: name.trim(), origin: draft.origin, angle: typed.value };
-    change({ axes: [...project.axes, { ...axes, origin: [axes.origin[0], axes.origin[1]] }] }, `Working axes ${axes.name}`);
+    change(
+      { axes: [...project.axes, { ...axes, origin: [axes.origin[0], axes.origin[1]] }] },
+      `Working axes ${axes.name}`,
+    );
     set({ axesId: axes.id });
     setDraft(null);
     setName('');
@@ -117,26 +278,124 @@ function AxesOfProject({ project, change }: Change) {
     <Part title="Working axes">
       <Box component="ul" aria-label="Working axes" sx={{ listStyle: 'none', m: 0, mb: 1, p: 0 }}>
         {[{ id: null, name: 'The project\u2019s own', angle: 0 }, ...project.axes].map((axes) => (
-          <Box component="li" key={axes.id ?? 'own'} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', background: (axesId ?? null) === axes.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none' }}>
-            <Box component="button" type="button" aria-pressed={(axesId ?? null) === axes.id} onClick={() => set({ axesId: axes.id })} sx={{ all: 'unset', flex: 1, cursor: 'pointer', py: 0.5, px: 0.75, '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>{axes.name}</Box>
+          <Box
+            component="li"
+            key={axes.id ?? 'own'}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              gap: 1,
+              borderBottom: '1px solid var(--mui-palette-divider)',
+              background: (axesId ?? null) === axes.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none',
+            }}
+          >
+            <Box
+              component="button"
+              type="button"
+              aria-pressed={(axesId ?? null) === axes.id}
+              onClick={() => set({ axesId: axes.id })}
+              sx={{
+                all: 'unset',
+                flex: 1,
+                cursor: 'pointer',
+                py: 0.5,
+                px: 0.75,
+                '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' },
+              }}
+            >
+              {axes.name}
+            </Box>
             <span className="mono">{formatDirection(axes.angle, project.angles)}</span>
-            {axes.id === null ? <Box sx={{ width: 30 }} /> : <IconButton size="small" aria-label={`Remove the axes ${axes.name}`} onClick={() => { if (axesId === axes.id) set({ axesId: null }); change({ axes: project.axes.filter(({ id }) => id !== axes.id) }, `Remove the axes ${axes.name}`); }}><Icon name="close" size={14} /></IconButton>}
+            {axes.id === null ? (
+              <Box sx={{ width: 30 }} />
+            ) : (
+              <IconButton
+                size="small"
+                aria-label={`Remove the axes ${axes.name}`}
+                onClick={() => {
+                  if (axesId === axes.id) set({ axesId: null });
+                  change({ axes: project.axes.filter(({ id }) => id !== axes.id) }, `Remove the axes ${axes.name}`);
+                }}
+              >
+                <Icon name="close" size={14} />
+              </IconButton>
+            )}
           </Box>
         ))}
       </Box>
       {!draft && (
         <Box sx={{ display: 'flex', gap: 1 }}>
-          {picking ? <Button variant="outlined" onClick={() => setTool({ kind: 'look' })}>Stop picking</Button> : <Button variant="outlined" onClick={pick}>Pick a line</Button>}
-          <Button variant="text" onClick={() => begin([0, 0], 0)}>or give an angle</Button>
+          {picking ? (
+            <Button variant="outlined" onClick={() => setTool({ kind: 'look' })}>
+              Stop picking
+            </Button>
+          ) : (
+            <Button variant="outlined" onClick={pick}>
+              Pick a line
+            </Button>
+          )}
+          <Button variant="text" onClick={() => begin([0, 0], 0)}>
+            or give an angle
+          </Button>
         </Box>
       )}
       {draft && (
-        <Box component="form" sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, alignItems: 'start', pt: 0.75 }} onSubmit={(event) => { event.preventDefault(); keep(); }}>
-          <TextField size="small" label="Name" autoFocus value={name} error={taken} helperText={taken ? 'Other axes have this name.' : null} onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { maxLength: 120 } }} />
-          <TextField size="small" label="East runs at" value={angle} error={typed !== null && !typed.ok} helperText={typed !== null && !typed.ok ? typed.message : null} onChange={(event) => setAngle(event.target.value)} slotProps={{ htmlInput: { className: 'mono' } }} />
-          <LengthField label="Zero, east" value={draft.origin[0]} lengths={lengths} change={(east) => setDraft({ ...draft, origin: [east, draft.origin[1]] })} width="100%" />
-          <LengthField label="Zero, north" value={draft.origin[1]} lengths={lengths} change={(north) => setDraft({ ...draft, origin: [draft.origin[0], north] })} width="100%" />
-          <Box sx={{ display: 'flex', gap: 1, gridColumn: '1 / -1' }}><Button type="submit" variant="contained" disabled={!typed?.ok || name.trim() === '' || taken}>Keep the axes</Button><Button variant="text" onClick={() => setDraft(null)}>Leave it</Button></Box>
+        <Box
+          component="form"
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: '1fr 1fr',
+            columnGap: 1,
+            rowGap: 1.75,
+            alignItems: 'start',
+            pt: 0.75,
+          }}
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep();
+          }}
+        >
+          <TextField
+            size="small"
+            label="Name"
+            autoFocus
+            value={name}
+            error={taken}
+            helperText={taken ? 'Other axes have this name.' : null}
+            onChange={(event) => setName(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 120 } }}
+          />
+          <TextField
+            size="small"
+            label="East runs at"
+            value={angle}
+            error={typed !== null && !typed.ok}
+            helperText={typed !== null && !typed.ok ? typed.message : null}
+            onChange={(event) => setAngle(event.target.value)}
+            slotProps={{ htmlInput: { className: 'mono' } }}
+          />
+          <LengthField
+            label="Zero, east"
+            value={draft.origin[0]}
+            lengths={lengths}
+            change={(east) => setDraft({ ...draft, origin: [east, draft.origin[1]] })}
+            width="100%"
+          />
+          <LengthField
+            label="Zero, north"
+            value={draft.origin[1]}
+            lengths={lengths}
+            change={(north) => setDraft({ ...draft, origin: [draft.origin[0], north] })}
+            width="100%"
+          />
+          <Box sx={{ display: 'flex', gap: 1, gridColumn: '1 / -1' }}>
+            <Button type="submit" variant="contained" disabled={!typed?.ok || name.trim() === '' || taken}>
+              Keep the axes
+            </Button>
+            <Button variant="text" onClick={() => setDraft(null)}>
+              Leave it
+            </Button>
+          </Box>
         </Box>
       )}
     </Part>

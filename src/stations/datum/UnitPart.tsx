@@ -15,7 +15,17 @@ import { UnitChart } from './UnitChart';
 import type { Replace } from './useReplace';
 
 /** The drawing's unit: what it says of itself, what can be measured in it, what follows, and the person's word. */
-export function UnitPart({ drawing, placement, underlay, replace }: { drawing: DrawingRow; placement: PlacementRow; underlay: Underlay | null; replace: Replace }) {
+export function UnitPart({
+  drawing,
+  placement,
+  underlay,
+  replace,
+}: {
+  drawing: DrawingRow;
+  placement: PlacementRow;
+  underlay: Underlay | null;
+  replace: Replace;
+}) {
   const [looked, setLooked] = useState<LengthUnit | null>(null);
   const verdict = underlay?.unit ?? null;
   const chosen = looked ?? placement.unit;
@@ -26,23 +36,85 @@ export function UnitPart({ drawing, placement, underlay, replace }: { drawing: D
   return (
     <>
       <Part title="Unit">
-        {against !== null && verdict && <Note kind="look"><b>{against.header}</b> {against.observations}</Note>}
-        {verdict && verdict.header === null && <Note kind="look">The header gives no unit.{verdict.chosen === null && ' What was measured does not decide it: check a known size before you take one.'}</Note>}
+        {against !== null && verdict && (
+          <Note kind="look">
+            <b>{against.header}</b> {against.observations}
+          </Note>
+        )}
+        {verdict && verdict.header === null && (
+          <Note kind="look">
+            The header gives no unit.
+            {verdict.chosen === null &&
+              ' What was measured does not decide it: check a known size before you take one.'}
+          </Note>
+        )}
         {verdict && <UnitChart verdict={verdict} chosen={chosen} choose={setLooked} />}
-        {scale !== 1 && <Note kind="look">The drawing is drawn as it is plotted, at 1:{formatNumber(scale, Number.isInteger(scale) ? 0 : 3)}: true sizes are that many times larger. <Button variant="text" onClick={() => replace({ ...placement, scale: 1 }, `${drawing.name} at true size`)}>It is at true size</Button></Note>}
-        {verdict && verdict.scale !== placement.scale && placement.scale === 1 && !placement.confirmed && <Note kind="look">The drawing looks as it is plotted, at 1:{verdict.scale}. <Button variant="text" onClick={() => replace({ ...placement, scale: verdict.scale }, `${drawing.name} is at 1:${verdict.scale}`)}>Take 1:{verdict.scale}</Button></Note>}
+        {scale !== 1 && (
+          <Note kind="look">
+            The drawing is drawn as it is plotted, at 1:{formatNumber(scale, Number.isInteger(scale) ? 0 : 3)}: true
+            sizes are that many times larger.{' '}
+            <Button variant="text" onClick={() => replace({ ...placement, scale: 1 }, `${drawing.name} at true size`)}>
+              It is at true size
+            </Button>
+          </Note>
+        )}
+        {verdict && verdict.scale !== placement.scale && placement.scale === 1 && !placement.confirmed && (
+          <Note kind="look">
+            The drawing looks as it is plotted, at 1:{verdict.scale}.{' '}
+            <Button
+              variant="text"
+              onClick={() =>
+                replace({ ...placement, scale: verdict.scale }, `${drawing.name} is at 1:${verdict.scale}`)
+              }
+            >
+              Take 1:{verdict.scale}
+            </Button>
+          </Note>
+        )}
         {underlay && <MixedNote drawing={drawing} placement={placement} underlay={underlay} />}
         {follows && (
           <Box sx={{ mb: 1 }}>
-            <Box component="span" sx={{ color: 'text.secondary' }}>Then this is true:</Box>{' '}
-            <span className="mono">{follows.length === 0 ? 'nothing that was recognised' : follows.map(({ words, sound }, i) => <span key={words}>{i > 0 && ' \u00b7 '}<Box component="span" sx={{ whiteSpace: 'nowrap', ...(sound ? {} : { color: 'var(--mui-palette-zf-amber)', fontWeight: 600 }) }}>{words}</Box></span>)}</span>
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              Then this is true:
+            </Box>{' '}
+            <span className="mono">
+              {follows.length === 0
+                ? 'nothing that was recognised'
+                : follows.map(({ words, sound }, i) => (
+                    <span key={words}>
+                      {i > 0 && ' \u00b7 '}
+                      <Box
+                        component="span"
+                        sx={{
+                          whiteSpace: 'nowrap',
+                          ...(sound ? {} : { color: 'var(--mui-palette-zf-amber)', fontWeight: 600 }),
+                        }}
+                      >
+                        {words}
+                      </Box>
+                    </span>
+                  ))}
+            </span>
           </Box>
         )}
-        {placement.confirmed && chosen === placement.unit
-          ? <Box sx={{ fontWeight: 600, color: 'primary.main' }}>{unitNames[placement.unit]} confirmed</Box>
-          : <Button variant="contained" onClick={() => { setLooked(null); const next = { ...placement, unit: chosen, scale, confirmed: true }; replace(next, unitLabel(drawing, next)); }}>Take {unitNames[chosen]}</Button>}
+        {placement.confirmed && chosen === placement.unit ? (
+          <Box sx={{ fontWeight: 600, color: 'primary.main' }}>{unitNames[placement.unit]} confirmed</Box>
+        ) : (
+          <Button
+            variant="contained"
+            onClick={() => {
+              setLooked(null);
+              const next = { ...placement, unit: chosen, scale, confirmed: true };
+              replace(next, unitLabel(drawing, next));
+            }}
+          >
+            Take {unitNames[chosen]}
+          </Button>
+        )}
       </Part>
-      {verdict && verdict.cues.length > 0 && <Observations verdict={verdict} unit={chosen} scale={scale} drawing={drawing} placement={placement} />}
+      {verdict && verdict.cues.length > 0 && (
+        <Observations verdict={verdict} unit={chosen} scale={scale} drawing={drawing} placement={placement} />
+      )}
     </>
   );
 }

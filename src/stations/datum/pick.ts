@@ -9,10 +9,17 @@ import type { Underlay } from '@/project/underlays';
 /** Asks for a point on the board. With `drawingId` one of that drawing, and of no other. */
 export function pickPoint(prompt: string, drawingId: string | null, take: (picked: Picked) => void): void {
   useBoard.getState().setTool({
-    kind: 'pick', prompt,
+    kind: 'pick',
+    prompt,
     take: (picked) => {
-      if (drawingId === null || picked.drawingId === drawingId) { take(picked); return; }
-      useProject.getState().tell({ kind: 'problem', text: `That point (${picked.words}) belongs to another drawing. Pick one of ${useProject.getState().state.drawing[drawingId]?.name ?? 'this drawing'}; N steps through what the cursor can hold on to.` });
+      if (drawingId === null || picked.drawingId === drawingId) {
+        take(picked);
+        return;
+      }
+      useProject.getState().tell({
+        kind: 'problem',
+        text: `That point (${picked.words}) belongs to another drawing. Pick one of ${useProject.getState().state.drawing[drawingId]?.name ?? 'this drawing'}; N steps through what the cursor can hold on to.`,
+      });
     },
   });
 }
@@ -21,8 +28,15 @@ export function pickPoint(prompt: string, drawingId: string | null, take: (picke
 export function placedBox(placement: Placement, underlay: Underlay): [number, number, number, number] | null {
   const main = mainContent(underlay.primitives);
   if (main === null) return null;
-  const corners = [main[0], main[1], [main[0][0], main[1][1]], [main[1][0], main[0][1]]].map(([x, y]) => place(placement, [x, y]));
-  return [Math.min(...corners.map(([x]) => x)), Math.min(...corners.map(([, y]) => y)), Math.max(...corners.map(([x]) => x)), Math.max(...corners.map(([, y]) => y))];
+  const corners = [main[0], main[1], [main[0][0], main[1][1]], [main[1][0], main[0][1]]].map(([x, y]) =>
+    place(placement, [x, y]),
+  );
+  return [
+    Math.min(...corners.map(([x]) => x)),
+    Math.min(...corners.map(([, y]) => y)),
+    Math.max(...corners.map(([x]) => x)),
+    Math.max(...corners.map(([, y]) => y)),
+  ];
 }
 
 /** The middle of that box. */

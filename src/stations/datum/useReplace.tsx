@@ -24,18 +24,33 @@ export function useReplace(): { replace: Replace; question: ReactNode } {
     const before = state.placement[placement.id];
     const held = state.drawing[placement.id] && heldWords(state, state.drawing[placement.id]);
     const moves = JSON.stringify({ ...before, confirmed: true }) !== JSON.stringify({ ...placement, confirmed: true });
-    if (moves && held) { useProject.getState().tell({ kind: 'problem', text: held }); return; }
+    if (moves && held) {
+      useProject.getState().tell({ kind: 'problem', text: held });
+      return;
+    }
     const count = elementsOf(state, placement.id).length;
-    if (moves && count > 0) setAsked({ placement, label, count }); else apply(placement, label, false);
+    if (moves && count > 0) setAsked({ placement, label, count });
+    else apply(placement, label, false);
   };
   const question = (
     <Dialog open={asked !== null} onClose={() => setAsked(null)} aria-labelledby="replace-title">
-      <DialogTitle id="replace-title" sx={{ fontSize: 16, fontWeight: 700 }}>{asked?.count} {asked?.count === 1 ? 'element was' : 'elements were'} read from this drawing</DialogTitle>
-      <DialogContent>{asked?.label}. Should {asked?.count === 1 ? 'it' : 'they'} change size and place with the drawing, or stay as {asked?.count === 1 ? 'it is' : 'they are'}?</DialogContent>
+      <DialogTitle id="replace-title" sx={{ fontSize: 16, fontWeight: 700 }}>
+        {asked?.count} {asked?.count === 1 ? 'element was' : 'elements were'} read from this drawing
+      </DialogTitle>
+      <DialogContent>
+        {asked?.label}. Should {asked?.count === 1 ? 'it' : 'they'} change size and place with the drawing, or stay as{' '}
+        {asked?.count === 1 ? 'it is' : 'they are'}?
+      </DialogContent>
       <DialogActions>
-        <Button variant="text" onClick={() => setAsked(null)}>Do nothing</Button>
-        <Button variant="outlined" onClick={() => asked && apply(asked.placement, asked.label, false)}>Elements stay</Button>
-        <Button variant="contained" autoFocus onClick={() => asked && apply(asked.placement, asked.label, true)}>Elements go along</Button>
+        <Button variant="text" onClick={() => setAsked(null)}>
+          Do nothing
+        </Button>
+        <Button variant="outlined" onClick={() => asked && apply(asked.placement, asked.label, false)}>
+          Elements stay
+        </Button>
+        <Button variant="contained" autoFocus onClick={() => asked && apply(asked.placement, asked.label, true)}>
+          Elements go along
+        </Button>
       </DialogActions>
     </Dialog>
   );

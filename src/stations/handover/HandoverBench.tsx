@@ -19,48 +19,147 @@ export function HandoverBench() {
   const plans = drawings.filter((drawing) => state.placement[drawing.id]?.upright === null);
   const survey = Object.values(state.project)[0]?.survey ?? null;
   const open = drawings.filter((drawing) => !state.placement[drawing.id]?.confirmed);
-  const count = (kind: string, level: string | null) => (level === null ? elements : elementsAt(state, level)).filter((element) => element.kind === kind && (level === null || element.levelId !== null)).length;
+  const count = (kind: string, level: string | null) =>
+    (level === null ? elements : elementsAt(state, level)).filter(
+      (element) => element.kind === kind && (level === null || element.levelId !== null),
+    ).length;
   return (
     <>
-      <BenchHead title="Handover" about={elements.length === 0 ? 'The model is empty' : `${elements.length} elements`} />
-      {elements.length === 0 && <Note kind="plain">Nothing has been accepted yet. <Button variant="text" onClick={() => setView({ station: 'reading' })}>Go to Reading</Button></Note>}
-      {open.length > 0 && elements.length > 0 && <Note kind="look">The unit of {open.map((drawing) => drawing.name).join(', ')} is not confirmed; all sizes follow from it. <Button variant="text" onClick={() => setView({ station: 'datum' })}>Go to Datum</Button></Note>}
+      <BenchHead
+        title="Handover"
+        about={elements.length === 0 ? 'The model is empty' : `${elements.length} elements`}
+      />
+      {elements.length === 0 && (
+        <Note kind="plain">
+          Nothing has been accepted yet.{' '}
+          <Button variant="text" onClick={() => setView({ station: 'reading' })}>
+            Go to Reading
+          </Button>
+        </Note>
+      )}
+      {open.length > 0 && elements.length > 0 && (
+        <Note kind="look">
+          The unit of {open.map((drawing) => drawing.name).join(', ')} is not confirmed; all sizes follow from it.{' '}
+          <Button variant="text" onClick={() => setView({ station: 'datum' })}>
+            Go to Datum
+          </Button>
+        </Note>
+      )}
       {elements.length > 0 && (
         <>
           <Part title="In the model">
-            <Table label="In the model" heads={['', ...levelsUp(state).reverse().map(({ name }) => ({ text: name, figures: true as const })), { text: 'all', figures: true }]}>
-              {elementKinds.filter((kind) => count(kind, null) > 0).map((kind) => <tr key={kind}><td>{kindNames[kind][1]}</td>{levelsUp(state).reverse().map((level) => <td key={level.id} className="figures">{kind === 'grid' ? '' : count(kind, level.id)}</td>)}<td className="figures">{count(kind, null)}</td></tr>)}
+            <Table
+              label="In the model"
+              heads={[
+                '',
+                ...levelsUp(state)
+                  .reverse()
+                  .map(({ name }) => ({ text: name, figures: true as const })),
+                { text: 'all', figures: true },
+              ]}
+            >
+              {elementKinds
+                .filter((kind) => count(kind, null) > 0)
+                .map((kind) => (
+                  <tr key={kind}>
+                    <td>{kindNames[kind][1]}</td>
+                    {levelsUp(state)
+                      .reverse()
+                      .map((level) => (
+                        <td key={level.id} className="figures">
+                          {kind === 'grid' ? '' : count(kind, level.id)}
+                        </td>
+                      ))}
+                    <td className="figures">{count(kind, null)}</td>
+                  </tr>
+                ))}
             </Table>
           </Part>
           <Part title="Model, as JSON">
-            <Box sx={{ color: 'text.secondary', mb: 1 }}>Metres and degrees, in the project{'\u2019'}s coordinates, each element with its source. The schema is in the program{'\u2019'}s documents.</Box>
-            <Button variant="contained" href={`/api/projects/${id}/handover/model.json`} download>Save model.json</Button>
+            <Box sx={{ color: 'text.secondary', mb: 1 }}>
+              Metres and degrees, in the project{'\u2019'}s coordinates, each element with its source. The schema is in
+              the program{'\u2019'}s documents.
+            </Box>
+            <Button variant="contained" href={`/api/projects/${id}/handover/model.json`} download>
+              Save model.json
+            </Button>
           </Part>
           <Part title="Model, as DXF over a drawing">
-            <Box sx={{ color: 'text.secondary', mb: 1 }}>On layers of its own, in the drawing{'\u2019'}s unit and on its origin: it lies exactly over the original.</Box>
+            <Box sx={{ color: 'text.secondary', mb: 1 }}>
+              On layers of its own, in the drawing{'\u2019'}s unit and on its origin: it lies exactly over the original.
+            </Box>
             {plans.map((drawing) => (
-              <Box key={drawing.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', py: 0.5 }}>
-                <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{drawing.name} <Box component="span" sx={{ color: 'text.secondary' }}>in {unitNames[state.placement[drawing.id].unit]}</Box></Box>
-                {elementsAt(state, drawing.levelId).length > 0
-                  ? <Button variant="outlined" href={`/api/projects/${id}/handover/model.dxf?drawing=${drawing.id}`} download>Save DXF</Button>
-                  : <Box component="span" sx={{ color: 'text.secondary' }}>nothing on its level</Box>}
+              <Box
+                key={drawing.id}
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  gap: 1,
+                  borderBottom: '1px solid var(--mui-palette-divider)',
+                  py: 0.5,
+                }}
+              >
+                <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+                  {drawing.name}{' '}
+                  <Box component="span" sx={{ color: 'text.secondary' }}>
+                    in {unitNames[state.placement[drawing.id].unit]}
+                  </Box>
+                </Box>
+                {elementsAt(state, drawing.levelId).length > 0 ? (
+                  <Button
+                    variant="outlined"
+                    href={`/api/projects/${id}/handover/model.dxf?drawing=${drawing.id}`}
+                    download
+                  >
+                    Save DXF
+                  </Button>
+                ) : (
+                  <Box component="span" sx={{ color: 'text.secondary' }}>
+                    nothing on its level
+                  </Box>
+                )}
               </Box>
             ))}
           </Part>
           <Part title="Model, as DXF in the survey">
-            {survey === null
-              ? <Box sx={{ color: 'text.secondary' }}>Where the survey has the project is not known yet. <Button variant="text" onClick={() => setView({ station: 'datum', datumPart: 'project' })}>Give it at Datum</Button></Box>
-              : (
-                <>
-                  <Box sx={{ color: 'text.secondary', mb: 1 }}>In metres at easting and northing, a file for each level.</Box>
-                  {levelsUp(state).filter((level) => elementsAt(state, level.id).length > 0).map((level) => (
-                    <Box key={level.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', py: 0.5 }}>
+            {survey === null ? (
+              <Box sx={{ color: 'text.secondary' }}>
+                Where the survey has the project is not known yet.{' '}
+                <Button variant="text" onClick={() => setView({ station: 'datum', datumPart: 'project' })}>
+                  Give it at Datum
+                </Button>
+              </Box>
+            ) : (
+              <>
+                <Box sx={{ color: 'text.secondary', mb: 1 }}>
+                  In metres at easting and northing, a file for each level.
+                </Box>
+                {levelsUp(state)
+                  .filter((level) => elementsAt(state, level.id).length > 0)
+                  .map((level) => (
+                    <Box
+                      key={level.id}
+                      sx={{
+                        display: 'flex',
+                        alignItems: 'center',
+                        gap: 1,
+                        borderBottom: '1px solid var(--mui-palette-divider)',
+                        py: 0.5,
+                      }}
+                    >
                       <Box sx={{ flex: 1 }}>{level.name}</Box>
-                      <Button variant="outlined" href={`/api/projects/${id}/handover/survey.dxf?level=${level.id}`} download aria-label={`Save ${level.name} in the survey`}>Save DXF</Button>
+                      <Button
+                        variant="outlined"
+                        href={`/api/projects/${id}/handover/survey.dxf?level=${level.id}`}
+                        download
+                        aria-label={`Save ${level.name} in the survey`}
+                      >
+                        Save DXF
+                      </Button>
                     </Box>
                   ))}
-                </>
-              )}
+              </>
+            )}
           </Part>
         </>
       )}

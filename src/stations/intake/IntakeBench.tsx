@@ -36,7 +36,14 @@ export function IntakeBench() {
       {drawings.length > 0 && (
         <Part title="Drawings">
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {drawings.map((drawing) => <DrawingItem key={drawing.id} drawing={drawing} here={drawing.id === shown?.id} choose={() => set({ drawingId: drawing.id })} />)}
+            {drawings.map((drawing) => (
+              <DrawingItem
+                key={drawing.id}
+                drawing={drawing}
+                here={drawing.id === shown?.id}
+                choose={() => set({ drawingId: drawing.id })}
+              />
+            ))}
           </Box>
         </Part>
       )}
@@ -45,7 +52,13 @@ export function IntakeBench() {
   );
 }
 
-const parts: { name: IntakePart; word: string }[] = [{ name: 'report', word: 'Report' }, { name: 'recipe', word: 'Recipe' }, { name: 'plans', word: 'Plans' }, { name: 'display', word: 'Display' }, { name: 'revisions', word: 'Revisions' }];
+const parts: { name: IntakePart; word: string }[] = [
+  { name: 'report', word: 'Report' },
+  { name: 'recipe', word: 'Recipe' },
+  { name: 'plans', word: 'Plans' },
+  { name: 'display', word: 'Display' },
+  { name: 'revisions', word: 'Revisions' },
+];
 
 /** What there is to see and do about one drawing. */
 function DrawingParts({ drawing }: { drawing: DrawingRow }) {
@@ -57,7 +70,14 @@ function DrawingParts({ drawing }: { drawing: DrawingRow }) {
   return (
     <>
       <TabLine label="About the drawing" tabs={parts} present={intakePart} turn={(name) => set({ intakePart: name })} />
-      {entry?.problem && <Note kind="wrong">{entry.problem} <Button variant="text" onClick={() => useUnderlays.getState().retry(drawing.id)}>Try again</Button></Note>}
+      {entry?.problem && (
+        <Note kind="wrong">
+          {entry.problem}{' '}
+          <Button variant="text" onClick={() => useUnderlays.getState().retry(drawing.id)}>
+            Try again
+          </Button>
+        </Note>
+      )}
       {intakePart === 'report' && <IntakeReport key={drawing.fileId} drawing={drawing} unit={placement.unit} />}
       {intakePart === 'recipe' && <RecipePart drawing={drawing} placement={placement} underlay={underlay} />}
       {intakePart === 'plans' && <PlansPart drawing={drawing} placement={placement} underlay={underlay} />}
@@ -72,16 +92,51 @@ function Receiver() {
   const send = useUploads((store) => store.send);
   const levelId = useView((view) => view.levelId);
   const [over, setOver] = useState(false);
-  const take = (files: FileList | null) => { if (files && files.length > 0) send(files, levelId); };
+  const take = (files: FileList | null) => {
+    if (files && files.length > 0) send(files, levelId);
+  };
   return (
     <Box
-      onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={(event) => { event.preventDefault(); setOver(false); take(event.dataTransfer.files); }}
-      sx={{ display: 'flex', alignItems: 'center', gap: 1.5, border: '1px dashed', borderColor: over ? 'primary.main' : 'var(--mui-palette-zf-ink2)', background: over ? 'var(--mui-palette-zf-zirconSoft)' : 'none', borderRadius: '5px', px: 1.5, py: 0.75, mb: 1.5 }}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        take(event.dataTransfer.files);
+      }}
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1.5,
+        border: '1px dashed',
+        borderColor: over ? 'primary.main' : 'var(--mui-palette-zf-ink2)',
+        background: over ? 'var(--mui-palette-zf-zirconSoft)' : 'none',
+        borderRadius: '5px',
+        px: 1.5,
+        py: 0.75,
+        mb: 1.5,
+      }}
     >
       <Icon name="bring" size={22} />
       <Box sx={{ flex: 1 }}>Drop DXF files here</Box>
-      <Button variant="contained" onClick={() => input.current?.click()}>Choose files</Button>
-      <input ref={input} type="file" accept=".dxf,.DXF" multiple hidden aria-label="DXF files" onChange={(event) => { take(event.target.files); event.target.value = ''; }} />
+      <Button variant="contained" onClick={() => input.current?.click()}>
+        Choose files
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".dxf,.DXF"
+        multiple
+        hidden
+        aria-label="DXF files"
+        onChange={(event) => {
+          take(event.target.files);
+          event.target.value = '';
+        }}
+      />
     </Box>
   );
 }
@@ -97,28 +152,81 @@ function UnderWay() {
     await refreshIntakes();
   };
   const own = new Set(uploads.map((upload) => upload.name));
-  const others = intakes.filter((intake) => intake.state !== 'done' && !(intake.state === 'receiving' && own.has(intake.fileName)));
+  const others = intakes.filter(
+    (intake) => intake.state !== 'done' && !(intake.state === 'receiving' && own.has(intake.fileName)),
+  );
   if (uploads.length === 0 && others.length === 0) return null;
   return (
     <Part title="Under way">
-      {uploads.map((upload) => upload.message !== null
-        ? <Failure key={upload.key} text={upload.message} close={() => dismiss(upload.key)} />
-        : <Progress key={upload.key} name={upload.name} words={`sending, ${bytes(upload.sent)} of ${bytes(upload.size)}`} share={upload.size === 0 ? null : upload.sent / upload.size} cancel={upload.abort} />)}
-      {others.map((intake) => intake.state === 'failed'
-        ? <Failure key={intake.id} text={intake.message ?? `${intake.fileName} could not be read.`} close={() => void end(intake.id)} />
-        : <Progress key={intake.id} name={intake.fileName} words={intake.state === 'reading' ? `reading, ${bytes(intake.done)} of ${bytes(intake.size)}` : intake.state === 'waiting' ? 'waiting to be read' : 'being sent from another window'} share={intake.state === 'reading' && intake.size > 0 ? intake.done / intake.size : null} cancel={() => void end(intake.id)} />)}
+      {uploads.map((upload) =>
+        upload.message !== null ? (
+          <Failure key={upload.key} text={upload.message} close={() => dismiss(upload.key)} />
+        ) : (
+          <Progress
+            key={upload.key}
+            name={upload.name}
+            words={`sending, ${bytes(upload.sent)} of ${bytes(upload.size)}`}
+            share={upload.size === 0 ? null : upload.sent / upload.size}
+            cancel={upload.abort}
+          />
+        ),
+      )}
+      {others.map((intake) =>
+        intake.state === 'failed' ? (
+          <Failure
+            key={intake.id}
+            text={intake.message ?? `${intake.fileName} could not be read.`}
+            close={() => void end(intake.id)}
+          />
+        ) : (
+          <Progress
+            key={intake.id}
+            name={intake.fileName}
+            words={
+              intake.state === 'reading'
+                ? `reading, ${bytes(intake.done)} of ${bytes(intake.size)}`
+                : intake.state === 'waiting'
+                  ? 'waiting to be read'
+                  : 'being sent from another window'
+            }
+            share={intake.state === 'reading' && intake.size > 0 ? intake.done / intake.size : null}
+            cancel={() => void end(intake.id)}
+          />
+        ),
+      )}
     </Part>
   );
 }
 
-function Progress({ name, words, share, cancel }: { name: string; words: string; share: number | null; cancel: () => void }) {
+function Progress({
+  name,
+  words,
+  share,
+  cancel,
+}: {
+  name: string;
+  words: string;
+  share: number | null;
+  cancel: () => void;
+}) {
   return (
     <Box sx={{ mb: 1.25 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}><b>{name}</b> <Box component="span" sx={{ color: 'text.secondary' }}>{words}</Box></Box>
-        <Button variant="text" onClick={cancel}>Cancel</Button>
+        <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+          <b>{name}</b>{' '}
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            {words}
+          </Box>
+        </Box>
+        <Button variant="text" onClick={cancel}>
+          Cancel
+        </Button>
       </Box>
-      <LinearProgress aria-label={`${name}: ${words}`} variant={share === null ? 'indeterminate' : 'determinate'} value={(share ?? 0) * 100} />
+      <LinearProgress
+        aria-label={`${name}: ${words}`}
+        variant={share === null ? 'indeterminate' : 'determinate'}
+        value={(share ?? 0) * 100}
+      />
     </Box>
   );
 }
@@ -126,7 +234,12 @@ function Progress({ name, words, share, cancel }: { name: string; words: string;
 function Failure({ text, close }: { text: string; close: () => void }) {
   return (
     <Note kind="wrong">
-      <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}><Box sx={{ flex: 1 }}>{text}</Box><IconButton aria-label="Take note" size="small" sx={{ mt: -0.5, mr: -0.5 }} onClick={close}><Icon name="close" size={14} /></IconButton></Box>
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
+        <Box sx={{ flex: 1 }}>{text}</Box>
+        <IconButton aria-label="Take note" size="small" sx={{ mt: -0.5, mr: -0.5 }} onClick={close}>
+          <Icon name="close" size={14} />
+        </IconButton>
+      </Box>
     </Note>
   );
 }
@@ -134,15 +247,73 @@ function Failure({ text, close }: { text: string; close: () => void }) {
 function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boolean; choose: () => void }) {
   const commit = useProject((store) => store.commit);
   const level = useProject((store) => (drawing.levelId ? store.state.level[drawing.levelId]?.name : undefined));
-  const change = (part: Partial<DrawingRow>, label: string) => void commit((now) => ({ label, changes: [put('drawing', { ...now.drawing[drawing.id], ...part })] }));
+  const change = (part: Partial<DrawingRow>, label: string) =>
+    void commit((now) => ({ label, changes: [put('drawing', { ...now.drawing[drawing.id], ...part })] }));
   return (
-    <Box component="li" sx={{ display: 'flex', alignItems: 'center', borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none', pl: 1 }}>
-      <Box component="button" type="button" aria-pressed={here} onClick={choose} sx={{ all: 'unset', flex: 1, minWidth: 0, cursor: 'pointer', display: 'flex', gap: 1, alignItems: 'baseline', whiteSpace: 'nowrap', overflow: 'hidden', '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
-        <Box component="span" sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', flex: '0 1 auto', opacity: drawing.setAside ? 0.6 : 1 }}>{drawing.name}</Box>{' '}
-        <Box component="span" sx={{ fontSize: 12, color: 'text.secondary', flex: 'none' }}>{[level ?? 'no level', `rev. ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(', ')}</Box>
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        borderBottom: '1px solid var(--mui-palette-divider)',
+        borderLeft: '3px solid',
+        borderLeftColor: here ? 'primary.main' : 'transparent',
+        background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none',
+        pl: 1,
+      }}
+    >
+      <Box
+        component="button"
+        type="button"
+        aria-pressed={here}
+        onClick={choose}
+        sx={{
+          all: 'unset',
+          flex: 1,
+          minWidth: 0,
+          cursor: 'pointer',
+          display: 'flex',
+          gap: 1,
+          alignItems: 'baseline',
+          whiteSpace: 'nowrap',
+          overflow: 'hidden',
+          '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' },
+        }}
+      >
+        <Box
+          component="span"
+          sx={{
+            fontWeight: 600,
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+            flex: '0 1 auto',
+            opacity: drawing.setAside ? 0.6 : 1,
+          }}
+        >
+          {drawing.name}
+        </Box>{' '}
+        <Box component="span" sx={{ fontSize: 12, color: 'text.secondary', flex: 'none' }}>
+          {[level ?? 'no level', `rev. ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(', ')}
+        </Box>
       </Box>
-      <Tooltip title={drawing.setAside ? 'Bring back' : 'Set aside: not shown, its place kept'}><IconButton aria-label={drawing.setAside ? `Bring back ${drawing.name}` : `Set aside ${drawing.name}`} onClick={() => change({ setAside: !drawing.setAside }, `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`)}><Icon name={drawing.setAside ? 'hidden' : 'shown'} /></IconButton></Tooltip>
-      <Tooltip title="Discard (undo brings it back)"><IconButton aria-label={`Discard ${drawing.name}`} onClick={() => change({ discarded: true }, `Discard ${drawing.name}`)}><Icon name="close" size={16} /></IconButton></Tooltip>
+      <Tooltip title={drawing.setAside ? 'Bring back' : 'Set aside: not shown, its place kept'}>
+        <IconButton
+          aria-label={drawing.setAside ? `Bring back ${drawing.name}` : `Set aside ${drawing.name}`}
+          onClick={() =>
+            change({ setAside: !drawing.setAside }, `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`)
+          }
+        >
+          <Icon name={drawing.setAside ? 'hidden' : 'shown'} />
+        </IconButton>
+      </Tooltip>
+      <Tooltip title="Discard (undo brings it back)">
+        <IconButton
+          aria-label={`Discard ${drawing.name}`}
+          onClick={() => change({ discarded: true }, `Discard ${drawing.name}`)}
+        >
+          <Icon name="close" size={16} />
+        </IconButton>
+      </Tooltip>
     </Box>
   );
 }

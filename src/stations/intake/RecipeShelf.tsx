@@ -13,35 +13,115 @@ import { Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { count } from './format';
 
-interface Kept { id: string; name: string; steps: Recipe }
+interface Kept {
+  id: string;
+  name: string;
+  steps: Recipe;
+}
 
 /** Recipes kept by name for the next job, and copying to the other drawings of this one. */
-export function RecipeShelf({ drawing, recipe, use }: { drawing: DrawingRow; recipe: Recipe; use: (name: string, steps: Recipe) => void }) {
+export function RecipeShelf({
+  drawing,
+  recipe,
+  use,
+}: {
+  drawing: DrawingRow;
+  recipe: Recipe;
+  use: (name: string, steps: Recipe) => void;
+}) {
   const { state, commit, tell } = useProject();
   const [kept, setKept] = useState<Kept[]>([]);
   const [name, setName] = useState('');
   const others = activeDrawings(state).filter((other) => other.id !== drawing.id);
   const goes = portable(recipe).length;
-  const load = useCallback(() => api<{ recipes: Kept[] }>('/api/recipes').then(({ recipes }) => setKept(recipes), () => undefined), []);
-  useEffect(() => { void load(); }, [load]);
-  const act = (work: Promise<unknown>, done: string) => void work.then(() => { tell({ kind: 'info', text: done }); return load(); }, (error: Error) => tell({ kind: 'problem', text: error.message }));
-  const keep = () => { act(api('/api/recipes', { json: { name, steps: recipe } }), `Recipe ${name.trim()} is kept, with ${count(goes, 'step')}.`); setName(''); };
+  const load = useCallback(
+    () =>
+      api<{ recipes: Kept[] }>('/api/recipes').then(
+        ({ recipes }) => setKept(recipes),
+        () => undefined,
+      ),
+    [],
+  );
+  useEffect(() => {
+    void load();
+  }, [load]);
+  const act = (work: Promise<unknown>, done: string) =>
+    void work.then(
+      () => {
+        tell({ kind: 'info', text: done });
+        return load();
+      },
+      (error: Error) => tell({ kind: 'problem', text: error.message }),
+    );
+  const keep = () => {
+    act(
+      api('/api/recipes', { json: { name, steps: recipe } }),
+      `Recipe ${name.trim()} is kept, with ${count(goes, 'step')}.`,
+    );
+    setName('');
+  };
   return (
     <Part title="Other drawings and jobs">
-      {others.length > 0 && goes > 0 && <Button variant="outlined" sx={{ mb: 1 }} onClick={() => void commit((now) => copyRecipe(now, drawing, others, () => crypto.randomUUID()))}>Copy to {others.length === 1 ? others[0].name : `the other ${others.length} drawings`}</Button>}
+      {others.length > 0 && goes > 0 && (
+        <Button
+          variant="outlined"
+          sx={{ mb: 1 }}
+          onClick={() => void commit((now) => copyRecipe(now, drawing, others, () => crypto.randomUUID()))}
+        >
+          Copy to {others.length === 1 ? others[0].name : `the other ${others.length} drawings`}
+        </Button>
+      )}
       {goes > 0 && (
-        <Box component="form" onSubmit={(event) => { event.preventDefault(); if (name.trim()) keep(); }} sx={{ display: 'flex', gap: 1, mb: 1 }}>
-          <TextField size="small" placeholder="Name of the recipe" value={name} onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Name of the recipe', maxLength: 120 } }} sx={{ flex: 1 }} />
-          <Button type="submit" variant="outlined" disabled={name.trim() === ''}>{kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Keep'}</Button>
+        <Box
+          component="form"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (name.trim()) keep();
+          }}
+          sx={{ display: 'flex', gap: 1, mb: 1 }}
+        >
+          <TextField
+            size="small"
+            placeholder="Name of the recipe"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            slotProps={{ htmlInput: { 'aria-label': 'Name of the recipe', maxLength: 120 } }}
+            sx={{ flex: 1 }}
+          />
+          <Button type="submit" variant="outlined" disabled={name.trim() === ''}>
+            {kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Keep'}
+          </Button>
         </Box>
       )}
-      {kept.length === 0 && goes === 0 && <Box sx={{ color: 'text.secondary' }}>A recipe with steps can be kept here for the next job.</Box>}
+      {kept.length === 0 && goes === 0 && (
+        <Box sx={{ color: 'text.secondary' }}>A recipe with steps can be kept here for the next job.</Box>
+      )}
       <Box component="ul" aria-label="Kept recipes" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {kept.map((entry) => (
-          <Box component="li" key={entry.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)' }}>
-            <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{entry.name} <Box component="span" sx={{ color: 'text.secondary' }}>{count(entry.steps.length, 'step')}</Box></Box>
-            <Button variant="text" aria-label={`Use recipe ${entry.name}`} onClick={() => use(entry.name, entry.steps)}>Use</Button>
-            <IconButton size="small" aria-label={`Forget recipe ${entry.name}`} onClick={() => { if (window.confirm(`Forget the recipe ${entry.name}? Drawings that use its steps keep them.`)) act(api(`/api/recipes/${entry.id}`, { method: 'DELETE' }), `Recipe ${entry.name} is forgotten.`); }}><Icon name="close" size={14} /></IconButton>
+          <Box
+            component="li"
+            key={entry.id}
+            sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)' }}
+          >
+            <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+              {entry.name}{' '}
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                {count(entry.steps.length, 'step')}
+              </Box>
+            </Box>
+            <Button variant="text" aria-label={`Use recipe ${entry.name}`} onClick={() => use(entry.name, entry.steps)}>
+              Use
+            </Button>
+            <IconButton
+              size="small"
+              aria-label={`Forget recipe ${entry.name}`}
+              onClick={() => {
+                if (window.confirm(`Forget the recipe ${entry.name}? Drawings that use its steps keep them.`))
+                  act(api(`/api/recipes/${entry.id}`, { method: 'DELETE' }), `Recipe ${entry.name} is forgotten.`);
+              }}
+            >
+              <Icon name="close" size={14} />
+            </IconButton>
           </Box>
         ))}
       </Box>

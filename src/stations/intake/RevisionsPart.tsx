@@ -15,7 +15,13 @@ import { Table } from '@/ui/widgets/Table';
 import { canFollow, useFollowed } from './followFile';
 import { bytes, count } from './format';
 
-interface Revision { number: number; fileId: string; fileName: string; size: number; at: string }
+interface Revision {
+  number: number;
+  fileId: string;
+  fileName: string;
+  size: number;
+  at: string;
+}
 
 /** The files a drawing was and is: bringing the next one in, what it changed, and the way back. */
 export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
@@ -27,46 +33,125 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
   const key = `${drawing.id}/${drawing.fileId}`;
   useEffect(() => {
     let here = true;
-    api<{ revisions: Revision[] }>(`/api/projects/${project}/drawings/${drawing.id}/revisions`).then(({ revisions }) => { if (here) setAnswer({ key, revisions }); }, () => undefined);
-    return () => { here = false; };
+    api<{ revisions: Revision[] }>(`/api/projects/${project}/drawings/${drawing.id}/revisions`).then(
+      ({ revisions }) => {
+        if (here) setAnswer({ key, revisions });
+      },
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
   }, [project, drawing.id, key]);
   const lookedAt = looked[drawing.id] ?? null;
-  useEffect(() => () => { useUnderlays.getState().look(drawing.id, null); }, [drawing.id]);
+  useEffect(
+    () => () => {
+      useUnderlays.getState().look(drawing.id, null);
+    },
+    [drawing.id],
+  );
   const revisions = answer?.key === key ? answer.revisions : [];
   const before = revisions.find((revision) => revision.number < drawing.revision);
   const take = (revision: Revision) => {
     look(drawing.id, null);
-    void commit((now) => ({ label: `${drawing.name}: ${revision.number < drawing.revision ? 'back to' : 'on to'} revision ${revision.number}`, changes: [put('drawing', { ...now.drawing[drawing.id], revision: revision.number, fileId: revision.fileId, fileName: revision.fileName })] }));
+    void commit((now) => ({
+      label: `${drawing.name}: ${revision.number < drawing.revision ? 'back to' : 'on to'} revision ${revision.number}`,
+      changes: [
+        put('drawing', {
+          ...now.drawing[drawing.id],
+          revision: revision.number,
+          fileId: revision.fileId,
+          fileName: revision.fileName,
+        }),
+      ],
+    }));
   };
   return (
     <>
       <Part title="Next revision">
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          <Button variant="contained" onClick={() => input.current?.click()}>Bring in revision {Math.max(drawing.revision, ...revisions.map(({ number }) => number)) + 1}</Button>
-          <input ref={input} type="file" accept=".dxf,.DXF" hidden aria-label="Next revision" onChange={(event) => { if (event.target.files?.length) send([event.target.files[0]], null, drawing.id); event.target.value = ''; }} />
+          <Button variant="contained" onClick={() => input.current?.click()}>
+            Bring in revision {Math.max(drawing.revision, ...revisions.map(({ number }) => number)) + 1}
+          </Button>
+          <input
+            ref={input}
+            type="file"
+            accept=".dxf,.DXF"
+            hidden
+            aria-label="Next revision"
+            onChange={(event) => {
+              if (event.target.files?.length) send([event.target.files[0]], null, drawing.id);
+              event.target.value = '';
+            }}
+          />
         </Box>
         <Box sx={{ color: 'text.secondary', mt: 0.75 }}>Placement, roles, recipe and display stay.</Box>
         <Follow drawing={drawing} />
       </Part>
-      {lookedAt !== null && <Note kind="look">Looking at revision {revisions.find((revision) => revision.fileId === lookedAt)?.number ?? ''}. <Button variant="text" onClick={() => look(drawing.id, null)}>Back to revision {drawing.revision}</Button></Note>}
+      {lookedAt !== null && (
+        <Note kind="look">
+          Looking at revision {revisions.find((revision) => revision.fileId === lookedAt)?.number ?? ''}.{' '}
+          <Button variant="text" onClick={() => look(drawing.id, null)}>
+            Back to revision {drawing.revision}
+          </Button>
+        </Note>
+      )}
       <Part title={`Revisions: ${revisions.length}`}>
         <Box component="ul" aria-label="Revisions" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {revisions.map((revision) => {
             const here = revision.number === drawing.revision;
             return (
-              <Box component="li" key={revision.number} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--mui-palette-divider)', borderLeft: '3px solid', borderLeftColor: here ? 'primary.main' : 'transparent', pl: 1, py: 0.5 }}>
+              <Box
+                component="li"
+                key={revision.number}
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  gap: 1,
+                  borderBottom: '1px solid var(--mui-palette-divider)',
+                  borderLeft: '3px solid',
+                  borderLeftColor: here ? 'primary.main' : 'transparent',
+                  pl: 1,
+                  py: 0.5,
+                }}
+              >
                 <Box sx={{ flex: 1, minWidth: 0 }}>
-                  <Box><b>Revision {revision.number}</b>{here && <Box component="span" sx={{ color: 'primary.main' }}> in use</Box>}</Box>
-                  <Box sx={{ fontSize: 12, color: 'text.secondary', overflowWrap: 'anywhere' }}>{revision.fileName}, {bytes(revision.size)}, {dayjs(revision.at).format('D MMM YYYY HH:mm')}</Box>
+                  <Box>
+                    <b>Revision {revision.number}</b>
+                    {here && (
+                      <Box component="span" sx={{ color: 'primary.main' }}>
+                        {' '}
+                        in use
+                      </Box>
+                    )}
+                  </Box>
+                  <Box sx={{ fontSize: 12, color: 'text.secondary', overflowWrap: 'anywhere' }}>
+                    {revision.fileName}, {bytes(revision.size)}, {dayjs(revision.at).format('D MMM YYYY HH:mm')}
+                  </Box>
                 </Box>
-                {!here && <Button variant="text" aria-pressed={lookedAt === revision.fileId} aria-label={`Look at revision ${revision.number}`} onClick={() => look(drawing.id, lookedAt === revision.fileId ? null : revision.fileId)}>Look</Button>}
-                {!here && <Button variant="text" aria-label={`Use revision ${revision.number}`} onClick={() => take(revision)}>Use</Button>}
+                {!here && (
+                  <Button
+                    variant="text"
+                    aria-pressed={lookedAt === revision.fileId}
+                    aria-label={`Look at revision ${revision.number}`}
+                    onClick={() => look(drawing.id, lookedAt === revision.fileId ? null : revision.fileId)}
+                  >
+                    Look
+                  </Button>
+                )}
+                {!here && (
+                  <Button variant="text" aria-label={`Use revision ${revision.number}`} onClick={() => take(revision)}>
+                    Use
+                  </Button>
+                )}
               </Box>
             );
           })}
         </Box>
       </Part>
-      {before && lookedAt === null && <Changes key={`${before.fileId}/${drawing.fileId}`} project={project} drawing={drawing} before={before} />}
+      {before && lookedAt === null && (
+        <Changes key={`${before.fileId}/${drawing.fileId}`} project={project} drawing={drawing} before={before} />
+      )}
     </>
   );
 }
@@ -76,13 +161,35 @@ function Follow({ drawing }: { drawing: DrawingRow }) {
   const send = useUploads((store) => store.send);
   const followed = files[drawing.id];
   if (!canFollow()) return null;
-  if (!followed) return <Button variant="outlined" sx={{ mt: 1 }} onClick={() => void follow(drawing.id)}>Follow a file on this computer</Button>;
-  const bring = () => void take(drawing.id).then((file) => { if (file) send([file], null, drawing.id); });
+  if (!followed)
+    return (
+      <Button variant="outlined" sx={{ mt: 1 }} onClick={() => void follow(drawing.id)}>
+        Follow a file on this computer
+      </Button>
+    );
+  const bring = () =>
+    void take(drawing.id).then((file) => {
+      if (file) send([file], null, drawing.id);
+    });
   return (
     <Box sx={{ mt: 1 }}>
       {followed.problem !== null && <Note kind="wrong">{followed.problem}</Note>}
-      {followed.changed && <Note kind="look">{followed.handle.name} has changed on this computer. <Button variant="contained" onClick={bring}>Bring the change in</Button></Note>}
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}><Box sx={{ flex: 1 }}>Following <b>{followed.handle.name}</b> while this page is open.</Box><Button variant="text" onClick={() => stop(drawing.id)}>Stop</Button></Box>
+      {followed.changed && (
+        <Note kind="look">
+          {followed.handle.name} has changed on this computer.{' '}
+          <Button variant="contained" onClick={bring}>
+            Bring the change in
+          </Button>
+        </Note>
+      )}
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Box sx={{ flex: 1 }}>
+          Following <b>{followed.handle.name}</b> while this page is open.
+        </Box>
+        <Button variant="text" onClick={() => stop(drawing.id)}>
+          Stop
+        </Button>
+      </Box>
     </Box>
   );
 }
@@ -95,25 +202,89 @@ function Changes({ project, drawing, before }: { project: string; drawing: Drawi
   const [shown, setShown] = useState(false);
   useEffect(() => {
     let here = true;
-    compareRevisions(project, before.fileId, drawing.fileId).then((found) => { if (here) setPicture(found); }, (error: Error) => { if (here) setProblem(error.message); });
-    return () => { here = false; };
+    compareRevisions(project, before.fileId, drawing.fileId).then(
+      (found) => {
+        if (here) setPicture(found);
+      },
+      (error: Error) => {
+        if (here) setProblem(error.message);
+      },
+    );
+    return () => {
+      here = false;
+    };
   }, [project, before.fileId, drawing.fileId]);
   useEffect(() => {
     if (!shown || picture === null) return;
-    show({ drawingId: drawing.id, origin: picture.origin, parts: [{ lines: picture.went, tone: 'wrong' }, { lines: picture.came, tone: 'evidence' }] });
+    show({
+      drawingId: drawing.id,
+      origin: picture.origin,
+      parts: [
+        { lines: picture.went, tone: 'wrong' },
+        { lines: picture.came, tone: 'evidence' },
+      ],
+    });
     return () => show(null);
   }, [shown, picture, drawing.id, show]);
   if (problem !== null) return <Note kind="wrong">{problem}</Note>;
-  if (picture === null) return <Box role="status" sx={{ color: 'text.secondary' }}>comparing with revision {before.number} {'\u2026'}</Box>;
+  if (picture === null)
+    return (
+      <Box role="status" sx={{ color: 'text.secondary' }}>
+        comparing with revision {before.number} {'\u2026'}
+      </Box>
+    );
   const { total } = picture;
   const rows = picture.layers.filter((row) => row.came + row.went + row.changed > 0);
   return (
-    <Part title={`Since revision ${before.number}`} aside={rows.length > 0 && <Button variant="outlined" aria-pressed={shown} onClick={() => setShown(!shown)}>{shown ? 'Hide on the board' : 'Show on the board'}</Button>}>
-      <Box sx={{ mb: 0.5 }}>{rows.length === 0 ? 'Nothing has changed.' : <><b>{total.came.toLocaleString('en')}</b> came, <b>{total.went.toLocaleString('en')}</b> went, <b>{total.changed.toLocaleString('en')}</b> changed;</>} {count(total.same, 'entity').replace('entitys', 'entities')} as before.</Box>
-      {shown && <Box sx={{ color: 'text.secondary', mb: 0.5 }}><Box component="span" sx={{ color: 'primary.main' }}>Green: came or as it is now.</Box> <Box component="span" sx={{ color: 'error.main' }}>Red: went or as it was.</Box></Box>}
+    <Part
+      title={`Since revision ${before.number}`}
+      aside={
+        rows.length > 0 && (
+          <Button variant="outlined" aria-pressed={shown} onClick={() => setShown(!shown)}>
+            {shown ? 'Hide on the board' : 'Show on the board'}
+          </Button>
+        )
+      }
+    >
+      <Box sx={{ mb: 0.5 }}>
+        {rows.length === 0 ? (
+          'Nothing has changed.'
+        ) : (
+          <>
+            <b>{total.came.toLocaleString('en')}</b> came, <b>{total.went.toLocaleString('en')}</b> went,{' '}
+            <b>{total.changed.toLocaleString('en')}</b> changed;
+          </>
+        )}{' '}
+        {count(total.same, 'entity').replace('entitys', 'entities')} as before.
+      </Box>
+      {shown && (
+        <Box sx={{ color: 'text.secondary', mb: 0.5 }}>
+          <Box component="span" sx={{ color: 'primary.main' }}>
+            Green: came or as it is now.
+          </Box>{' '}
+          <Box component="span" sx={{ color: 'error.main' }}>
+            Red: went or as it was.
+          </Box>
+        </Box>
+      )}
       {rows.length > 0 && (
-        <Table label="Changes by layer" heads={['layer', { text: 'came', figures: true }, { text: 'went', figures: true }, { text: 'changed', figures: true }]}>
-          {rows.map((row) => <tr key={row.layer}><td style={{ overflowWrap: 'anywhere' }}>{row.layer}</td><td className="figures">{row.came || ''}</td><td className="figures">{row.went || ''}</td><td className="figures">{row.changed || ''}</td></tr>)}
+        <Table
+          label="Changes by layer"
+          heads={[
+            'layer',
+            { text: 'came', figures: true },
+            { text: 'went', figures: true },
+            { text: 'changed', figures: true },
+          ]}
+        >
+          {rows.map((row) => (
+            <tr key={row.layer}>
+              <td style={{ overflowWrap: 'anywhere' }}>{row.layer}</td>
+              <td className="figures">{row.came || ''}</td>
+              <td className="figures">{row.went || ''}</td>
+              <td className="figures">{row.changed || ''}</td>
+            </tr>
+          ))}
         </Table>
       )}
     </Part>

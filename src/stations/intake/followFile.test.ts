@@ -1,10 +1,23 @@
 import { canFollow, useFollowed } from './followFile';
 
 const disk = { name: 'plan.dxf', lastModified: 1, gone: false };
-const handle = { name: disk.name, getFile: async () => { if (disk.gone) throw new Error('gone'); return { name: disk.name, lastModified: disk.lastModified } as File; } };
+const handle = {
+  name: disk.name,
+  getFile: async () => {
+    if (disk.gone) throw new Error('gone');
+    return { name: disk.name, lastModified: disk.lastModified } as File;
+  },
+};
 
-beforeEach(() => { Object.assign(disk, { lastModified: 1, gone: false }); jest.useFakeTimers(); });
-afterEach(() => { useFollowed.getState().stop('d'); jest.useRealTimers(); Reflect.deleteProperty(globalThis, 'window'); });
+beforeEach(() => {
+  Object.assign(disk, { lastModified: 1, gone: false });
+  jest.useFakeTimers();
+});
+afterEach(() => {
+  useFollowed.getState().stop('d');
+  jest.useRealTimers();
+  Reflect.deleteProperty(globalThis, 'window');
+});
 const offer = (picker: unknown) => Object.assign(globalThis, { window: { showOpenFilePicker: picker } });
 const wait = () => jest.advanceTimersByTimeAsync(1600);
 const followed = () => useFollowed.getState().files.d;
@@ -41,7 +54,9 @@ test('a file that was moved is told in a sentence, and looked for again', async 
 });
 
 test('a person who chooses nothing follows nothing, and stopping ends it', async () => {
-  offer(async () => { throw new DOMException('The user aborted a request.', 'AbortError'); });
+  offer(async () => {
+    throw new DOMException('The user aborted a request.', 'AbortError');
+  });
   expect(await useFollowed.getState().follow('d')).toBe(false);
   expect(followed()).toBeUndefined();
   offer(async () => [handle]);

@@ -17,7 +17,8 @@ function wordsOf({ element, candidate }: SourceChange): string {
   if (candidate === null) return 'is gone from the drawing';
   const by = apart(element, candidate);
   if (by > 0.0005) return `moved by ${(by * 1000).toFixed(0)} mm`;
-  if (element.kind === 'zone' && candidate.kind === 'zone' && element.shape.name !== candidate.element.name) return `is called ${candidate.element.name || 'nothing'} now, not ${element.shape.name}`;
+  if (element.kind === 'zone' && candidate.kind === 'zone' && element.shape.name !== candidate.element.name)
+    return `is called ${candidate.element.name || 'nothing'} now, not ${element.shape.name}`;
   return `is ${sizeOf(candidate)} now`;
 }
 
@@ -27,7 +28,17 @@ const nameOf = ({ element, candidate }: SourceChange): string => {
 };
 
 /** Accepted elements whose source the drawing shows otherwise now: each change is taken or refused. */
-export function ChangesPart({ drawing, changes, candidates, fresh }: { drawing: DrawingRow; changes: readonly SourceChange[]; candidates: readonly Candidate[]; /** Candidates that nobody has judged. */ fresh: number }) {
+export function ChangesPart({
+  drawing,
+  changes,
+  candidates,
+  fresh,
+}: {
+  drawing: DrawingRow;
+  changes: readonly SourceChange[];
+  candidates: readonly Candidate[];
+  /** Candidates that nobody has judged. */ fresh: number;
+}) {
   const commit = useProject((store) => store.commit);
   const look = ({ element }: SourceChange) => {
     const points = pointsOf(element);
@@ -41,18 +52,53 @@ export function ChangesPart({ drawing, changes, candidates, fresh }: { drawing: 
         <Table label="Reads otherwise" heads={['element', 'what', '']}>
           {changes.slice(0, 300).map((change) => (
             <tr key={change.decision.id}>
-              <td><Button variant="text" onClick={() => look(change)}>{nameOf(change)}</Button></td>
+              <td>
+                <Button variant="text" onClick={() => look(change)}>
+                  {nameOf(change)}
+                </Button>
+              </td>
               <td>{wordsOf(change)}</td>
-              <td style={{ whiteSpace: 'nowrap' }}><Button variant="text" aria-label={`Take ${nameOf(change)}`} onClick={() => void commit((now) => takeChanges(now, drawing, [change], candidates, () => crypto.randomUUID()))}>Take</Button><Button variant="text" aria-label={`Keep ${nameOf(change)}`} onClick={() => void commit((now) => keepAsTheyAre(now, drawing, [change]))}>Keep</Button></td>
+              <td style={{ whiteSpace: 'nowrap' }}>
+                <Button
+                  variant="text"
+                  aria-label={`Take ${nameOf(change)}`}
+                  onClick={() =>
+                    void commit((now) => takeChanges(now, drawing, [change], candidates, () => crypto.randomUUID()))
+                  }
+                >
+                  Take
+                </Button>
+                <Button
+                  variant="text"
+                  aria-label={`Keep ${nameOf(change)}`}
+                  onClick={() => void commit((now) => keepAsTheyAre(now, drawing, [change]))}
+                >
+                  Keep
+                </Button>
+              </td>
             </tr>
           ))}
         </Table>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
-        <Button variant="contained" onClick={() => void commit((now) => takeChanges(now, drawing, changes, candidates, () => crypto.randomUUID()))}>Take all {changes.length}</Button>
-        <Button variant="outlined" onClick={() => void commit((now) => keepAsTheyAre(now, drawing, changes))}>Keep all as they are</Button>
+        <Button
+          variant="contained"
+          onClick={() =>
+            void commit((now) => takeChanges(now, drawing, changes, candidates, () => crypto.randomUUID()))
+          }
+        >
+          Take all {changes.length}
+        </Button>
+        <Button variant="outlined" onClick={() => void commit((now) => keepAsTheyAre(now, drawing, changes))}>
+          Keep all as they are
+        </Button>
       </Box>
-      {fresh > 0 && <Box sx={{ mt: 1 }}>{fresh === 1 ? '1 candidate is' : `${fresh} candidates are`} new or not judged yet; judge {fresh === 1 ? 'it' : 'them'} below.</Box>}
+      {fresh > 0 && (
+        <Box sx={{ mt: 1 }}>
+          {fresh === 1 ? '1 candidate is' : `${fresh} candidates are`} new or not judged yet; judge{' '}
+          {fresh === 1 ? 'it' : 'them'} below.
+        </Box>
+      )}
     </Part>
   );
 }

@@ -11,7 +11,13 @@ import { LengthField } from '@/ui/widgets/LengthField';
 import { commonOf, fieldsOf, putRight } from './corrections';
 
 /** Puts right what was read of one candidate, or of many alike, and accepts them so. */
-export function CorrectPart({ candidates, accept }: { candidates: readonly Candidate[]; accept: (candidates: Candidate[]) => void }) {
+export function CorrectPart({
+  candidates,
+  accept,
+}: {
+  candidates: readonly Candidate[];
+  accept: (candidates: Candidate[]) => void;
+}) {
   const lengths = useProject(lengthsOf);
   const [changes, setChanges] = useState<ReadonlyMap<string, string | number>>(new Map());
   const [first] = candidates;
@@ -27,17 +33,52 @@ export function CorrectPart({ candidates, accept }: { candidates: readonly Candi
           const label = value === null && many ? `${field.label}, various` : field.label;
           if (field.kind === 'choice') {
             return (
-              <TextField key={field.label} select size="small" label={label} value={value ?? ''} onChange={(event) => set(field.label, event.target.value)}>
-                {field.options.map((option) => <MenuItem key={option} value={option}>{option}</MenuItem>)}
+              <TextField
+                key={field.label}
+                select
+                size="small"
+                label={label}
+                value={value ?? ''}
+                onChange={(event) => set(field.label, event.target.value)}
+              >
+                {field.options.map((option) => (
+                  <MenuItem key={option} value={option}>
+                    {option}
+                  </MenuItem>
+                ))}
               </TextField>
             );
           }
-          return field.kind === 'words'
-            ? <TextField key={field.label} size="small" label={label} value={value ?? ''} onChange={(event) => set(field.label, event.target.value)} slotProps={{ htmlInput: { maxLength: 200 } }} />
-            : <LengthField key={field.label} label={label} value={value as number | null} lengths={lengths} least={field.least} leastWords="That is too small." width="100%" change={(metres) => set(field.label, metres)} />;
+          return field.kind === 'words' ? (
+            <TextField
+              key={field.label}
+              size="small"
+              label={label}
+              value={value ?? ''}
+              onChange={(event) => set(field.label, event.target.value)}
+              slotProps={{ htmlInput: { maxLength: 200 } }}
+            />
+          ) : (
+            <LengthField
+              key={field.label}
+              label={label}
+              value={value as number | null}
+              lengths={lengths}
+              least={field.least}
+              leastWords="That is too small."
+              width="100%"
+              change={(metres) => set(field.label, metres)}
+            />
+          );
         })}
       </Box>
-      <Button variant="outlined" disabled={changes.size === 0} onClick={() => accept(candidates.map((candidate) => putRight(candidate, changes)))}>{many ? `Accept ${candidates.length} so` : 'Accept it so'}</Button>
+      <Button
+        variant="outlined"
+        disabled={changes.size === 0}
+        onClick={() => accept(candidates.map((candidate) => putRight(candidate, changes)))}
+      >
+        {many ? `Accept ${candidates.length} so` : 'Accept it so'}
+      </Button>
     </Part>
   );
 }

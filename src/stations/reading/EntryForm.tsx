@@ -12,80 +12,240 @@ import { Icon } from '@/ui/widgets/Icon';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { NumberField } from '@/ui/widgets/NumberField';
 
-interface Form { row: LibraryRow; /** How many elements are made of it. */ users: number; /** Names of the other entries. */ taken: readonly string[]; change: (row: LibraryRow) => void; drop: () => void }
+interface Form {
+  row: LibraryRow;
+  /** How many elements are made of it. */ users: number;
+  /** Names of the other entries. */ taken: readonly string[];
+  change: (row: LibraryRow) => void;
+  drop: () => void;
+}
 
 /** One section or construction, to be changed; what is made of it changes with it. */
 export function EntryForm({ row, users, taken, change, drop }: Form) {
   const lengths = useProject(lengthsOf);
   const [name, setName] = useState(row.name);
   const known = taken.some((other) => other.toLowerCase() === name.trim().toLowerCase());
-  const rename = () => { if (name.trim() !== '' && name.trim() !== row.name && !known) change({ ...row, name: name.trim() }); };
+  const rename = () => {
+    if (name.trim() !== '' && name.trim() !== row.name && !known) change({ ...row, name: name.trim() });
+  };
   return (
     <Box sx={{ p: 1, pb: 1.5, background: 'var(--mui-palette-zf-paper)' }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, pt: 0.75 }}>
-        <TextField size="small" label="Name" value={name} error={known || name.trim() === ''} helperText={known ? 'Another entry has this name.' : name.trim() === '' ? 'A name is missing.' : null} onChange={(event) => setName(event.target.value)} onBlur={rename} onKeyDown={(event) => { if (event.key === 'Enter') rename(); }} sx={{ gridColumn: '1 / -1' }} slotProps={{ htmlInput: { maxLength: 120 } }} />
+        <TextField
+          size="small"
+          label="Name"
+          value={name}
+          error={known || name.trim() === ''}
+          helperText={known ? 'Another entry has this name.' : name.trim() === '' ? 'A name is missing.' : null}
+          onChange={(event) => setName(event.target.value)}
+          onBlur={rename}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') rename();
+          }}
+          sx={{ gridColumn: '1 / -1' }}
+          slotProps={{ htmlInput: { maxLength: 120 } }}
+        />
         <Sizes row={row} lengths={lengths} change={change} />
       </Box>
       {(row.kind === 'wall' || row.kind === 'slab') && <Layers row={row} lengths={lengths} change={change} />}
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', mt: 1 }}>
-        <Box component="span" sx={{ color: 'text.secondary' }}>{users === 0 ? 'Nothing is made of it.' : `${users} ${users === 1 ? 'element changes' : 'elements change'} with it.`}</Box>
-        <Button variant="text" onClick={drop}>Remove</Button>
+        <Box component="span" sx={{ color: 'text.secondary' }}>
+          {users === 0
+            ? 'Nothing is made of it.'
+            : `${users} ${users === 1 ? 'element changes' : 'elements change'} with it.`}
+        </Box>
+        <Button variant="text" onClick={drop}>
+          Remove
+        </Button>
       </Box>
     </Box>
   );
 }
 
 function Sizes({ row, lengths, change }: { row: LibraryRow; lengths: LengthStyle; change: (row: LibraryRow) => void }) {
-  const length = (label: string, value: number, set: (metres: number) => void, disabled = false) => (disabled ? null : <LengthField key={label} label={label} value={value} lengths={lengths} least={0.001} leastWords="That is too small." width="100%" change={set} />);
+  const length = (label: string, value: number, set: (metres: number) => void, disabled = false) =>
+    disabled ? null : (
+      <LengthField
+        key={label}
+        label={label}
+        value={value}
+        lengths={lengths}
+        least={0.001}
+        leastWords="That is too small."
+        width="100%"
+        change={set}
+      />
+    );
   if (row.kind === 'glazing') {
     return (
       <>
-        <NumberField label={'U-value, W/(m\u00b2 K)'} value={row.uValue} least={0.1} most={20} change={(uValue) => change({ ...row, uValue: uValue! })} />
-        <NumberField label="g-value" value={row.gValue} least={0} most={1} change={(gValue) => change({ ...row, gValue: gValue! })} />
-        <NumberField label="Light transmittance" value={row.transmittance} least={0} most={1} change={(transmittance) => change({ ...row, transmittance: transmittance! })} />
+        <NumberField
+          label={'U-value, W/(m\u00b2 K)'}
+          value={row.uValue}
+          least={0.1}
+          most={20}
+          change={(uValue) => change({ ...row, uValue: uValue! })}
+        />
+        <NumberField
+          label="g-value"
+          value={row.gValue}
+          least={0}
+          most={1}
+          change={(gValue) => change({ ...row, gValue: gValue! })}
+        />
+        <NumberField
+          label="Light transmittance"
+          value={row.transmittance}
+          least={0}
+          most={1}
+          change={(transmittance) => change({ ...row, transmittance: transmittance! })}
+        />
       </>
     );
   }
-  if (row.kind !== 'section') return length('Thickness', row.thickness, (thickness) => change({ ...row, thickness }), row.layers.length > 0);
+  if (row.kind !== 'section')
+    return length('Thickness', row.thickness, (thickness) => change({ ...row, thickness }), row.layers.length > 0);
   const { section } = row;
-  if (section.shape === 'rectangle') return <>{length('Width', section.width, (width) => change({ ...row, section: { ...section, width } }))}{length('Depth', section.depth, (depth) => change({ ...row, section: { ...section, depth } }))}</>;
-  if (section.shape === 'circle') return length('Diameter', section.diameter, (diameter) => change({ ...row, section: { ...section, diameter } }));
-  return <Corners outline={section.outline} lengths={lengths} change={(outline) => change({ ...row, section: { ...section, outline } })} />;
+  if (section.shape === 'rectangle')
+    return (
+      <>
+        {length('Width', section.width, (width) => change({ ...row, section: { ...section, width } }))}
+        {length('Depth', section.depth, (depth) => change({ ...row, section: { ...section, depth } }))}
+      </>
+    );
+  if (section.shape === 'circle')
+    return length('Diameter', section.diameter, (diameter) => change({ ...row, section: { ...section, diameter } }));
+  return (
+    <Corners
+      outline={section.outline}
+      lengths={lengths}
+      change={(outline) => change({ ...row, section: { ...section, outline } })}
+    />
+  );
 }
 
 /** The corners of a section about its position, one a line. */
-function Corners({ outline, lengths, change }: { outline: readonly Point[]; lengths: LengthStyle; change: (outline: [number, number][]) => void }) {
+function Corners({
+  outline,
+  lengths,
+  change,
+}: {
+  outline: readonly Point[];
+  lengths: LengthStyle;
+  change: (outline: [number, number][]) => void;
+}) {
   const shown = outline.map((corner) => corner.map((value) => formatLength(value, lengths)).join('; ')).join('\n');
   const [text, setText] = useState(shown);
-  const lines = text.split('\n').map((line) => line.trim()).filter(Boolean);
+  const lines = text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean);
   const corners = lines.map((line) => line.split(/[;\t]/).map((value) => parseLength(value, lengths)));
   const bad = corners.findIndex((corner) => corner.length !== 2 || corner.some((value) => !value.ok));
-  const problem = lines.length < 3 ? 'A section needs three corners or more.' : bad >= 0 ? `Corner ${bad + 1}: expected two lengths with a semicolon between them.` : null;
-  const take = () => { if (text !== shown && problem === null) change(corners.map(([x, y]): [number, number] => [x.ok ? x.value : 0, y.ok ? y.value : 0])); };
-  return <TextField multiline size="small" label="Corners about its position: across; along" value={text} error={problem !== null} helperText={problem} onChange={(event) => setText(event.target.value)} onBlur={take} sx={{ gridColumn: '1 / -1' }} slotProps={{ htmlInput: { className: 'mono' } }} />;
+  const problem =
+    lines.length < 3
+      ? 'A section needs three corners or more.'
+      : bad >= 0
+        ? `Corner ${bad + 1}: expected two lengths with a semicolon between them.`
+        : null;
+  const take = () => {
+    if (text !== shown && problem === null)
+      change(corners.map(([x, y]): [number, number] => [x.ok ? x.value : 0, y.ok ? y.value : 0]));
+  };
+  return (
+    <TextField
+      multiline
+      size="small"
+      label="Corners about its position: across; along"
+      value={text}
+      error={problem !== null}
+      helperText={problem}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={take}
+      sx={{ gridColumn: '1 / -1' }}
+      slotProps={{ htmlInput: { className: 'mono' } }}
+    />
+  );
 }
 
 type Layered = LibraryRow & { kind: 'wall' | 'slab' };
 
 /** The layers of a construction, from outside or from above; the thickness is their sum. */
 function Layers({ row, lengths, change }: { row: Layered; lengths: LengthStyle; change: (row: LibraryRow) => void }) {
-  const set = (layers: Layered['layers']) => change({ ...row, layers, thickness: layers.length === 0 ? row.thickness : Number(layers.reduce((sum, { thickness }) => sum + thickness, 0).toFixed(6)) });
-  const at = (i: number, part: Partial<Layered['layers'][number]>) => set(row.layers.map((layer, k) => (k === i ? { ...layer, ...part } : layer)));
+  const set = (layers: Layered['layers']) =>
+    change({
+      ...row,
+      layers,
+      thickness:
+        layers.length === 0
+          ? row.thickness
+          : Number(layers.reduce((sum, { thickness }) => sum + thickness, 0).toFixed(6)),
+    });
+  const at = (i: number, part: Partial<Layered['layers'][number]>) =>
+    set(row.layers.map((layer, k) => (k === i ? { ...layer, ...part } : layer)));
   const uValue = uValueOf(row);
   return (
     <Box sx={{ mt: 1.5 }}>
       {row.layers.map((layer, i) => (
-        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1.9fr 1fr 0.85fr 24px', gap: 0.75, alignItems: 'start', pt: 1 }}>
+        <Box
+          key={i}
+          sx={{ display: 'grid', gridTemplateColumns: '1.9fr 1fr 0.85fr 24px', gap: 0.75, alignItems: 'start', pt: 1 }}
+        >
           <LayerName name={layer.name} place={i + 1} change={(name) => at(i, { name })} />
-          <LengthField label="Thick" value={layer.thickness} lengths={lengths} least={0.0001} leastWords="Too thin." width="100%" change={(thickness) => at(i, { thickness })} />
-          <NumberField label="W/(m K)" value={layer.conductivity} least={0.001} most={1000} empty change={(conductivity) => at(i, { conductivity })} />
-          <IconButton size="small" aria-label={`Remove layer ${i + 1}`} onClick={() => set(row.layers.filter((_, k) => k !== i))} sx={{ mt: 0.5 }}><Icon name="close" size={14} /></IconButton>
+          <LengthField
+            label="Thick"
+            value={layer.thickness}
+            lengths={lengths}
+            least={0.0001}
+            leastWords="Too thin."
+            width="100%"
+            change={(thickness) => at(i, { thickness })}
+          />
+          <NumberField
+            label="W/(m K)"
+            value={layer.conductivity}
+            least={0.001}
+            most={1000}
+            empty
+            change={(conductivity) => at(i, { conductivity })}
+          />
+          <IconButton
+            size="small"
+            aria-label={`Remove layer ${i + 1}`}
+            onClick={() => set(row.layers.filter((_, k) => k !== i))}
+            sx={{ mt: 0.5 }}
+          >
+            <Icon name="close" size={14} />
+          </IconButton>
         </Box>
       ))}
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 0.75, flexWrap: 'wrap' }}>
-        <Button variant="text" onClick={() => set([...row.layers, { name: '', thickness: row.layers.length === 0 ? row.thickness : 0.1, conductivity: null }])}>Add a layer</Button>
-        {row.layers.length > 0 && <span className="mono">{formatLength(row.thickness, lengths)}{uValue !== null && <>, U {uValue.toFixed(3)} W/(m{'\u00b2'} K)</>}</span>}
-        {row.layers.length > 0 && uValue === null && <Box component="span" sx={{ color: 'text.secondary' }}>U-value: give every conductivity</Box>}
+        <Button
+          variant="text"
+          onClick={() =>
+            set([
+              ...row.layers,
+              { name: '', thickness: row.layers.length === 0 ? row.thickness : 0.1, conductivity: null },
+            ])
+          }
+        >
+          Add a layer
+        </Button>
+        {row.layers.length > 0 && (
+          <span className="mono">
+            {formatLength(row.thickness, lengths)}
+            {uValue !== null && (
+              <>
+                , U {uValue.toFixed(3)} W/(m{'\u00b2'} K)
+              </>
+            )}
+          </span>
+        )}
+        {row.layers.length > 0 && uValue === null && (
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            U-value: give every conductivity
+          </Box>
+        )}
       </Box>
     </Box>
   );
@@ -93,6 +253,20 @@ function Layers({ row, lengths, change }: { row: Layered; lengths: LengthStyle; 
 
 function LayerName({ name, place, change }: { name: string; place: number; change: (name: string) => void }) {
   const [text, setText] = useState(name);
-  const take = () => { if (text.trim() !== name) change(text.trim()); };
-  return <TextField size="small" label={`Layer ${place}`} value={text} onChange={(event) => setText(event.target.value)} onBlur={take} onKeyDown={(event) => { if (event.key === 'Enter') take(); }} slotProps={{ htmlInput: { maxLength: 120 } }} />;
+  const take = () => {
+    if (text.trim() !== name) change(text.trim());
+  };
+  return (
+    <TextField
+      size="small"
+      label={`Layer ${place}`}
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') take();
+      }}
+      slotProps={{ htmlInput: { maxLength: 120 } }}
+    />
+  );
 }

@@ -4,7 +4,20 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { sectionName, type ElementRow } from '@/core/model/elements';
-import { madeOf, nameBy, patternOf, plainNaming, plainPane, putEntry, removeEntries, renameAll, shelveAll, uValueOf, type LibraryRow, type Naming } from '@/core/model/library';
+import {
+  madeOf,
+  nameBy,
+  patternOf,
+  plainNaming,
+  plainPane,
+  putEntry,
+  removeEntries,
+  renameAll,
+  shelveAll,
+  uValueOf,
+  type LibraryRow,
+  type Naming,
+} from '@/core/model/library';
 import { bringLibrary, libraryFileOf, readLibraryFile } from '@/core/model/libraryFile';
 import { put } from '@/core/model/edits';
 import { formatLength } from '@/core/units/length';
@@ -16,14 +29,36 @@ import { EntryForm } from './EntryForm';
 
 const newId = () => crypto.randomUUID();
 const groups: { title: string; kinds: LibraryRow['kind'][]; mark: 'column' | 'wall' | 'slab' | 'window' }[] = [
-  { title: 'Sections', kinds: ['section'], mark: 'column' }, { title: 'Wall constructions', kinds: ['wall'], mark: 'wall' }, { title: 'Slab constructions', kinds: ['slab'], mark: 'slab' }, { title: 'Glazing', kinds: ['glazing'], mark: 'window' },
+  { title: 'Sections', kinds: ['section'], mark: 'column' },
+  { title: 'Wall constructions', kinds: ['wall'], mark: 'wall' },
+  { title: 'Slab constructions', kinds: ['slab'], mark: 'slab' },
+  { title: 'Glazing', kinds: ['glazing'], mark: 'window' },
 ];
 
 type Fresh = LibraryRow extends infer R ? (R extends LibraryRow ? Omit<R, 'id' | 'name'> : never) : never;
 const fresh: { word: string; made: Fresh }[] = [
-  { word: 'Rectangle', made: { kind: 'section', section: { shape: 'rectangle', width: 0.3, depth: 0.3 } } }, { word: 'Round', made: { kind: 'section', section: { shape: 'circle', diameter: 0.4 } } },
-  { word: 'Polygon', made: { kind: 'section', section: { shape: 'polygon', outline: [[-0.3, -0.3], [0.3, -0.3], [0.3, -0.1], [-0.1, -0.1], [-0.1, 0.3], [-0.3, 0.3]] } } },
-  { word: 'Wall', made: { kind: 'wall', thickness: 0.2, layers: [] } }, { word: 'Slab', made: { kind: 'slab', thickness: 0.2, layers: [] } }, { word: 'Glazing', made: { kind: 'glazing', ...plainPane } },
+  { word: 'Rectangle', made: { kind: 'section', section: { shape: 'rectangle', width: 0.3, depth: 0.3 } } },
+  { word: 'Round', made: { kind: 'section', section: { shape: 'circle', diameter: 0.4 } } },
+  {
+    word: 'Polygon',
+    made: {
+      kind: 'section',
+      section: {
+        shape: 'polygon',
+        outline: [
+          [-0.3, -0.3],
+          [0.3, -0.3],
+          [0.3, -0.1],
+          [-0.1, -0.1],
+          [-0.1, 0.3],
+          [-0.3, 0.3],
+        ],
+      },
+    },
+  },
+  { word: 'Wall', made: { kind: 'wall', thickness: 0.2, layers: [] } },
+  { word: 'Slab', made: { kind: 'slab', thickness: 0.2, layers: [] } },
+  { word: 'Glazing', made: { kind: 'glazing', ...plainPane } },
 ];
 
 /** The project's sections and constructions: what elements are made of, how they are named, out and in as a file. */
@@ -43,25 +78,54 @@ export function LibraryPart() {
   const naming = projectRowOf(store).naming ?? plainNaming;
   const imperial = ['in', 'ft', 'ft-in'].includes(lengths.unit);
   const add = (made: Fresh) => {
-    const row = { id: newId(), name: nameBy(patternOf(naming, made), made, new Set(rows.map(({ name }) => name.toLowerCase())), imperial), ...made } as LibraryRow;
-    void commit((now) => putEntry(now, row)).then((done) => { if (done) setOpen(row.id); });
+    const row = {
+      id: newId(),
+      name: nameBy(patternOf(naming, made), made, new Set(rows.map(({ name }) => name.toLowerCase())), imperial),
+      ...made,
+    } as LibraryRow;
+    void commit((now) => putEntry(now, row)).then((done) => {
+      if (done) setOpen(row.id);
+    });
   };
   const save = () => saveJson(`${projectRowOf(store).name} library.json`, libraryFileOf(state));
   const bring = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > 8e6) { tell({ kind: 'problem', text: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; a library is smaller than 8 MB.` }); return; }
+    if (file.size > 8e6) {
+      tell({
+        kind: 'problem',
+        text: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; a library is smaller than 8 MB.`,
+      });
+      return;
+    }
     const read = readLibraryFile(await file.text());
-    if (!read.ok) { tell({ kind: 'problem', text: `${file.name}: ${read.message}` }); return; }
+    if (!read.ok) {
+      tell({ kind: 'problem', text: `${file.name}: ${read.message}` });
+      return;
+    }
     await commit((now) => {
       const { edit, known } = bringLibrary(now, read.value, newId);
-      tell({ kind: 'info', text: `${edit.changes.length} ${edit.changes.length === 1 ? 'entry' : 'entries'} came in${known.length > 0 ? `; ${known.length} ${known.length === 1 ? 'name is' : 'names are'} there already and ${known.length === 1 ? 'stays' : 'stay'} as ${known.length === 1 ? 'it is' : 'they are'}` : ''}.` });
+      tell({
+        kind: 'info',
+        text: `${edit.changes.length} ${edit.changes.length === 1 ? 'entry' : 'entries'} came in${known.length > 0 ? `; ${known.length} ${known.length === 1 ? 'name is' : 'names are'} there already and ${known.length === 1 ? 'stays' : 'stay'} as ${known.length === 1 ? 'it is' : 'they are'}` : ''}.`,
+      });
       return edit;
     });
   };
   return (
     <>
-      {loose > 0 && <Box sx={{ mb: 1.5 }}>{loose} {loose === 1 ? 'element has a size' : 'elements have sizes'} of {loose === 1 ? 'its' : 'their'} own. <Button variant="text" onClick={() => void commit((now) => shelveAll(now, newId))}>Collect them</Button></Box>}
-      {rows.length === 0 && <Box sx={{ color: 'text.secondary', mb: 1.5 }}>Empty. Sections and constructions come here with the candidates you accept, or are added below.</Box>}
+      {loose > 0 && (
+        <Box sx={{ mb: 1.5 }}>
+          {loose} {loose === 1 ? 'element has a size' : 'elements have sizes'} of {loose === 1 ? 'its' : 'their'} own.{' '}
+          <Button variant="text" onClick={() => void commit((now) => shelveAll(now, newId))}>
+            Collect them
+          </Button>
+        </Box>
+      )}
+      {rows.length === 0 && (
+        <Box sx={{ color: 'text.secondary', mb: 1.5 }}>
+          Empty. Sections and constructions come here with the candidates you accept, or are added below.
+        </Box>
+      )}
       {groups.map(({ title, kinds, mark }) => {
         const own = rows.filter(({ kind }) => kinds.includes(kind));
         return own.length === 0 ? null : (
@@ -69,12 +133,48 @@ export function LibraryPart() {
             <Box component="ul" aria-label={title} sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {own.map((row) => (
                 <Box component="li" key={row.id} sx={{ borderBottom: '1px solid var(--mui-palette-divider)' }}>
-                  <Box component="button" type="button" aria-expanded={open === row.id} onClick={() => setOpen(open === row.id ? null : row.id)} sx={{ all: 'unset', display: 'grid', gridTemplateColumns: '1fr 136px 58px', whiteSpace: 'nowrap', gap: 1, width: '100%', py: 0.5, cursor: 'pointer', background: open === row.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none', '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
-                    <Box component="b" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{row.name}</Box>
+                  <Box
+                    component="button"
+                    type="button"
+                    aria-expanded={open === row.id}
+                    onClick={() => setOpen(open === row.id ? null : row.id)}
+                    sx={{
+                      all: 'unset',
+                      display: 'grid',
+                      gridTemplateColumns: '1fr 136px 58px',
+                      whiteSpace: 'nowrap',
+                      gap: 1,
+                      width: '100%',
+                      py: 0.5,
+                      cursor: 'pointer',
+                      background: open === row.id ? 'var(--mui-palette-zf-zirconSoft)' : 'none',
+                      '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' },
+                    }}
+                  >
+                    <Box component="b" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+                      {row.name}
+                    </Box>
                     <span className="mono">{sizeWords(row, lengths)}</span>
-                    <Box component="span" sx={{ color: used.has(row.id) ? 'text.primary' : 'text.secondary', textAlign: 'right' }}>{used.has(row.id) ? `${used.get(row.id)} made` : meant.has(row.id) ? 'meant' : 'unused'}</Box>
+                    <Box
+                      component="span"
+                      sx={{ color: used.has(row.id) ? 'text.primary' : 'text.secondary', textAlign: 'right' }}
+                    >
+                      {used.has(row.id) ? `${used.get(row.id)} made` : meant.has(row.id) ? 'meant' : 'unused'}
+                    </Box>
                   </Box>
-                  {open === row.id && <EntryForm key={JSON.stringify(row)} row={row} users={used.get(row.id) ?? 0} taken={rows.filter(({ id }) => id !== row.id).map(({ name }) => name)} change={(next) => void commit((now) => putEntry(now, next))} drop={() => { setOpen(null); void commit((now) => removeEntries(now, [row])); }} />}
+                  {open === row.id && (
+                    <EntryForm
+                      key={JSON.stringify(row)}
+                      row={row}
+                      users={used.get(row.id) ?? 0}
+                      taken={rows.filter(({ id }) => id !== row.id).map(({ name }) => name)}
+                      change={(next) => void commit((now) => putEntry(now, next))}
+                      drop={() => {
+                        setOpen(null);
+                        void commit((now) => removeEntries(now, [row]));
+                      }}
+                    />
+                  )}
                 </Box>
               ))}
             </Box>
@@ -82,13 +182,37 @@ export function LibraryPart() {
         );
       })}
       <Part title="Add">
-        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>{fresh.map(({ word, made }) => <Button key={word} variant="outlined" onClick={() => add(made)}>{word}</Button>)}</Box>
-        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mt: 1 }}>
-          <Button variant="text" onClick={() => input.current?.click()}>Bring a library in</Button>
-          <Button variant="text" disabled={rows.length === 0} onClick={save}>Save as a file</Button>
-          {unused.length > 0 && <Button variant="text" onClick={() => void commit((now) => removeEntries(now, unused))}>Remove {unused.length} unused</Button>}
+        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+          {fresh.map(({ word, made }) => (
+            <Button key={word} variant="outlined" onClick={() => add(made)}>
+              {word}
+            </Button>
+          ))}
         </Box>
-        <input ref={input} type="file" accept=".json,application/json" hidden aria-label="Library file" onChange={(event) => { void bring(event.target.files?.[0]); event.target.value = ''; }} />
+        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mt: 1 }}>
+          <Button variant="text" onClick={() => input.current?.click()}>
+            Bring a library in
+          </Button>
+          <Button variant="text" disabled={rows.length === 0} onClick={save}>
+            Save as a file
+          </Button>
+          {unused.length > 0 && (
+            <Button variant="text" onClick={() => void commit((now) => removeEntries(now, unused))}>
+              Remove {unused.length} unused
+            </Button>
+          )}
+        </Box>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Library file"
+          onChange={(event) => {
+            void bring(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
       </Part>
       <NamesPart naming={naming} />
     </>
@@ -102,24 +226,75 @@ function sizeWords(row: LibraryRow, lengths: ReturnType<typeof lengthsOf>): stri
   return row.kind === 'glazing' ? heat : [formatLength(row.thickness, lengths), heat].filter(Boolean).join(', ');
 }
 
-const patternWords: Record<keyof Naming, string> = { rectangle: 'Rectangular sections', circle: 'Round sections', polygon: 'Other sections', wall: 'Walls', slab: 'Slabs', glazing: 'Glazing' };
+const patternWords: Record<keyof Naming, string> = {
+  rectangle: 'Rectangular sections',
+  circle: 'Round sections',
+  polygon: 'Other sections',
+  wall: 'Walls',
+  slab: 'Slabs',
+  glazing: 'Glazing',
+};
 
 /** The patterns that names are made by. */
 function NamesPart({ naming }: { naming: Naming }) {
   const store = useProject();
-  const set = (key: keyof Naming, pattern: string) => void store.commit((now) => ({ label: `Names of ${patternWords[key].toLowerCase()}`, changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), naming: { ...naming, [key]: pattern } })] }));
+  const set = (key: keyof Naming, pattern: string) =>
+    void store.commit((now) => ({
+      label: `Names of ${patternWords[key].toLowerCase()}`,
+      changes: [
+        put('project', { ...projectRowOf({ state: now, id: store.id }), naming: { ...naming, [key]: pattern } }),
+      ],
+    }));
   return (
-    <Part title="Names" aside={<Button variant="text" disabled={Object.keys(store.state.library).length === 0} onClick={() => void store.commit((now) => renameAll(now, naming))}>Name all anew</Button>}>
+    <Part
+      title="Names"
+      aside={
+        <Button
+          variant="text"
+          disabled={Object.keys(store.state.library).length === 0}
+          onClick={() => void store.commit((now) => renameAll(now, naming))}
+        >
+          Name all anew
+        </Button>
+      }
+    >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, pt: 0.75 }}>
-        {(Object.keys(patternWords) as (keyof Naming)[]).map((key) => <Pattern key={`${key} ${naming[key]}`} label={patternWords[key]} pattern={naming[key]} change={(pattern) => set(key, pattern)} />)}
+        {(Object.keys(patternWords) as (keyof Naming)[]).map((key) => (
+          <Pattern
+            key={`${key} ${naming[key]}`}
+            label={patternWords[key]}
+            pattern={naming[key]}
+            change={(pattern) => set(key, pattern)}
+          />
+        ))}
       </Box>
-      <Box sx={{ color: 'text.secondary', mt: 1 }}><span className="mono">{'{w}'}</span> width or diameter, <span className="mono">{'{d}'}</span> depth, <span className="mono">{'{t}'}</span> thickness, <span className="mono">{'{n}'}</span> a number</Box>
+      <Box sx={{ color: 'text.secondary', mt: 1 }}>
+        <span className="mono">{'{w}'}</span> width or diameter, <span className="mono">{'{d}'}</span> depth,{' '}
+        <span className="mono">{'{t}'}</span> thickness, <span className="mono">{'{n}'}</span> a number
+      </Box>
     </Part>
   );
 }
 
 function Pattern({ label, pattern, change }: { label: string; pattern: string; change: (pattern: string) => void }) {
   const [text, setText] = useState(pattern);
-  const take = () => { if (text.trim() !== '' && text.trim() !== pattern) change(text.trim()); };
-  return <TextField size="small" label={label} value={text} error={text.trim() === ''} helperText={text.trim() === '' ? 'A pattern is missing.' : null} onChange={(event) => setText(event.target.value)} onBlur={take} onKeyDown={(event) => { if (event.key === 'Enter') take(); if (event.key === 'Escape') setText(pattern); }} slotProps={{ htmlInput: { className: 'mono', maxLength: 80 } }} />;
+  const take = () => {
+    if (text.trim() !== '' && text.trim() !== pattern) change(text.trim());
+  };
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={text}
+      error={text.trim() === ''}
+      helperText={text.trim() === '' ? 'A pattern is missing.' : null}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') take();
+        if (event.key === 'Escape') setText(pattern);
+      }}
+      slotProps={{ htmlInput: { className: 'mono', maxLength: 80 } }}
+    />
+  );
 }

@@ -7,27 +7,59 @@ export type Filter = 'all' | 'doubtful' | 'conflict' | 'off grid' | `size ${stri
 /** Kinds whose sizes repeat. */
 const sized = new Set<Candidate['kind']>(['column', 'beam', 'opening']);
 
-const sizeFilter = (candidate: Candidate): Filter => `size ${candidate.kind === 'wall' ? `${(candidate.element.thickness * 1000).toFixed(0)} mm` : sizeOf(candidate)}`;
+const sizeFilter = (candidate: Candidate): Filter =>
+  `size ${candidate.kind === 'wall' ? `${(candidate.element.thickness * 1000).toFixed(0)} mm` : sizeOf(candidate)}`;
 const hasSize = ({ kind }: Candidate): boolean => kind === 'wall' || sized.has(kind);
 
 /** @param crossing how near a column stands that is meant to stand on a crossing, metres */
-export function passes(candidate: Candidate, filter: Filter, conflicts: ReadonlyMap<string, string>, crossing: number): boolean {
+export function passes(
+  candidate: Candidate,
+  filter: Filter,
+  conflicts: ReadonlyMap<string, string>,
+  crossing: number,
+): boolean {
   switch (filter) {
-    case 'all': return true;
-    case 'doubtful': return candidate.doubt !== null;
-    case 'conflict': return conflicts.has(candidate.key);
-    case 'off grid': return candidate.kind === 'column' && (candidate.crossing === null || candidate.crossing.distance > crossing);
-    default: return hasSize(candidate) && sizeFilter(candidate) === filter;
+    case 'all':
+      return true;
+    case 'doubtful':
+      return candidate.doubt !== null;
+    case 'conflict':
+      return conflicts.has(candidate.key);
+    case 'off grid':
+      return candidate.kind === 'column' && (candidate.crossing === null || candidate.crossing.distance > crossing);
+    default:
+      return hasSize(candidate) && sizeFilter(candidate) === filter;
   }
 }
 
 /** The filters that leave something, each with how much. */
-export function filtersFor(candidates: readonly Candidate[], conflicts: ReadonlyMap<string, string>, crossing: number): { name: Filter; word: string; count: number }[] {
-  const words: [Filter, string][] = [['all', 'All'], ['doubtful', 'Doubtful'], ['conflict', 'In conflict'], ['off grid', 'Off the grid']];
+export function filtersFor(
+  candidates: readonly Candidate[],
+  conflicts: ReadonlyMap<string, string>,
+  crossing: number,
+): { name: Filter; word: string; count: number }[] {
+  const words: [Filter, string][] = [
+    ['all', 'All'],
+    ['doubtful', 'Doubtful'],
+    ['conflict', 'In conflict'],
+    ['off grid', 'Off the grid'],
+  ];
   const sizes = new Map<Filter, number>();
-  for (const candidate of candidates) if (hasSize(candidate)) { const size = sizeFilter(candidate); sizes.set(size, (sizes.get(size) ?? 0) + 1); }
+  for (const candidate of candidates)
+    if (hasSize(candidate)) {
+      const size = sizeFilter(candidate);
+      sizes.set(size, (sizes.get(size) ?? 0) + 1);
+    }
   return [
-    ...words.map(([name, word]) => ({ name, word, count: candidates.filter((candidate) => passes(candidate, name, conflicts, crossing)).length })).filter(({ name, count }) => count > 0 || name === 'all'),
-    ...[...sizes].sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true })).map(([name, count]) => ({ name, word: name.slice(5), count })),
+    ...words
+      .map(([name, word]) => ({
+        name,
+        word,
+        count: candidates.filter((candidate) => passes(candidate, name, conflicts, crossing)).length,
+      }))
+      .filter(({ name, count }) => count > 0 || name === 'all'),
+    ...[...sizes]
+      .sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
+      .map(([name, count]) => ({ name, word: name.slice(5), count })),
   ];
 }

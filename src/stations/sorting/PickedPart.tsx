@@ -21,7 +21,15 @@ import { Icon } from '@/ui/widgets/Icon';
 import { RoleChoice } from './RoleChoice';
 
 /** Lines picked by hand on the board, kept as named sets with a role that goes before those of blocks and layers. */
-export function PickedPart({ drawing, placement, underlay }: { drawing: DrawingRow; placement: PlacementRow; underlay: Underlay }) {
+export function PickedPart({
+  drawing,
+  placement,
+  underlay,
+}: {
+  drawing: DrawingRow;
+  placement: PlacementRow;
+  underlay: Underlay;
+}) {
   const { state, commit } = useProject();
   const { tool, setTool } = useBoard();
   const show = useOverlay((store) => store.show);
@@ -32,53 +40,171 @@ export function PickedPart({ drawing, placement, underlay }: { drawing: DrawingR
 
   // What is gathered is seen in colour over the drawing.
   useEffect(() => {
-    if (paths.size > 0) show({ drawingId: drawing.id, origin: primitives.origin, parts: [{ tone: 'evidence', lines: outlineOf(primitives, paths, []) }] });
+    if (paths.size > 0)
+      show({
+        drawingId: drawing.id,
+        origin: primitives.origin,
+        parts: [{ tone: 'evidence', lines: outlineOf(primitives, paths, []) }],
+      });
     else show(null);
   }, [paths, primitives, drawing.id, show]);
-  useEffect(() => () => { show(null); setTool({ kind: 'look' }); }, [show, setTool]);
+  useEffect(
+    () => () => {
+      show(null);
+      setTool({ kind: 'look' });
+    },
+    [show, setTool],
+  );
 
   /** Everything that came by the same entity goes along. */
-  const alike = (path: number): number[] => [...primitives.top.keys()].filter((other) => primitives.top[other] === primitives.top[path]);
-  const toggle = (path: number) => setPaths((before) => { const next = new Set(before); const own = alike(path); for (const each of own) if (before.has(path)) next.delete(each); else next.add(each); return next; });
-  const gather = () => setTool({ kind: 'gather', prompt: 'line to add or drop', take: ({ drawingId, path }) => { if (drawingId === drawing.id) toggle(path); } });
-  const surround = () => setTool({
-    kind: 'outline', prompt: 'corner round the lines',
-    take: (corners) => {
-      const ring = corners.map((p): Point => { const [x, y] = unplace(placement as Placement, p); return [x - primitives.origin[0], y - primitives.origin[1]]; });
-      setPaths((before) => new Set([...before, ...insideOf(primitives, ring)]));
-    },
-  });
+  const alike = (path: number): number[] =>
+    [...primitives.top.keys()].filter((other) => primitives.top[other] === primitives.top[path]);
+  const toggle = (path: number) =>
+    setPaths((before) => {
+      const next = new Set(before);
+      const own = alike(path);
+      for (const each of own)
+        if (before.has(path)) next.delete(each);
+        else next.add(each);
+      return next;
+    });
+  const gather = () =>
+    setTool({
+      kind: 'gather',
+      prompt: 'line to add or drop',
+      take: ({ drawingId, path }) => {
+        if (drawingId === drawing.id) toggle(path);
+      },
+    });
+  const surround = () =>
+    setTool({
+      kind: 'outline',
+      prompt: 'corner round the lines',
+      take: (corners) => {
+        const ring = corners.map((p): Point => {
+          const [x, y] = unplace(placement as Placement, p);
+          return [x - primitives.origin[0], y - primitives.origin[1]];
+        });
+        setPaths((before) => new Set([...before, ...insideOf(primitives, ring)]));
+      },
+    });
   const keep = async (role: Role | null) => {
     if (role === null) return;
     const handles = await handlesOf(drawing.id, [...paths]);
-    const done = await commit((now) => keepLines(now, drawing, name.trim() || `${roleNames[role]} by hand`, role, handles, () => crypto.randomUUID()));
-    if (done) { setPaths(new Set()); setName(''); setTool({ kind: 'look' }); }
+    const done = await commit((now) =>
+      keepLines(now, drawing, name.trim() || `${roleNames[role]} by hand`, role, handles, () => crypto.randomUUID()),
+    );
+    if (done) {
+      setPaths(new Set());
+      setName('');
+      setTool({ kind: 'look' });
+    }
   };
   const picking = tool.kind === 'gather' || tool.kind === 'outline';
   return (
     <>
-      <Part title={paths.size === 0 ? 'Pick lines on the board' : `${paths.size} ${paths.size === 1 ? 'line' : 'lines'} picked`} aside={paths.size > 0 && <Button variant="text" onClick={() => setPaths(new Set())}>Drop them</Button>}>
+      <Part
+        title={
+          paths.size === 0 ? 'Pick lines on the board' : `${paths.size} ${paths.size === 1 ? 'line' : 'lines'} picked`
+        }
+        aside={
+          paths.size > 0 && (
+            <Button variant="text" onClick={() => setPaths(new Set())}>
+              Drop them
+            </Button>
+          )
+        }
+      >
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          {picking ? <Button variant="outlined" onClick={() => setTool({ kind: 'look' })}>Stop picking</Button> : <><Button variant="outlined" onClick={gather}>One by one</Button><Button variant="outlined" onClick={surround}>Inside an outline</Button></>}
+          {picking ? (
+            <Button variant="outlined" onClick={() => setTool({ kind: 'look' })}>
+              Stop picking
+            </Button>
+          ) : (
+            <>
+              <Button variant="outlined" onClick={gather}>
+                One by one
+              </Button>
+              <Button variant="outlined" onClick={surround}>
+                Inside an outline
+              </Button>
+            </>
+          )}
         </Box>
         {paths.size > 0 && (
           <Box sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'center' }}>
-            <TextField size="small" placeholder="Name, if it should have one" value={name} onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Name of the picked lines', maxLength: 120 } }} sx={{ flex: 1 }} />
+            <TextField
+              size="small"
+              placeholder="Name, if it should have one"
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              slotProps={{ htmlInput: { 'aria-label': 'Name of the picked lines', maxLength: 120 } }}
+              sx={{ flex: 1 }}
+            />
             <RoleChoice label="Role of the picked lines" role={undefined} choose={(role) => void keep(role)} />
           </Box>
         )}
       </Part>
-      {sets.length === 0 && paths.size === 0 && <Note kind="plain">Lines picked by hand have a role of their own, whatever layer they are on. What came by one block is picked together.</Note>}
+      {sets.length === 0 && paths.size === 0 && (
+        <Note kind="plain">
+          Lines picked by hand have a role of their own, whatever layer they are on. What came by one block is picked
+          together.
+        </Note>
+      )}
       {sets.length > 0 && (
         <Part title="Picked before">
           <Box component="ul" aria-label="Picked lines" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {sets.map((pick) => (
-              <Box component="li" key={pick.id} sx={{ display: 'grid', gridTemplateColumns: '1fr 122px 28px', gap: 1, alignItems: 'center', py: 0.25, borderBottom: '1px solid var(--mui-palette-divider)' }}>
-                <Box component="button" type="button" onClick={() => void pathsOf(drawing.id, pick.handles).then((found) => setPaths(new Set(found)))} sx={{ all: 'unset', cursor: 'pointer', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' } }}>
-                  <b>{pick.name}</b> <Box component="span" sx={{ color: 'text.secondary' }}>{pick.handles.length.toLocaleString('en')} {pick.handles.length === 1 ? 'line' : 'lines'}</Box>
+              <Box
+                component="li"
+                key={pick.id}
+                sx={{
+                  display: 'grid',
+                  gridTemplateColumns: '1fr 122px 28px',
+                  gap: 1,
+                  alignItems: 'center',
+                  py: 0.25,
+                  borderBottom: '1px solid var(--mui-palette-divider)',
+                }}
+              >
+                <Box
+                  component="button"
+                  type="button"
+                  onClick={() => void pathsOf(drawing.id, pick.handles).then((found) => setPaths(new Set(found)))}
+                  sx={{
+                    all: 'unset',
+                    cursor: 'pointer',
+                    overflow: 'hidden',
+                    textOverflow: 'ellipsis',
+                    whiteSpace: 'nowrap',
+                    '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' },
+                  }}
+                >
+                  <b>{pick.name}</b>{' '}
+                  <Box component="span" sx={{ color: 'text.secondary' }}>
+                    {pick.handles.length.toLocaleString('en')} {pick.handles.length === 1 ? 'line' : 'lines'}
+                  </Box>
                 </Box>
-                <RoleChoice label={`Role of ${pick.name}`} role={pick.role} none="as their layers" choose={(role) => void commit((now) => ({ label: `${pick.name}: ${role ?? 'as their layers'}`, changes: [role === null ? remove('pick', pick.id) : put('pick', { ...now.pick[pick.id], role })] }))} />
-                <IconButton size="small" aria-label={`Let ${pick.name} go`} onClick={() => void commit(() => ({ label: `Let ${pick.name} go`, changes: [remove('pick', pick.id)] }))}><Icon name="close" size={14} /></IconButton>
+                <RoleChoice
+                  label={`Role of ${pick.name}`}
+                  role={pick.role}
+                  none="as their layers"
+                  choose={(role) =>
+                    void commit((now) => ({
+                      label: `${pick.name}: ${role ?? 'as their layers'}`,
+                      changes: [role === null ? remove('pick', pick.id) : put('pick', { ...now.pick[pick.id], role })],
+                    }))
+                  }
+                />
+                <IconButton
+                  size="small"
+                  aria-label={`Let ${pick.name} go`}
+                  onClick={() =>
+                    void commit(() => ({ label: `Let ${pick.name} go`, changes: [remove('pick', pick.id)] }))
+                  }
+                >
+                  <Icon name="close" size={14} />
+                </IconButton>
               </Box>
             ))}
           </Box>
@@ -93,5 +219,8 @@ function insideOf(p: Underlay['primitives'], ring: readonly Point[]): number[] {
   const [xs, ys] = [ring.map(([x]) => x), ring.map(([, y]) => y)];
   const [x0, y0, x1, y1] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
   const within = (x: number, y: number) => x >= x0 && x <= x1 && y >= y0 && y <= y1 && contains(ring, [x, y]);
-  return [...p.layer.keys()].filter((path) => { for (let v = p.start[path]; v < p.start[path + 1]; v += 1) if (!within(p.xy[2 * v], p.xy[2 * v + 1])) return false; return p.start[path + 1] > p.start[path]; });
+  return [...p.layer.keys()].filter((path) => {
+    for (let v = p.start[path]; v < p.start[path + 1]; v += 1) if (!within(p.xy[2 * v], p.xy[2 * v + 1])) return false;
+    return p.start[path + 1] > p.start[path];
+  });
 }

@@ -14,61 +14,198 @@ import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { saveJson } from '@/ui/widgets/saveFile';
 
-interface Kept { id: string; name: string; rules: RoleMap['rules'] }
+interface Kept {
+  id: string;
+  name: string;
+  rules: RoleMap['rules'];
+}
 /** What applying a map came to. */
-interface Applied { name: string; matched: number; blocks: number; unmatched: string[]; unused: number }
+interface Applied {
+  name: string;
+  matched: number;
+  blocks: number;
+  unmatched: string[];
+  unused: number;
+}
 
 /** Role maps for the next job: kept by name, saved and brought in as JSON, applied to this drawing's layers. */
-export function RoleMapShelf({ drawing, rows, blocks }: { drawing: DrawingRow; rows: readonly RoleRow[]; blocks: readonly string[] }) {
+export function RoleMapShelf({
+  drawing,
+  rows,
+  blocks,
+}: {
+  drawing: DrawingRow;
+  rows: readonly RoleRow[];
+  blocks: readonly string[];
+}) {
   const { state, commit, tell } = useProject();
   const own = picksOf(state, drawing.id).blocks;
   const [kept, setKept] = useState<Kept[]>([]);
   const [name, setName] = useState('');
   const [applied, setApplied] = useState<Applied | null>(null);
   const input = useRef<HTMLInputElement>(null);
-  const load = useCallback(() => api<{ maps: Kept[] }>('/api/rolemaps').then(({ maps }) => setKept(maps), () => undefined), []);
-  useEffect(() => { void load(); }, [load]);
-  const act = (work: Promise<unknown>, done: string) => void work.then(() => { tell({ kind: 'info', text: done }); return load(); }, (error: Error) => tell({ kind: 'problem', text: error.message }));
+  const load = useCallback(
+    () =>
+      api<{ maps: Kept[] }>('/api/rolemaps').then(
+        ({ maps }) => setKept(maps),
+        () => undefined,
+      ),
+    [],
+  );
+  useEffect(() => {
+    void load();
+  }, [load]);
+  const act = (work: Promise<unknown>, done: string) =>
+    void work.then(
+      () => {
+        tell({ kind: 'info', text: done });
+        return load();
+      },
+      (error: Error) => tell({ kind: 'problem', text: error.message }),
+    );
   const sorted = rows.filter(({ role }) => role !== null).length + own.length;
-  const keep = () => { const map = roleMapOf(name.trim(), rows, own); act(api('/api/rolemaps', { json: map }), `Role map ${map.name} is kept, with ${map.rules.length} rules.`); setName(''); };
+  const keep = () => {
+    const map = roleMapOf(name.trim(), rows, own);
+    act(api('/api/rolemaps', { json: map }), `Role map ${map.name} is kept, with ${map.rules.length} rules.`);
+    setName('');
+  };
   const apply = ({ name: of, rules }: Pick<RoleMap, 'name' | 'rules'>) => {
-    const found = applyRoleMap({ rules }, rows.map(({ layer }) => layer), blocks);
-    setApplied({ name: of, matched: found.roles.size, blocks: found.blocks.size, unmatched: found.unmatched, unused: found.unused.length });
+    const found = applyRoleMap(
+      { rules },
+      rows.map(({ layer }) => layer),
+      blocks,
+    );
+    setApplied({
+      name: of,
+      matched: found.roles.size,
+      blocks: found.blocks.size,
+      unmatched: found.unmatched,
+      unused: found.unused.length,
+    });
     if (found.roles.size + found.blocks.size === 0) return;
     void commit((now) => ({
       label: `Role map ${of} on ${drawing.name}`,
       changes: [
-        ...rows.flatMap((row) => { const rule = found.roles.get(row.layer); return rule ? [put('role', { ...now.role[row.id], role: rule.role, suggested: false })] : []; }),
-        ...(found.blocks.size > 0 ? setBlockRoles(now, drawing, new Map([...found.blocks].map(([block, rule]) => [block, rule.role])), () => crypto.randomUUID()).changes : []),
+        ...rows.flatMap((row) => {
+          const rule = found.roles.get(row.layer);
+          return rule ? [put('role', { ...now.role[row.id], role: rule.role, suggested: false })] : [];
+        }),
+        ...(found.blocks.size > 0
+          ? setBlockRoles(now, drawing, new Map([...found.blocks].map(([block, rule]) => [block, rule.role])), () =>
+              crypto.randomUUID(),
+            ).changes
+          : []),
       ],
     }));
   };
   const bring = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > 4e6) { tell({ kind: 'problem', text: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; a role map is smaller than 4 MB.` }); return; }
+    if (file.size > 4e6) {
+      tell({
+        kind: 'problem',
+        text: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; a role map is smaller than 4 MB.`,
+      });
+      return;
+    }
     const result = readRoleMap(await file.text());
-    if (!result.ok) { tell({ kind: 'problem', text: `${file.name}: ${result.message}` }); return; }
+    if (!result.ok) {
+      tell({ kind: 'problem', text: `${file.name}: ${result.message}` });
+      return;
+    }
     act(api('/api/rolemaps', { json: result.value }), `Role map ${result.value.name} is kept.`);
     apply(result.value);
   };
-  const save = ({ name: of, rules }: Kept) => saveJson(`${of} roles.json`, { format: 'zircon-frame-roles', version: 1, name: of, rules });
+  const save = ({ name: of, rules }: Kept) =>
+    saveJson(`${of} roles.json`, { format: 'zircon-frame-roles', version: 1, name: of, rules });
   return (
     <Part title="Role maps">
-      <Box component="form" onSubmit={(event) => { event.preventDefault(); if (name.trim()) keep(); }} sx={{ display: 'flex', gap: 1, mb: 1 }}>
-        <TextField size="small" placeholder="Name of the map" value={name} onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Name of the role map', maxLength: 120 } }} sx={{ flex: 1 }} />
-        <Button type="submit" variant="outlined" disabled={name.trim() === '' || sorted === 0}>{kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Keep'}</Button>
-        <Button variant="text" onClick={() => input.current?.click()}>Bring in</Button>
-        <input ref={input} type="file" accept=".json,application/json" hidden aria-label="Role map file" onChange={(event) => { void bring(event.target.files?.[0]); event.target.value = ''; }} />
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim()) keep();
+        }}
+        sx={{ display: 'flex', gap: 1, mb: 1 }}
+      >
+        <TextField
+          size="small"
+          placeholder="Name of the map"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          slotProps={{ htmlInput: { 'aria-label': 'Name of the role map', maxLength: 120 } }}
+          sx={{ flex: 1 }}
+        />
+        <Button type="submit" variant="outlined" disabled={name.trim() === '' || sorted === 0}>
+          {kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Keep'}
+        </Button>
+        <Button variant="text" onClick={() => input.current?.click()}>
+          Bring in
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Role map file"
+          onChange={(event) => {
+            void bring(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
       </Box>
-      {applied && <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>{applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'}{applied.blocks > 0 && ` and ${applied.blocks} ${applied.blocks === 1 ? 'block' : 'blocks'}`} matched{applied.unmatched.length > 0 ? `, not ${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}` : ''}{applied.unused > 0 ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed` : ''}.</Note>}
-      {kept.length === 0 && <Box sx={{ color: 'text.secondary' }}>None is kept yet. A role map keeps what the layers and blocks of this drawing mean under a name, for the next drawing from the same office.</Box>}
+      {applied && (
+        <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>
+          {applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'}
+          {applied.blocks > 0 && ` and ${applied.blocks} ${applied.blocks === 1 ? 'block' : 'blocks'}`} matched
+          {applied.unmatched.length > 0
+            ? `, not ${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}`
+            : ''}
+          {applied.unused > 0
+            ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed`
+            : ''}
+          .
+        </Note>
+      )}
+      {kept.length === 0 && (
+        <Box sx={{ color: 'text.secondary' }}>
+          None is kept yet. A role map keeps what the layers and blocks of this drawing mean under a name, for the next
+          drawing from the same office.
+        </Box>
+      )}
       <Box component="ul" aria-label="Kept role maps" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {kept.map((entry) => (
-          <Box component="li" key={entry.id} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, borderBottom: '1px solid var(--mui-palette-divider)' }}>
-            <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{entry.name} <Box component="span" sx={{ color: 'text.secondary' }}>{entry.rules.length} rules</Box></Box>
-            <Button variant="text" aria-label={`Apply role map ${entry.name}`} onClick={() => apply(entry)}>Apply</Button>
-            <Button variant="text" aria-label={`Save role map ${entry.name}`} onClick={() => save(entry)}>Save</Button>
-            <IconButton size="small" aria-label={`Forget role map ${entry.name}`} onClick={() => { if (window.confirm(`Forget the role map ${entry.name}? Layers keep the roles they have.`)) act(api(`/api/rolemaps/${entry.id}`, { method: 'DELETE' }), `Role map ${entry.name} is forgotten.`); }}><Icon name="close" size={14} /></IconButton>
+          <Box
+            component="li"
+            key={entry.id}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              gap: 0.5,
+              borderBottom: '1px solid var(--mui-palette-divider)',
+            }}
+          >
+            <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+              {entry.name}{' '}
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                {entry.rules.length} rules
+              </Box>
+            </Box>
+            <Button variant="text" aria-label={`Apply role map ${entry.name}`} onClick={() => apply(entry)}>
+              Apply
+            </Button>
+            <Button variant="text" aria-label={`Save role map ${entry.name}`} onClick={() => save(entry)}>
+              Save
+            </Button>
+            <IconButton
+              size="small"
+              aria-label={`Forget role map ${entry.name}`}
+              onClick={() => {
+                if (window.confirm(`Forget the role map ${entry.name}? Layers keep the roles they have.`))
+                  act(api(`/api/rolemaps/${entry.id}`, { method: 'DELETE' }), `Role map ${entry.name} is forgotten.`);
+              }}
+            >
+              <Icon name="close" size={14} />
+            </IconButton>
           </Box>
         ))}
       </Box>

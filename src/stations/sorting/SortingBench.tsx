@@ -13,7 +13,12 @@ import { LayersPart } from './LayersPart';
 import { PickedPart } from './PickedPart';
 import { RoleMapShelf } from './RoleMapShelf';
 
-const parts: { name: SortingPart; word: string }[] = [{ name: 'layers', word: 'Layers' }, { name: 'blocks', word: 'Blocks' }, { name: 'picked', word: 'Picked lines' }, { name: 'maps', word: 'Role maps' }];
+const parts: { name: SortingPart; word: string }[] = [
+  { name: 'layers', word: 'Layers' },
+  { name: 'blocks', word: 'Blocks' },
+  { name: 'picked', word: 'Picked lines' },
+  { name: 'maps', word: 'Role maps' },
+];
 
 /** What layers, blocks and picked lines mean. */
 export function SortingBench() {
@@ -25,8 +30,15 @@ export function SortingBench() {
   useEffect(() => {
     if (drawingId === undefined || basis === undefined) return;
     let here = true;
-    picturesOf(drawingId).then((pictures) => { if (here) setSeen({ basis, pictures }); }, () => undefined);
-    return () => { here = false; };
+    picturesOf(drawingId).then(
+      (pictures) => {
+        if (here) setSeen({ basis, pictures });
+      },
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
   }, [drawingId, basis]);
   if (!subject) return <NoDrawing title="Sorting" />;
   const { drawing, placement, underlay } = subject;
@@ -35,11 +47,29 @@ export function SortingBench() {
   return (
     <>
       <BenchHead title="Sorting" about={<DrawingChoice drawingId={drawing.id} />} />
-      <TabLine label="Parts of Sorting" tabs={parts} present={sortingPart} turn={(name) => set({ sortingPart: name })} />
-      {sortingPart === 'layers' && <LayersPart key={drawing.id} drawing={drawing} underlay={underlay} pictures={pictures} />}
-      {sortingPart === 'blocks' && <BlocksPart key={drawing.id} drawing={drawing} underlay={underlay} pictures={pictures} />}
-      {sortingPart === 'picked' && underlay && <PickedPart key={`${drawing.id} ${basis}`} drawing={drawing} placement={placement} underlay={underlay} />}
-      {sortingPart === 'maps' && <RoleMapShelf key={drawing.id} drawing={drawing} rows={rows} blocks={pictures?.blocks.map(({ name }) => name) ?? []} />}
+      <TabLine
+        label="Parts of Sorting"
+        tabs={parts}
+        present={sortingPart}
+        turn={(name) => set({ sortingPart: name })}
+      />
+      {sortingPart === 'layers' && (
+        <LayersPart key={drawing.id} drawing={drawing} underlay={underlay} pictures={pictures} />
+      )}
+      {sortingPart === 'blocks' && (
+        <BlocksPart key={drawing.id} drawing={drawing} underlay={underlay} pictures={pictures} />
+      )}
+      {sortingPart === 'picked' && underlay && (
+        <PickedPart key={`${drawing.id} ${basis}`} drawing={drawing} placement={placement} underlay={underlay} />
+      )}
+      {sortingPart === 'maps' && (
+        <RoleMapShelf
+          key={drawing.id}
+          drawing={drawing}
+          rows={rows}
+          blocks={pictures?.blocks.map(({ name }) => name) ?? []}
+        />
+      )}
     </>
   );
 }

@@ -4,7 +4,11 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 
 /** Something that can be done, by its words. */
-export interface Action { words: string; group: string; run: () => void }
+export interface Action {
+  words: string;
+  group: string;
+  run: () => void;
+}
 
 /** One box that finds and does everything by keyboard. */
 export function FindOrDo({ actions }: { actions: Action[] }) {
@@ -12,21 +16,56 @@ export function FindOrDo({ actions }: { actions: Action[] }) {
   const [typed, setTyped] = useState('');
   useEffect(() => {
     const focus = (event: KeyboardEvent) => {
-      if ((event.ctrlKey || event.metaKey) && event.key === ';') { event.preventDefault(); input.current?.focus(); }
+      if ((event.ctrlKey || event.metaKey) && event.key === ';') {
+        event.preventDefault();
+        input.current?.focus();
+      }
     };
     window.addEventListener('keydown', focus);
     return () => window.removeEventListener('keydown', focus);
   }, []);
   return (
     <Autocomplete
-      options={actions} groupBy={(action) => action.group} getOptionLabel={(action) => action.words} value={null} blurOnSelect clearOnBlur autoHighlight openOnFocus forcePopupIcon={false}
-      getOptionKey={(action) => `${action.group}/${action.words}`} inputValue={typed} onInputChange={(_, value, reason) => setTyped(reason === 'reset' ? '' : value)}
+      options={actions}
+      groupBy={(action) => action.group}
+      getOptionLabel={(action) => action.words}
+      value={null}
+      blurOnSelect
+      clearOnBlur
+      autoHighlight
+      openOnFocus
+      forcePopupIcon={false}
+      getOptionKey={(action) => `${action.group}/${action.words}`}
+      inputValue={typed}
+      onInputChange={(_, value, reason) => setTyped(reason === 'reset' ? '' : value)}
       filterOptions={(options, { inputValue }) => {
         const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
-        return options.filter((option) => words.every((word) => `${option.group} ${option.words}`.toLowerCase().includes(word))).slice(0, 60);
+        return options
+          .filter((option) => words.every((word) => `${option.group} ${option.words}`.toLowerCase().includes(word)))
+          .slice(0, 60);
       }}
-      onChange={(_, action) => { action?.run(); setTyped(''); }} noOptionsText="Nothing of that name"
-      renderInput={(params) => <TextField {...params} inputRef={input} size="small" placeholder="Find or do  (Ctrl ;)" slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-label': 'Find or do' } }} sx={{ '& .MuiOutlinedInput-root': { borderRadius: 99, background: 'var(--mui-palette-zf-paper)', py: '0 !important', height: 30 } }} />}
+      onChange={(_, action) => {
+        action?.run();
+        setTyped('');
+      }}
+      noOptionsText="Nothing of that name"
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          inputRef={input}
+          size="small"
+          placeholder="Find or do  (Ctrl ;)"
+          slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-label': 'Find or do' } }}
+          sx={{
+            '& .MuiOutlinedInput-root': {
+              borderRadius: 99,
+              background: 'var(--mui-palette-zf-paper)',
+              py: '0 !important',
+              height: 30,
+            },
+          }}
+        />
+      )}
     />
   );
 }

@@ -5,7 +5,10 @@ import { toAxes, type WorkingAxes } from '@/core/datum/survey';
 import type { Point } from '@/core/geometry/vector';
 import { formatLength, type LengthStyle } from '@/core/units/length';
 
-interface Report { position: Point | null; holding: string }
+interface Report {
+  position: Point | null;
+  holding: string;
+}
 
 interface Status {
   hear: (listener: (report: Report) => void) => () => void;
@@ -23,20 +26,50 @@ interface Status {
 export function StatusLine({ hear, unit, axes, upright, level, counts, work }: Status) {
   const position = useRef<HTMLSpanElement>(null);
   const holding = useRef<HTMLSpanElement>(null);
-  useEffect(() => hear((report) => {
-    if (position.current) {
-      const at = report.position && axes !== null && !upright ? toAxes(axes, report.position) : report.position;
-      const [across, up] = upright ? ['along', 'height'] : ['E', 'N'];
-      position.current.textContent = at ? `${axes !== null && !upright ? `${axes.name}: ` : ''}${across} ${formatLength(at[0], unit)}   ${up} ${formatLength(at[1], unit)}` : '';
-    }
-    if (holding.current) holding.current.textContent = report.holding ? `holding: ${report.holding}` : '';
-  }), [hear, unit, axes, upright]);
+  useEffect(
+    () =>
+      hear((report) => {
+        if (position.current) {
+          const at = report.position && axes !== null && !upright ? toAxes(axes, report.position) : report.position;
+          const [across, up] = upright ? ['along', 'height'] : ['E', 'N'];
+          position.current.textContent = at
+            ? `${axes !== null && !upright ? `${axes.name}: ` : ''}${across} ${formatLength(at[0], unit)}   ${up} ${formatLength(at[1], unit)}`
+            : '';
+        }
+        if (holding.current) holding.current.textContent = report.holding ? `holding: ${report.holding}` : '';
+      }),
+    [hear, unit, axes, upright],
+  );
   return (
-    <Box component="footer" sx={{ height: 26, flex: 'none', display: 'flex', alignItems: 'center', gap: 2.5, px: 1.75, fontSize: 12, color: 'text.secondary', background: 'var(--mui-palette-zf-panel)', borderTop: '1px solid var(--mui-palette-divider)', whiteSpace: 'nowrap', overflow: 'hidden' }}>
-      <Box component="span" ref={position} className="mono" data-part="position" sx={{ minWidth: 190, whiteSpace: 'pre' }} />
+    <Box
+      component="footer"
+      sx={{
+        height: 26,
+        flex: 'none',
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2.5,
+        px: 1.75,
+        fontSize: 12,
+        color: 'text.secondary',
+        background: 'var(--mui-palette-zf-panel)',
+        borderTop: '1px solid var(--mui-palette-divider)',
+        whiteSpace: 'nowrap',
+        overflow: 'hidden',
+      }}
+    >
+      <Box
+        component="span"
+        ref={position}
+        className="mono"
+        data-part="position"
+        sx={{ minWidth: 190, whiteSpace: 'pre' }}
+      />
       <span>{level}</span>
       <span ref={holding} data-part="holding" />
-      <Box component="span" sx={{ ml: 'auto' }}>{work}</Box>
+      <Box component="span" sx={{ ml: 'auto' }}>
+        {work}
+      </Box>
       <span>{counts}</span>
     </Box>
   );

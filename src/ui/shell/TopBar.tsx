@@ -13,15 +13,49 @@ import { useScheme } from '@/ui/widgets/useScheme';
 export function TopBar({ search }: { search?: ReactNode }) {
   const { dark, toggle } = useScheme();
   return (
-    <Box component="header" sx={{ height: 44, flex: 'none', display: 'grid', gridTemplateColumns: '1fr minmax(200px, 320px) 1fr', alignItems: 'center', gap: 2, px: 1.5, background: 'var(--mui-palette-zf-panel)', borderBottom: '1px solid var(--mui-palette-divider)' }}>
+    <Box
+      component="header"
+      sx={{
+        height: 44,
+        flex: 'none',
+        display: 'grid',
+        gridTemplateColumns: '1fr minmax(200px, 320px) 1fr',
+        alignItems: 'center',
+        gap: 2,
+        px: 1.5,
+        background: 'var(--mui-palette-zf-panel)',
+        borderBottom: '1px solid var(--mui-palette-divider)',
+      }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.25, minWidth: 0 }}>
-        <Box component={Link} href="/" aria-label="Zircon Frame, all projects" sx={{ display: 'flex', alignItems: 'center', gap: 1, color: 'text.primary', textDecoration: 'none', fontWeight: 700, whiteSpace: 'nowrap', '& svg': { color: 'primary.main' } }}><Mark />Zircon Frame</Box>
+        <Box
+          component={Link}
+          href="/"
+          aria-label="Zircon Frame, all projects"
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 1,
+            color: 'text.primary',
+            textDecoration: 'none',
+            fontWeight: 700,
+            whiteSpace: 'nowrap',
+            '& svg': { color: 'primary.main' },
+          }}
+        >
+          <Mark />
+          Zircon Frame
+        </Box>
         {search !== undefined && <ProjectName />}
       </Box>
       {search ?? <span />}
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'flex-end', gap: 0.5 }}>
         {search !== undefined && <History />}
-        <Tooltip title={dark ? 'Light colours' : 'Dark colours'}><IconButton aria-label={dark ? 'Light colours' : 'Dark colours'} onClick={toggle}><Icon name={dark ? 'light' : 'dark'} /></IconButton></Tooltip>
+        <Tooltip title={dark ? 'Light colours' : 'Dark colours'}>
+          <IconButton aria-label={dark ? 'Light colours' : 'Dark colours'} onClick={toggle}>
+            <Icon name={dark ? 'light' : 'dark'} />
+          </IconButton>
+        </Tooltip>
       </Box>
     </Box>
   );
@@ -29,19 +63,60 @@ export function TopBar({ search }: { search?: ReactNode }) {
 
 function ProjectName() {
   const name = useProject((store) => projectRowOf(store)?.name ?? '');
-  return <Box component="h1" sx={{ m: 0, fontSize: 13, fontWeight: 400, color: 'text.secondary', borderLeft: '1px solid var(--mui-palette-divider)', pl: 1.25, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{name}</Box>;
+  return (
+    <Box
+      component="h1"
+      sx={{
+        m: 0,
+        fontSize: 13,
+        fontWeight: 400,
+        color: 'text.secondary',
+        borderLeft: '1px solid var(--mui-palette-divider)',
+        pl: 1.25,
+        overflow: 'hidden',
+        textOverflow: 'ellipsis',
+        whiteSpace: 'nowrap',
+      }}
+    >
+      {name}
+    </Box>
+  );
 }
 
 function History() {
   const { history, connection, pending, undo, redo } = useProject();
   const step = (way: 'undo' | 'redo', label: string | null, run: () => Promise<boolean>) => {
     const text = label === null ? `Nothing to ${way}` : `${way === 'undo' ? 'Undo' : 'Redo'}: ${label}`;
-    return <Tooltip title={text}><span><IconButton aria-label={text} disabled={label === null} onClick={() => void run()}><Icon name={way} /></IconButton></span></Tooltip>;
+    return (
+      <Tooltip title={text}>
+        <span>
+          <IconButton aria-label={text} disabled={label === null} onClick={() => void run()}>
+            <Icon name={way} />
+          </IconButton>
+        </span>
+      </Tooltip>
+    );
   };
-  const state = connection === 'away' ? 'Server away \u2013 trying' : pending > 0 ? 'Saving \u2026' : history.savedAt ? `Saved ${dayjs(history.savedAt).format('HH:mm')}` : '';
+  const state =
+    connection === 'away'
+      ? 'Server away \u2013 trying'
+      : pending > 0
+        ? 'Saving \u2026'
+        : history.savedAt
+          ? `Saved ${dayjs(history.savedAt).format('HH:mm')}`
+          : '';
   return (
     <>
-      <Box role="status" sx={{ color: connection === 'away' ? 'var(--mui-palette-zf-clay)' : 'text.secondary', whiteSpace: 'nowrap', mr: 0.5 }}>{state}</Box>
+      <Box
+        role="status"
+        sx={{
+          color: connection === 'away' ? 'var(--mui-palette-zf-clay)' : 'text.secondary',
+          whiteSpace: 'nowrap',
+          mr: 0.5,
+        }}
+      >
+        {state}
+      </Box>
       {step('undo', history.undo, undo)}
       {step('redo', history.redo, redo)}
     </>

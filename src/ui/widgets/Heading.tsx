@@ -7,7 +7,9 @@ export function BenchHead({ title, about }: { title: string; about: ReactNode })
   return (
     <Box sx={{ mb: 1.5 }}>
       <Typography variant="h1">{title}</Typography>
-      <Typography component="div" color="text.secondary" sx={{ overflowWrap: 'anywhere' }}>{about}</Typography>
+      <Typography component="div" color="text.secondary" sx={{ overflowWrap: 'anywhere' }}>
+        {about}
+      </Typography>
     </Box>
   );
 }
@@ -16,8 +18,12 @@ export function BenchHead({ title, about }: { title: string; about: ReactNode })
 export function Part({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) {
   return (
     <Box component="section" sx={{ mb: 2.25 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1, mb: 0.5, minHeight: 24 }}>
-        <Typography variant="h2" component="h2" color="text.secondary">{title}</Typography>
+      <Box
+        sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1, mb: 0.5, minHeight: 24 }}
+      >
+        <Typography variant="h2" component="h2" color="text.secondary">
+          {title}
+        </Typography>
         {aside}
       </Box>
       {children}
@@ -27,6 +33,26 @@ export function Part({ title, aside, children }: { title: string; aside?: ReactN
 
 /** A note that stands out: something to look at, or something wrong. */
 export function Note({ kind, children }: { kind: 'look' | 'wrong' | 'plain'; children: ReactNode }) {
-  const colour = kind === 'look' ? 'var(--mui-palette-zf-amber)' : kind === 'wrong' ? 'var(--mui-palette-zf-clay)' : 'var(--mui-palette-divider)';
-  return <Box role={kind === 'wrong' ? 'alert' : 'note'} sx={{ borderLeft: `3px solid ${colour}`, background: kind === 'look' ? 'var(--mui-palette-zf-amberSoft)' : 'var(--mui-palette-zf-paper)', px: 1.5, py: 1, mb: 1.5, borderRadius: '0 5px 5px 0', overflowWrap: 'anywhere' }}>{children}</Box>;
+  const colour =
+    kind === 'look'
+      ? 'var(--mui-palette-zf-amber)'
+      : kind === 'wrong'
+        ? 'var(--mui-palette-zf-clay)'
+        : 'var(--mui-palette-divider)';
+  return (
+    <Box
+      role={kind === 'wrong' ? 'alert' : 'note'}
+      sx={{
+        borderLeft: `3px solid ${colour}`,
+        background: kind === 'look' ? 'var(--mui-palette-zf-amberSoft)' : 'var(--mui-palette-zf-paper)',
+        px: 1.5,
+        py: 1,
+        mb: 1.5,
+        borderRadius: '0 5px 5px 0',
+        overflowWrap: 'anywhere',
+      }}
+    >
+      {children}
+    </Box>
+  );
 }

@@ -23,7 +23,16 @@ export function LengthField(field: Field) {
   return <Typed key={shown} {...field} shown={shown} />;
 }
 
-function Typed({ label, value, lengths, change, least = -Infinity, leastWords = 'The length is too small.', width = 128, shown }: Field & { shown: string }) {
+function Typed({
+  label,
+  value,
+  lengths,
+  change,
+  least = -Infinity,
+  leastWords = 'The length is too small.',
+  width = 128,
+  shown,
+}: Field & { shown: string }) {
   const [text, setText] = useState(shown);
   const parsed = text.trim() === '' ? null : parseLength(text, lengths);
   const problem = parsed === null ? null : !parsed.ok ? parsed.message : parsed.value < least ? leastWords : null;
@@ -34,8 +43,22 @@ function Typed({ label, value, lengths, change, least = -Infinity, leastWords = 
   };
   return (
     <TextField
-      size="small" label={label} value={text} error={problem !== null} helperText={problem} sx={{ width: problem === null ? width : '100%' }} slotProps={{ htmlInput: { className: 'mono' } }}
-      onChange={(event) => setText(event.target.value)} onBlur={take} onKeyDown={(event) => { if (event.key === 'Enter') { event.preventDefault(); take(); } if (event.key === 'Escape') setText(shown); }}
+      size="small"
+      label={label}
+      value={text}
+      error={problem !== null}
+      helperText={problem}
+      sx={{ width: problem === null ? width : '100%' }}
+      slotProps={{ htmlInput: { className: 'mono' } }}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') {
+          event.preventDefault();
+          take();
+        }
+        if (event.key === 'Escape') setText(shown);
+      }}
     />
   );
 }

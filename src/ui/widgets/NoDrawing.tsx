@@ -10,7 +10,9 @@ export function NoDrawing({ title }: { title: string }) {
     <>
       <BenchHead title={title} about="No drawing yet" />
       <Note kind="plain">This station works on a drawing, and the project has none.</Note>
-      <Button variant="contained" onClick={() => set({ station: 'intake' })}>Go to Intake</Button>
+      <Button variant="contained" onClick={() => set({ station: 'intake' })}>
+        Go to Intake
+      </Button>
     </>
   );
 }

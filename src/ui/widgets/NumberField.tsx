@@ -2,7 +2,15 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 
-interface Field { label: string; value: number | null; least: number; most: number; /** May be left empty. */ empty?: boolean; change: (value: number | null) => void; width?: number | string }
+interface Field {
+  label: string;
+  value: number | null;
+  least: number;
+  most: number;
+  /** May be left empty. */ empty?: boolean;
+  change: (value: number | null) => void;
+  width?: number | string;
+}
 
 /** A plain number to be typed, within limits; taken once it is left or Enter is pressed. */
 export function NumberField(field: Field) {
@@ -14,12 +22,37 @@ function Typed({ label, value, least, most, empty = false, change, width = '100%
   const [text, setText] = useState(shown);
   const trimmed = text.trim().replace(',', '.');
   const number = trimmed === '' ? null : Number(trimmed);
-  const problem = number === null ? (empty ? null : 'A number is missing.') : !Number.isFinite(number) ? `"${text.trim()}" is no number.` : number < least || number > most ? `Between ${least} and ${most}.` : null;
-  const take = () => { if (text !== shown && problem === null) change(number); };
+  const problem =
+    number === null
+      ? empty
+        ? null
+        : 'A number is missing.'
+      : !Number.isFinite(number)
+        ? `"${text.trim()}" is no number.`
+        : number < least || number > most
+          ? `Between ${least} and ${most}.`
+          : null;
+  const take = () => {
+    if (text !== shown && problem === null) change(number);
+  };
   return (
     <TextField
-      size="small" label={label} value={text} error={problem !== null && text !== shown} helperText={text !== shown ? problem : null} sx={{ width }} slotProps={{ htmlInput: { className: 'mono', inputMode: 'decimal' } }}
-      onChange={(event) => setText(event.target.value)} onBlur={take} onKeyDown={(event) => { if (event.key === 'Enter') { event.preventDefault(); take(); } if (event.key === 'Escape') setText(shown); }}
+      size="small"
+      label={label}
+      value={text}
+      error={problem !== null && text !== shown}
+      helperText={text !== shown ? problem : null}
+      sx={{ width }}
+      slotProps={{ htmlInput: { className: 'mono', inputMode: 'decimal' } }}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') {
+          event.preventDefault();
+          take();
+        }
+        if (event.key === 'Escape') setText(shown);
+      }}
     />
   );
 }

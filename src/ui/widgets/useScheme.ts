@@ -6,5 +6,9 @@ import { tokensOf, type Tokens } from '@/ui/tokens';
 export function useScheme(): { dark: boolean; tokens: Tokens; toggle: () => void } {
   const { mode, systemMode, setMode } = useColorScheme();
   const scheme = mode === 'system' ? systemMode : mode;
-  return { dark: scheme === 'dark', tokens: tokensOf(scheme), toggle: () => setMode(scheme === 'dark' ? 'light' : 'dark') };
+  return {
+    dark: scheme === 'dark',
+    tokens: tokensOf(scheme),
+    toggle: () => setMode(scheme === 'dark' ? 'light' : 'dark'),
+  };
 }

@@ -8,7 +8,14 @@ export function Gone({ message }: { message: string }) {
   return (
     <Box sx={{ minHeight: '100vh', background: 'var(--mui-palette-zf-paper)' }}>
       <TopBar />
-      <Box role="alert" sx={{ maxWidth: 520, mx: 'auto', mt: 10, px: 3, fontSize: 15 }}>{message}<Box sx={{ mt: 2 }}><Button variant="contained" href="/">All projects</Button></Box></Box>
+      <Box role="alert" sx={{ maxWidth: 520, mx: 'auto', mt: 10, px: 3, fontSize: 15 }}>
+        {message}
+        <Box sx={{ mt: 2 }}>
+          <Button variant="contained" href="/">
+            All projects
+          </Button>
+        </Box>
+      </Box>
     </Box>
   );
 }

@@ -10,6 +10,10 @@ export default async function Page({ params }: { params: Promise<{ project: stri
   const { project } = await params;
   if (!v.is(v.pipe(v.string(), v.uuid()), project)) return <Gone message="There is no project at this address." />;
   let found: Snapshot;
-  try { found = await snapshot(project); } catch (error) { return <Gone message={problemOf(error).message} />; }
+  try {
+    found = await snapshot(project);
+  } catch (error) {
+    return <Gone message={problemOf(error).message} />;
+  }
   return <Workspace key={project} id={project} snapshot={found} />;
 }

@@ -4,7 +4,11 @@ import type { Primitives } from '@/core/underlay/primitives';
 const fewest = 3;
 
 /** How many of a drawing's texts read mirror-wise, and whether that makes the drawing one that was mirrored. */
-export interface MirrorVerdict { mirrored: number; texts: number; verdict: boolean }
+export interface MirrorVerdict {
+  mirrored: number;
+  texts: number;
+  verdict: boolean;
+}
 
 /** Counts them. */
 export function mirrorWise({ texts }: Pick<Primitives, 'texts'>): MirrorVerdict {

@@ -13,27 +13,50 @@ const most = 400;
 
 const degree = Math.PI / 180;
 
-/** Door leaves: arcs of about a quarter, with a straight line of the radius' length from the centre to an end of the arc. */
+/**
+ * Door leaves: arcs of about a quarter, with a straight line of the radius' length from the centre to an end of the
+ * arc.
+ */
 export function doorLeaves(p: Primitives, sides: readonly Side[]): SizeCue {
   const arcs: { radius: number; centre: Point; ends: [Point, Point]; block: number }[] = [];
   eachSide(p, (path, v, w) => {
     // An arc of more than a half turn comes in two sides, neither of which is one of a door.
-    if (p.bulge[v] === 0 || v === w || !isBuilding(p, path) || arcs.length >= most * 4 || (p.kind[path] === Kind.arc && p.start[path + 1] - p.start[path] > 2)) return;
-    const ends: [Point, Point] = [[p.xy[2 * v], p.xy[2 * v + 1]], [p.xy[2 * w], p.xy[2 * w + 1]]];
+    if (
+      p.bulge[v] === 0 ||
+      v === w ||
+      !isBuilding(p, path) ||
+      arcs.length >= most * 4 ||
+      (p.kind[path] === Kind.arc && p.start[path + 1] - p.start[path] > 2)
+    )
+      return;
+    const ends: [Point, Point] = [
+      [p.xy[2 * v], p.xy[2 * v + 1]],
+      [p.xy[2 * w], p.xy[2 * w + 1]],
+    ];
     const arc = arcOfBulge(...ends, p.bulge[v]);
     const turn = Math.abs(arc.sweep) / degree;
-    if (turn > 60 && turn < 110) arcs.push({ radius: arc.radius, centre: arc.centre, ends, block: p.chains[p.chain[path]].block });
+    if (turn > 60 && turn < 110)
+      arcs.push({ radius: arc.radius, centre: arc.centre, ends, block: p.chains[p.chain[path]].block });
   });
   const reach = median(arcs.map(({ radius }) => radius)) * 0.06 || 1;
   const grid = new PointGrid(reach, sides.length * 2);
-  sides.forEach((side, i) => { grid.add(2 * i, side.x1, side.y1); grid.add(2 * i + 1, side.x2, side.y2); });
+  sides.forEach((side, i) => {
+    grid.add(2 * i, side.x1, side.y1);
+    grid.add(2 * i + 1, side.x2, side.y2);
+  });
   const observations = arcs.flatMap(({ radius, centre, ends, block }): Observation[] => {
     let leaf = false;
     grid.near(centre[0], centre[1], (i) => {
       const side = sides[i >> 1];
-      const [nx, ny, fx, fy] = i % 2 === 0 ? [side.x1, side.y1, side.x2, side.y2] : [side.x2, side.y2, side.x1, side.y1];
+      const [nx, ny, fx, fy] =
+        i % 2 === 0 ? [side.x1, side.y1, side.x2, side.y2] : [side.x2, side.y2, side.x1, side.y1];
       const near = 0.06 * radius;
-      if (Math.hypot(nx - centre[0], ny - centre[1]) < near && Math.abs(side.length - radius) < near && ends.some(([x, y]) => Math.hypot(fx - x, fy - y) < 2 * near)) leaf = true;
+      if (
+        Math.hypot(nx - centre[0], ny - centre[1]) < near &&
+        Math.abs(side.length - radius) < near &&
+        ends.some(([x, y]) => Math.hypot(fx - x, fy - y) < 2 * near)
+      )
+        leaf = true;
     });
     return leaf ? [{ value: radius, at: drawn(p, centre), block }] : [];
   });
@@ -46,19 +69,34 @@ export function columnSides(p: Primitives): SizeCue {
   for (let path = 0; path < pathCount(p); path += 1) {
     const n = p.start[path + 1] - p.start[path];
     if (n !== 4 || (p.flags[path] & PathFlag.closed) === 0 || p.chain[path] !== 0 || !isBuilding(p, path)) continue;
-    const corners = Array.from({ length: 4 }, (_, k): Point => [p.xy[2 * (p.start[path] + k)], p.xy[2 * (p.start[path] + k) + 1]]);
+    const corners = Array.from({ length: 4 }, (_, k): Point => [
+      p.xy[2 * (p.start[path] + k)],
+      p.xy[2 * (p.start[path] + k) + 1],
+    ]);
     const box = leastRectangle(corners);
-    if (!box || Math.min(box.width, box.depth) <= 0 || Math.max(box.width, box.depth) > 3.2 * Math.min(box.width, box.depth)) continue;
+    if (
+      !box ||
+      Math.min(box.width, box.depth) <= 0 ||
+      Math.max(box.width, box.depth) > 3.2 * Math.min(box.width, box.depth)
+    )
+      continue;
     const [value, other] = [Math.max(box.width, box.depth), Math.min(box.width, box.depth)];
     const key = `${p.layer[path]}/${Math.round(Math.log(value) * 12)}`;
     const group = groups.get(key);
-    if (group) { if (group.length < most) group.push({ value, other, at: drawn(p, box.centre) }); } else groups.set(key, [{ value, other, at: drawn(p, box.centre) }]);
+    if (group) {
+      if (group.length < most) group.push({ value, other, at: drawn(p, box.centre) });
+    } else groups.set(key, [{ value, other, at: drawn(p, box.centre) }]);
   }
-  const observations = [...groups.values()].filter((group) => group.length >= 4).reduce<Observation[]>((best, group) => (group.length > best.length ? group : best), []);
+  const observations = [...groups.values()]
+    .filter((group) => group.length >= 4)
+    .reduce<Observation[]>((best, group) => (group.length > best.length ? group : best), []);
   return { cue: 'column sides', observations, usual: 0.4, spread: 0.42 };
 }
 
-/** Wall thicknesses: gaps between neighbouring parallel sides that run beside one another for at least five times the gap. */
+/**
+ * Wall thicknesses: gaps between neighbouring parallel sides that run beside one another for at least five times the
+ * gap.
+ */
 export function wallPairs(p: Primitives, sides: readonly Side[]): SizeCue {
   const observations: Observation[] = [];
   for (const { strips } of parallelFamilies(sides)) {
@@ -76,8 +114,17 @@ export function wallPairs(p: Primitives, sides: readonly Side[]): SizeCue {
   }
   // The common gaps are the walls; lines of a window and double lines of furniture are fewer.
   const bins = new Map<number, Observation[]>();
-  for (const observation of observations) { const bin = Math.round(Math.log(observation.value) * 8); const list = bins.get(bin); if (list) list.push(observation); else bins.set(bin, [observation]); }
-  const common = [...bins.values()].sort((a, b) => b.length - a.length).slice(0, 3).filter((bin) => bin.length >= 3).flat();
+  for (const observation of observations) {
+    const bin = Math.round(Math.log(observation.value) * 8);
+    const list = bins.get(bin);
+    if (list) list.push(observation);
+    else bins.set(bin, [observation]);
+  }
+  const common = [...bins.values()]
+    .sort((a, b) => b.length - a.length)
+    .slice(0, 3)
+    .filter((bin) => bin.length >= 3)
+    .flat();
   return { cue: 'wall pairs', observations: common.slice(0, most), usual: 0.18, spread: 0.6 };
 }
 
@@ -88,9 +135,14 @@ export function stairGoings(p: Primitives, sides: readonly Side[]): SizeCue {
     for (let first = 0; first + 5 < strips.length;) {
       const going = strips[first + 1].offset - strips[first].offset;
       let end = first + 1;
-      const fits = (k: number) => Math.abs(strips[k].offset - strips[k - 1].offset - going) < 0.03 * going && Math.abs(strips[k].side.length - strips[first].side.length) < 0.05 * strips[first].side.length && Math.abs(strips[k].from - strips[first].from) < going;
-      if (going > 1e-9 && strips[first].side.length > 3 * going && strips[first].side.length < 12 * going) while (end < strips.length && fits(end)) end += 1;
-      if (end - first >= 6 && end - first <= 30) observations.push({ value: going, at: drawn(p, [strips[first].side.x1, strips[first].side.y1]) });
+      const fits = (k: number) =>
+        Math.abs(strips[k].offset - strips[k - 1].offset - going) < 0.03 * going &&
+        Math.abs(strips[k].side.length - strips[first].side.length) < 0.05 * strips[first].side.length &&
+        Math.abs(strips[k].from - strips[first].from) < going;
+      if (going > 1e-9 && strips[first].side.length > 3 * going && strips[first].side.length < 12 * going)
+        while (end < strips.length && fits(end)) end += 1;
+      if (end - first >= 6 && end - first <= 30)
+        observations.push({ value: going, at: drawn(p, [strips[first].side.x1, strips[first].side.y1]) });
       first = Math.max(end, first + 1);
     }
   }
@@ -107,7 +159,9 @@ export function gridSpacings(p: Primitives): SizeCue {
     const [x1, y1, x2, y2] = [p.xy[2 * v], p.xy[2 * v + 1], p.xy[2 * v + 2], p.xy[2 * v + 3]];
     bubbles.push({ at: [(x1 + x2) / 2, (y1 + y2) / 2], radius: Math.hypot(x2 - x1, y2 - y1) / 2 });
   }
-  const labelled = bubbles.filter(({ at, radius }) => labels.some((text) => Math.hypot(text.x - at[0], text.y - at[1]) < radius && text.height < 1.6 * radius));
+  const labelled = bubbles.filter(({ at, radius }) =>
+    labels.some((text) => Math.hypot(text.x - at[0], text.y - at[1]) < radius && text.height < 1.6 * radius),
+  );
   const size = median(labelled.map(({ radius }) => radius));
   const equal = labelled.filter(({ radius }) => Math.abs(radius - size) < 0.02 * size);
   const observations: Observation[] = [];
@@ -117,17 +171,27 @@ export function gridSpacings(p: Primitives): SizeCue {
       let end = first + 1;
       while (end < rows.length && Math.abs(rows[end].at[1 - axis] - rows[first].at[1 - axis]) < 0.5 * size) end += 1;
       const row = rows.slice(first, end).sort((a, b) => a.at[axis] - b.at[axis]);
-      if (row.length >= 3) for (let i = 1; i < row.length; i += 1) observations.push({ value: row[i].at[axis] - row[i - 1].at[axis], at: drawn(p, row[i].at) });
+      if (row.length >= 3)
+        for (let i = 1; i < row.length; i += 1)
+          observations.push({ value: row[i].at[axis] - row[i - 1].at[axis], at: drawn(p, row[i].at) });
       first = end;
     }
   }
-  return { cue: 'grid spacings', observations: observations.filter(({ value }) => value > 2 * size).slice(0, most), usual: 5.2, spread: 0.5 };
+  return {
+    cue: 'grid spacings',
+    observations: observations.filter(({ value }) => value > 2 * size).slice(0, most),
+    usual: 5.2,
+    spread: 0.5,
+  };
 }
 
 /** Text heights; with a scale note they are of a usual size on paper. */
 export function textHeights(p: Primitives): SizeCue {
   const scale = scaleNote(p);
-  const observations = p.texts.filter(({ height, chain }) => height > 0 && chain === 0).slice(0, most).map(({ height, x, y }): Observation => ({ value: height, at: drawn(p, [x, y]) }));
+  const observations = p.texts
+    .filter(({ height, chain }) => height > 0 && chain === 0)
+    .slice(0, most)
+    .map(({ height, x, y }): Observation => ({ value: height, at: drawn(p, [x, y]) }));
   return scale === null
     ? { cue: 'text heights', observations, usual: 0.26, spread: 0.75 }
     : { cue: `text heights at 1:${scale}`, observations, usual: 0.003 * scale, spread: 0.55 };
@@ -136,7 +200,11 @@ export function textHeights(p: Primitives): SizeCue {
 /** The scale that most notes of the form 1:100 name. */
 export function scaleNote({ texts }: Primitives): number | null {
   const counts = new Map<number, number>();
-  for (const { text } of texts) for (const match of text.matchAll(/\b1\s?:\s?(\d{2,4})\b/g)) { const scale = Number(match[1]); if (scale >= 10 && scale <= 2000) counts.set(scale, (counts.get(scale) ?? 0) + 1); }
+  for (const { text } of texts)
+    for (const match of text.matchAll(/\b1\s?:\s?(\d{2,4})\b/g)) {
+      const scale = Number(match[1]);
+      if (scale >= 10 && scale <= 2000) counts.set(scale, (counts.get(scale) ?? 0) + 1);
+    }
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 }
 

@@ -13,19 +13,39 @@ const plausible: Record<string, { words: string; low: number; high: number }> = 
 };
 
 /** A size that follows from a unit, and whether a building has such. */
-export interface Consequence { words: string; sound: boolean }
+export interface Consequence {
+  words: string;
+  sound: boolean;
+}
 
 const metres = (value: number): string => formatNumber(value, value < 10 ? 2 : value < 1000 ? 1 : 0);
 
 /** What would be true of the building if one drawing unit were so many metres, for nonsense to be seen at once. */
 export function consequences({ cues }: UnitVerdict, metresPerUnit: number): Consequence[] {
-  return ['overall extent', 'column sides', 'door leaves', 'wall pairs', 'grid spacings', 'stair goings'].flatMap((name): Consequence[] => {
-    const cue = cues.find((other) => other.cue === name);
-    const drawn = cue === undefined ? NaN : name === 'overall extent' ? cue.range![1] : median(cue.places.map(({ value }) => value));
-    if (!Number.isFinite(drawn)) return [];
-    const { words, low, high } = plausible[name];
-    const size = drawn * metresPerUnit;
-    const other = name === 'overall extent' ? cue!.range![0] : name === 'column sides' ? median(cue!.places.map((place) => place.other ?? place.value)) : null;
-    return [{ words: `${words} ${metres(size)}${other === null ? '' : ` \u00d7 ${metres(other * metresPerUnit)}`} m`, sound: size >= low && size <= high }];
-  });
+  return ['overall extent', 'column sides', 'door leaves', 'wall pairs', 'grid spacings', 'stair goings'].flatMap(
+    (name): Consequence[] => {
+      const cue = cues.find((other) => other.cue === name);
+      const drawn =
+        cue === undefined
+          ? NaN
+          : name === 'overall extent'
+            ? cue.range![1]
+            : median(cue.places.map(({ value }) => value));
+      if (!Number.isFinite(drawn)) return [];
+      const { words, low, high } = plausible[name];
+      const size = drawn * metresPerUnit;
+      const other =
+        name === 'overall extent'
+          ? cue!.range![0]
+          : name === 'column sides'
+            ? median(cue!.places.map((place) => place.other ?? place.value))
+            : null;
+      return [
+        {
+          words: `${words} ${metres(size)}${other === null ? '' : ` \u00d7 ${metres(other * metresPerUnit)}`} m`,
+          sound: size >= low && size <= high,
+        },
+      ];
+    },
+  );
 }

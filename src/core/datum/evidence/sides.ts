@@ -3,13 +3,33 @@ import { eachSide } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
 
 /** A straight side of the drawing, about the primitives' origin. */
-export interface Side { x1: number; y1: number; x2: number; y2: number; length: number; angle: number; path: number }
+export interface Side {
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+  length: number;
+  angle: number;
+  path: number;
+}
 
 /** At most this many sides are looked at; a share of a larger drawing says as much. */
 const mostSides = 60_000;
 
 /** Kinds that annotate: their lines are no building. */
-const annotation = new Set<number>([Kind.dimension, Kind.leader, Kind.multiLeader, Kind.table, Kind.hatch, Kind.solid, Kind.trace, Kind.image, Kind.wipeout, Kind.construction, Kind.ray]);
+const annotation = new Set<number>([
+  Kind.dimension,
+  Kind.leader,
+  Kind.multiLeader,
+  Kind.table,
+  Kind.hatch,
+  Kind.solid,
+  Kind.trace,
+  Kind.image,
+  Kind.wipeout,
+  Kind.construction,
+  Kind.ray,
+]);
 
 export const isBuilding = (primitives: Primitives, path: number): boolean => !annotation.has(primitives.kind[path]);
 
@@ -33,7 +53,12 @@ export function buildingSides(p: Primitives): Side[] {
 }
 
 /** A side in the coordinates of its family of parallels: along from `from` to `to`, at `offset` across. */
-export interface Strip { from: number; to: number; offset: number; side: Side }
+export interface Strip {
+  from: number;
+  to: number;
+  offset: number;
+  side: Side;
+}
 
 /** Families of parallel sides, each sorted by offset. */
 export function parallelFamilies(sides: readonly Side[]): { strips: Strip[]; angle: number }[] {
@@ -41,13 +66,23 @@ export function parallelFamilies(sides: readonly Side[]): { strips: Strip[]; ang
   const families: { strips: Strip[]; angle: number }[] = [];
   for (let first = 0; first < sorted.length;) {
     let end = first + 1;
-    while (end < sorted.length && sorted[end].angle - sorted[end - 1].angle < 1e-3 && sorted[end].angle - sorted[first].angle < 5e-3) end += 1;
+    while (
+      end < sorted.length &&
+      sorted[end].angle - sorted[end - 1].angle < 1e-3 &&
+      sorted[end].angle - sorted[first].angle < 5e-3
+    )
+      end += 1;
     const angle = sorted[(first + end) >> 1].angle;
     const [c, s] = [Math.cos(angle), Math.sin(angle)];
     if (end - first > 1) {
       const strips = sorted.slice(first, end).map((side): Strip => {
         const [a, b] = [side.x1 * c + side.y1 * s, side.x2 * c + side.y2 * s];
-        return { from: Math.min(a, b), to: Math.max(a, b), offset: ((side.y1 + side.y2) * c - (side.x1 + side.x2) * s) / 2, side };
+        return {
+          from: Math.min(a, b),
+          to: Math.max(a, b),
+          offset: ((side.y1 + side.y2) * c - (side.x1 + side.x2) * s) / 2,
+          side,
+        };
       });
       families.push({ strips: strips.sort((a, b) => a.offset - b.offset), angle });
     }

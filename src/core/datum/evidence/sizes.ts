@@ -1,10 +1,16 @@
 import type { Point } from '@/core/geometry/vector';
 
 /**
- * Something measured in a drawing: how long, in drawing units, and where, in the drawing's coordinates; in which block, and its other side, where
+ * Something measured in a drawing: how long, in drawing units, and where, in the drawing's coordinates; in which block,
+ * and its other side, where
  * these matter.
  */
-export interface Observation { value: number; at: Point; block?: number; other?: number }
+export interface Observation {
+  value: number;
+  at: Point;
+  block?: number;
+  other?: number;
+}
 
 /** Observations of one kind, and how long such things are in buildings. */
 export interface SizeCue {
@@ -15,16 +21,22 @@ export interface SizeCue {
   spread: number;
 }
 
-/** A share of what looks like a door, a wall or a stair is something else, of any size: this much, over some five powers of ten. */
+/**
+ * A share of what looks like a door, a wall or a stair is something else, of any size: this much, over some five powers
+ * of ten.
+ */
 const mistaken = 0.04;
 
 /**
- * The logarithm of how likely a length is for a thing of usual size: log-normal, with a floor for what was mistaken for it.
+ * The logarithm of how likely a length is for a thing of usual size: log-normal, with a floor for what was mistaken for
+ * it.
  * @param metres the length, if the unit were the one tried
  */
 export function logLikelihood(metres: number, usual: number, spread: number): number {
   const z = Math.log(metres / usual) / spread;
-  return Math.log((1 - mistaken) * Math.exp((-z * z) / 2) / (spread * Math.sqrt(2 * Math.PI)) + mistaken / Math.log(1e5));
+  return Math.log(
+    ((1 - mistaken) * Math.exp((-z * z) / 2)) / (spread * Math.sqrt(2 * Math.PI)) + mistaken / Math.log(1e5),
+  );
 }
 
 /** Observations of one kind mostly repeat one another: ten of them count like three. */

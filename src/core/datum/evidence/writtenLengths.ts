@@ -8,14 +8,23 @@ import type { Point } from '@/core/geometry/vector';
 import { median, type Observation } from './sizes';
 import type { Side } from './sides';
 
-/** A length as it is drawn, in drawing units, and as it is written beside: the number, and whether it was written with decimals or in feet and inches. */
-export interface Written extends Observation { number: number; form: 'whole' | 'decimals' | 'feet' }
+/**
+ * A length as it is drawn, in drawing units, and as it is written beside: the number, and whether it was written with
+ * decimals or in feet and inches.
+ */
+export interface Written extends Observation {
+  number: number;
+  form: 'whole' | 'decimals' | 'feet';
+}
 
 const most = 400;
 
 /** A written length: its number, in metres for feet and inches. */
 export function readWritten(text: string): { number: number; form: Written['form'] } | null {
-  const words = text.trim().replace(/\u2032/g, "'").replace(/\u2033/g, '"');
+  const words = text
+    .trim()
+    .replace(/\u2032/g, "'")
+    .replace(/\u2033/g, '"');
   const feet = /^(?:(\d+)\s*'\s*-?\s*)?(?:(\d+(?:\.\d+)?)?\s*(?:(\d+)\/(\d+))?\s*")?$/.exec(words);
   if (feet && /['"]/.test(words)) {
     const inches = Number(feet[2] ?? 0) + (feet[3] ? Number(feet[3]) / Number(feet[4]) : 0);
@@ -44,9 +53,17 @@ export function dimensionTexts(drawing: Drawing, p: Primitives): Written[] {
   return found;
 }
 
-/** Numbers written along loose lines: parallel to a line, at its middle, close by. Only what at least three agree on counts. */
+/**
+ * Numbers written along loose lines: parallel to a line, at its middle, close by. Only what at least three agree on
+ * counts.
+ */
 export function looseDimensions(p: Primitives, sides: readonly Side[]): Written[] {
-  const numbers = p.texts.flatMap((text) => { const written = text.kind === Kind.dimension ? null : readWritten(text.text); return written && (written.number >= 10 || written.form !== 'whole') ? [{ text, written }] : []; }).slice(0, most);
+  const numbers = p.texts
+    .flatMap((text) => {
+      const written = text.kind === Kind.dimension ? null : readWritten(text.text);
+      return written && (written.number >= 10 || written.form !== 'whole') ? [{ text, written }] : [];
+    })
+    .slice(0, most);
   if (numbers.length < 3) return [];
   const reach = 3 * median(numbers.map(({ text }) => text.height));
   if (!(reach > 0)) return [];
@@ -59,7 +76,8 @@ export function looseDimensions(p: Primitives, sides: readonly Side[]): Written[
       const side = sides[i];
       const away = Math.hypot((side.x1 + side.x2) / 2 - x, (side.y1 + side.y2) / 2 - y);
       const turn = Math.abs(Math.sin(side.angle - text.angle));
-      if (away < reach && turn < 0.05 && side.length > 2 * text.height && (best === null || away < best.away)) best = { away, side };
+      if (away < reach && turn < 0.05 && side.length > 2 * text.height && (best === null || away < best.away))
+        best = { away, side };
     });
     const side = (best as { side: Side } | null)?.side;
     return side ? [{ value: side.length, at: [x + p.origin[0], y + p.origin[1]] as Point, ...written }] : [];
@@ -79,7 +97,8 @@ const writtenIn: Record<Written['form'], Record<LengthUnit, number>> = {
 const unlikely = 2e-4;
 
 /**
- * The logarithm of how likely written lengths are, were one drawing unit so many metres: the unit that they are then written in
+ * The logarithm of how likely written lengths are, were one drawing unit so many metres: the unit that they are then
+ * written in
  * has to be one that lengths are written in, and what they come to has to be a length of a building.
  */
 export function logLikelihoodOfWritten(written: readonly Written[], metresPerUnit: number): number {

@@ -34,7 +34,13 @@ export function planeOf({ record, rows }: EntityContext): number {
 }
 
 /** Begins a row that may have an elevation and a plane; `endRow` writes these after its numbers. */
-export function beginRow({ rows, layer, style, handle, flags }: EntityContext, kind: number, extra: number, z: number, plane: number): void {
+export function beginRow(
+  { rows, layer, style, handle, flags }: EntityContext,
+  kind: number,
+  extra: number,
+  z: number,
+  plane: number,
+): void {
   rows.begin(kind, flags | extra | (z === 0 ? 0 : Flag.elevation) | (plane < 0 ? 0 : Flag.plane), layer, style, handle);
 }
 

@@ -15,7 +15,10 @@ export const line: EntityBuilder = ({ record, rows, layer, style, handle, flags 
   numbers.push(record.number(20, 0));
   numbers.push(record.number(11, 0));
   numbers.push(record.number(21, 0));
-  if (high) { numbers.push(z1); numbers.push(z2); }
+  if (high) {
+    numbers.push(z1);
+    numbers.push(z2);
+  }
   return null;
 };
 
@@ -27,24 +30,26 @@ export const point: EntityBuilder = (context) => {
 };
 
 /** CIRCLE and ARC, whose centre lies in the entity's own plane. */
-const round = (kind: number, angles: boolean): EntityBuilder => (context) => {
-  const { record, rows } = context;
-  if (!record.has(10) || !record.has(40)) return 'damaged';
-  const radius = Math.abs(record.number(40, 0));
-  if (radius === 0) return 'noGeometry';
-  const z = record.number(30, 0);
-  const plane = planeOf(context);
-  beginRow(context, kind, 0, z, plane);
-  rows.numbers.push(record.number(10, 0));
-  rows.numbers.push(record.number(20, 0));
-  rows.numbers.push(radius);
-  if (angles) {
-    rows.numbers.push(record.number(50, 0) * radian);
-    rows.numbers.push(record.number(51, 360) * radian);
-  }
-  endRow(rows, z, plane);
-  return null;
-};
+const round =
+  (kind: number, angles: boolean): EntityBuilder =>
+  (context) => {
+    const { record, rows } = context;
+    if (!record.has(10) || !record.has(40)) return 'damaged';
+    const radius = Math.abs(record.number(40, 0));
+    if (radius === 0) return 'noGeometry';
+    const z = record.number(30, 0);
+    const plane = planeOf(context);
+    beginRow(context, kind, 0, z, plane);
+    rows.numbers.push(record.number(10, 0));
+    rows.numbers.push(record.number(20, 0));
+    rows.numbers.push(radius);
+    if (angles) {
+      rows.numbers.push(record.number(50, 0) * radian);
+      rows.numbers.push(record.number(51, 360) * radian);
+    }
+    endRow(rows, z, plane);
+    return null;
+  };
 
 export const circle = round(Kind.circle, false);
 export const arc = round(Kind.arc, true);
@@ -60,7 +65,12 @@ export const ellipse: EntityBuilder = (context) => {
   const size = Math.hypot(nx, ny, nz) || 1;
   [nx, ny, nz] = [nx / size, ny / size, nz / size];
   const [bx, by] = [(ny * mz - nz * my) * ratio, (nz * mx - nx * mz) * ratio];
-  writeRow(context, Kind.ellipse, [record.number(10, 0), record.number(20, 0), mx, my, bx, by, record.number(41, 0), record.number(42, 2 * Math.PI)], record.number(30, 0));
+  writeRow(
+    context,
+    Kind.ellipse,
+    [record.number(10, 0), record.number(20, 0), mx, my, bx, by, record.number(41, 0), record.number(42, 2 * Math.PI)],
+    record.number(30, 0),
+  );
   return null;
 };
 
@@ -72,27 +82,48 @@ export const spline: EntityBuilder = (context) => {
   for (let i = 0; i < record.length; i += 1) {
     const value = record.values[i];
     switch (record.codes[i]) {
-      case 40: knots.push(value); break;
-      case 41: weights.push(value); break;
-      case 10: controls.push(value, 0); break;
-      case 20: if (controls.length > 0) controls[controls.length - 1] = value; break;
-      case 11: fits.push(value, 0); break;
-      case 21: if (fits.length > 0) fits[fits.length - 1] = value; break;
+      case 40:
+        knots.push(value);
+        break;
+      case 41:
+        weights.push(value);
+        break;
+      case 10:
+        controls.push(value, 0);
+        break;
+      case 20:
+        if (controls.length > 0) controls[controls.length - 1] = value;
+        break;
+      case 11:
+        fits.push(value, 0);
+        break;
+      case 21:
+        if (fits.length > 0) fits[fits.length - 1] = value;
+        break;
     }
   }
-  const numbers = splineNumbers({ degree: record.number(71, 3), closed: (record.number(70, 0) & 1) === 1, knots, controls, weights, fits });
+  const numbers = splineNumbers({
+    degree: record.number(71, 3),
+    closed: (record.number(70, 0) & 1) === 1,
+    knots,
+    controls,
+    weights,
+    fits,
+  });
   if (numbers === null) return controls.length + fits.length < 4 ? 'noGeometry' : 'damaged';
   writeRow(context, Kind.spline, numbers, z);
   return null;
 };
 
 /** XLINE (both ways) and RAY (one way), a point and a direction. */
-export const endless = (kind: number, both: number): EntityBuilder => (context) => {
-  const { record } = context;
-  if (!record.has(10) || !record.has(11)) return 'damaged';
-  const [dx, dy] = [record.number(11, 0), record.number(21, 0)];
-  const size = Math.hypot(dx, dy);
-  if (size < 1e-12) return 'noGeometry';
-  writeRow(context, kind, [record.number(10, 0), record.number(20, 0), dx / size, dy / size, both]);
-  return null;
-};
+export const endless =
+  (kind: number, both: number): EntityBuilder =>
+  (context) => {
+    const { record } = context;
+    if (!record.has(10) || !record.has(11)) return 'damaged';
+    const [dx, dy] = [record.number(11, 0), record.number(21, 0)];
+    const size = Math.hypot(dx, dy);
+    if (size < 1e-12) return 'noGeometry';
+    writeRow(context, kind, [record.number(10, 0), record.number(20, 0), dx / size, dy / size, both]);
+    return null;
+  };

@@ -8,7 +8,8 @@ import { beginRow, endRow, planeOf, type EntityBuilder } from './context';
 const radian = Math.PI / 180;
 
 /**
- * HATCH: its boundary loops, islands included, with all kinds of edges (DXF reference, hatch boundary path data). The lines of the
+ * HATCH: its boundary loops, islands included, with all kinds of edges (DXF reference, hatch boundary path data). The
+ * lines of the
  * pattern are not part of the file and are not made.
  */
 export const hatch: EntityBuilder = (context) => {
@@ -28,7 +29,8 @@ export const hatch: EntityBuilder = (context) => {
   const z = record.number(30, 0);
   const plane = planeOf(context);
   beginRow(context, Kind.hatch, 0, z, plane);
-  for (const value of [rows.string(record.string(2, decoder)), record.number(70, 0), loops.length]) rows.numbers.push(value);
+  for (const value of [rows.string(record.string(2, decoder)), record.number(70, 0), loops.length])
+    rows.numbers.push(value);
   for (const loop of loops) for (const value of loop) rows.numbers.push(value);
   endRow(rows, z, plane);
   return null;
@@ -36,25 +38,43 @@ export const hatch: EntityBuilder = (context) => {
 
 /** Walks along the groups of a record, which a hatch's boundary gives in a fixed order. */
 class Groups {
-  constructor(private record: Record, private at: number) {}
+  constructor(
+    private record: Record,
+    private at: number,
+  ) {}
 
-  code(): number { return this.at < this.record.length ? this.record.codes[this.at] : -1; }
-  take(): number { this.at += 1; return this.record.values[this.at - 1]; }
+  code(): number {
+    return this.at < this.record.length ? this.record.codes[this.at] : -1;
+  }
+  take(): number {
+    this.at += 1;
+    return this.record.values[this.at - 1];
+  }
 
   /** Goes to the next group with a code, but not beyond the boundary's end. */
   seek(code: number): boolean {
-    while (this.code() !== code) { if (this.code() < 0 || this.code() === 75) return false; this.at += 1; }
+    while (this.code() !== code) {
+      if (this.code() < 0 || this.code() === 75) return false;
+      this.at += 1;
+    }
     return true;
   }
 
   /** The value of the next group where it has this code. */
-  optional(code: number, fallback: number): number { return this.code() === code ? this.take() : fallback; }
+  optional(code: number, fallback: number): number {
+    return this.code() === code ? this.take() : fallback;
+  }
 
   /** The next x and y. */
-  pair(code: number): [number, number] { return [this.optional(code, 0), this.optional(code + 10, 0)]; }
+  pair(code: number): [number, number] {
+    return [this.optional(code, 0), this.optional(code + 10, 0)];
+  }
 }
 
-interface Loop { count: number; numbers: number[] }
+interface Loop {
+  count: number;
+  numbers: number[];
+}
 
 function polylineLoop(groups: Groups): Loop {
   const bulged = groups.optional(72, 0) === 1;
@@ -66,14 +86,20 @@ function polylineLoop(groups: Groups): Loop {
     vertices.push([x, y, bulged ? groups.optional(42, 0) : 0]);
   }
   if (vertices.length < 2) return { count: 0, numbers: [] };
-  const numbers = vertices.flatMap(([x, y, bulge], i) => { const [nx, ny] = vertices[(i + 1) % vertices.length]; return [HatchEdge.side, x, y, nx, ny, bulge]; });
+  const numbers = vertices.flatMap(([x, y, bulge], i) => {
+    const [nx, ny] = vertices[(i + 1) % vertices.length];
+    return [HatchEdge.side, x, y, nx, ny, bulge];
+  });
   return { count: vertices.length, numbers };
 }
 
 function edgeLoop(groups: Groups): Loop {
   const wanted = groups.optional(93, 0);
   const loop: Loop = { count: 0, numbers: [] };
-  const add = (...numbers: number[]) => { loop.numbers.push(...numbers); loop.count += 1; };
+  const add = (...numbers: number[]) => {
+    loop.numbers.push(...numbers);
+    loop.count += 1;
+  };
   for (let i = 0; i < wanted && groups.code() === 72; i += 1) {
     switch (groups.take()) {
       case 1: {
@@ -88,7 +114,13 @@ function edgeLoop(groups: Groups): Loop {
         // A bulge grows without bound towards a full turn, so no side covers more than a half.
         const sides = Math.abs(sweep) > Math.PI ? 2 : 1;
         const on = (angle: number): [number, number] => [cx + radius * Math.cos(angle), cy + radius * Math.sin(angle)];
-        for (let side = 0; side < sides; side += 1) add(HatchEdge.side, ...on(start + (sweep * side) / sides), ...on(start + (sweep * (side + 1)) / sides), bulgeOfSweep(sweep / sides));
+        for (let side = 0; side < sides; side += 1)
+          add(
+            HatchEdge.side,
+            ...on(start + (sweep * side) / sides),
+            ...on(start + (sweep * (side + 1)) / sides),
+            bulgeOfSweep(sweep / sides),
+          );
         break;
       }
       case 3: {

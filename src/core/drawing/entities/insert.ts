@@ -4,16 +4,33 @@ import { planeOf, writeRow, type EntityBuilder } from './context';
 
 const radian = Math.PI / 180;
 
-/** INSERT: a block placed with scales, an angle and perhaps an array. Its block is kept by name until the file has ended. */
+/**
+ * INSERT: a block placed with scales, an angle and perhaps an array. Its block is kept by name until the file has
+ * ended.
+ */
 export const insert: EntityBuilder = (context) => {
   const { record, blockNames, decoder } = context;
   const name = record.bytes(2);
   if (name === null || !record.has(10)) return 'damaged';
-  writeRow(context, Kind.insert, [
-    record.number(10, 0), record.number(20, 0), record.number(41, 1) || 1, record.number(42, 1) || 1, record.number(50, 0) * radian,
-    blockNames.intern(name, 0, name.length, decoder),
-    Math.max(1, record.number(70, 1)), Math.max(1, record.number(71, 1)), record.number(44, 0), record.number(45, 0), record.number(43, 1),
-  ], record.number(30, 0), planeOf(context));
+  writeRow(
+    context,
+    Kind.insert,
+    [
+      record.number(10, 0),
+      record.number(20, 0),
+      record.number(41, 1) || 1,
+      record.number(42, 1) || 1,
+      record.number(50, 0) * radian,
+      blockNames.intern(name, 0, name.length, decoder),
+      Math.max(1, record.number(70, 1)),
+      Math.max(1, record.number(71, 1)),
+      record.number(44, 0),
+      record.number(45, 0),
+      record.number(43, 1),
+    ],
+    record.number(30, 0),
+    planeOf(context),
+  );
   return null;
 };
 
@@ -22,7 +39,19 @@ export const table: EntityBuilder = (context) => {
   const { record, blockNames, decoder } = context;
   const name = record.bytes(2);
   if (name === null || !record.has(10)) return 'damaged';
-  writeRow(context, Kind.table, [record.number(10, 0), record.number(20, 0), 1, 1, record.has(11) ? Math.atan2(record.number(21, 0), record.number(11, 1)) : 0, blockNames.intern(name, 0, name.length, decoder), 1, 1, 0, 0, 1]);
+  writeRow(context, Kind.table, [
+    record.number(10, 0),
+    record.number(20, 0),
+    1,
+    1,
+    record.has(11) ? Math.atan2(record.number(21, 0), record.number(11, 1)) : 0,
+    blockNames.intern(name, 0, name.length, decoder),
+    1,
+    1,
+    0,
+    0,
+    1,
+  ]);
   return null;
 };
 
@@ -35,9 +64,22 @@ export const dimension: EntityBuilder = (context) => {
   const measured = record.number(42, -1);
   const point = (code: number) => [record.number(code, NaN), record.number(code + 10, NaN)];
   writeRow(context, Kind.dimension, [
-    record.number(12, 0), record.number(22, 0), 1, 1, 0, name === null || name.length === 0 ? -1 : blockNames.intern(name, 0, name.length, decoder), 1, 1, 0, 0, 1,
-    record.number(70, 0) & 7, measured >= 0 ? measured : NaN, override === '' ? -1 : rows.string(override),
-    ...[10, 11, 13, 14, 15, 16].flatMap(point), record.number(50, 0) * radian,
+    record.number(12, 0),
+    record.number(22, 0),
+    1,
+    1,
+    0,
+    name === null || name.length === 0 ? -1 : blockNames.intern(name, 0, name.length, decoder),
+    1,
+    1,
+    0,
+    0,
+    1,
+    record.number(70, 0) & 7,
+    measured >= 0 ? measured : NaN,
+    override === '' ? -1 : rows.string(override),
+    ...[10, 11, 13, 14, 15, 16].flatMap(point),
+    record.number(50, 0) * radian,
   ]);
   return null;
 };

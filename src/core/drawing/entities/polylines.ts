@@ -31,13 +31,28 @@ class Vertices {
     this.bulged = true;
   }
 
-  get count(): number { return this.bulge.length; }
+  get count(): number {
+    return this.bulge.length;
+  }
 
   /** Writes the row. @param heights whether the vertices have heights of their own */
-  write(context: EntityContext, closed: boolean, plane: number, z: number, kind: number, heights = false): LeftOutReason | null {
+  write(
+    context: EntityContext,
+    closed: boolean,
+    plane: number,
+    z: number,
+    kind: number,
+    heights = false,
+  ): LeftOutReason | null {
     if (this.count < 2) return 'noGeometry';
     const { rows } = context;
-    beginRow(context, kind, (closed ? Flag.closed : 0) | (this.bulged ? Flag.bulges : 0) | (heights ? Flag.heights : 0), z, plane);
+    beginRow(
+      context,
+      kind,
+      (closed ? Flag.closed : 0) | (this.bulged ? Flag.bulges : 0) | (heights ? Flag.heights : 0),
+      z,
+      plane,
+    );
     rows.numbers.append(this.xy);
     if (this.bulged) rows.numbers.append(this.bulge);
     if (heights) rows.numbers.append(this.z);
@@ -61,7 +76,9 @@ export const lightPolyline: EntityBuilder = (context) => {
   return shared.write(context, (record.number(70, 0) & 1) === 1, planeOf(context), record.number(38, 0), Kind.polyline);
 };
 
-/** POLYLINE of the older kind, whose vertices follow as entities of their own until SEQEND: flat, in space, or a mesh. */
+/**
+ * POLYLINE of the older kind, whose vertices follow as entities of their own until SEQEND: flat, in space, or a mesh.
+ */
 export class HeavyPolyline {
   private vertices = new Vertices();
   /** Corners of faces, counted from 1, negative where the side that begins there is not drawn. */
@@ -96,30 +113,38 @@ export class HeavyPolyline {
   finish(): LeftOutReason | null {
     const closed = (this.flags & 1) === 1;
     if ((this.flags & 64) !== 0) return writeRuns(this.context, Kind.mesh, this.faceSides());
-    if ((this.flags & 16) !== 0) return writeRuns(this.context, Kind.mesh, this.netSides(closed, (this.flags & 32) !== 0));
+    if ((this.flags & 16) !== 0)
+      return writeRuns(this.context, Kind.mesh, this.netSides(closed, (this.flags & 32) !== 0));
     if ((this.flags & 8) !== 0) return this.vertices.write(this.context, closed, -1, 0, Kind.heavyPolyline, true);
     return this.vertices.write(this.context, closed, this.plane, this.z, Kind.heavyPolyline);
   }
 
-  private at(i: number): [number, number] { return [this.vertices.xy.array[2 * i], this.vertices.xy.array[2 * i + 1]]; }
+  private at(i: number): [number, number] {
+    return [this.vertices.xy.array[2 * i], this.vertices.xy.array[2 * i + 1]];
+  }
 
   /** The drawn sides of a polyface mesh, each once. */
   private faceSides(): Run[] {
     const seen = new Set<number>();
-    return this.faces.flatMap((corners) => corners.flatMap((corner, i): Run[] => {
-      const [a, b] = [Math.abs(corner) - 1, Math.abs(corners[(i + 1) % corners.length]) - 1];
-      const key = Math.min(a, b) * 4_194_304 + Math.max(a, b);
-      if (corner < 0 || a === b || a >= this.vertices.count || b >= this.vertices.count || seen.has(key)) return [];
-      seen.add(key);
-      return [{ points: [this.at(a), this.at(b)], closed: false }];
-    }));
+    return this.faces.flatMap((corners) =>
+      corners.flatMap((corner, i): Run[] => {
+        const [a, b] = [Math.abs(corner) - 1, Math.abs(corners[(i + 1) % corners.length]) - 1];
+        const key = Math.min(a, b) * 4_194_304 + Math.max(a, b);
+        if (corner < 0 || a === b || a >= this.vertices.count || b >= this.vertices.count || seen.has(key)) return [];
+        seen.add(key);
+        return [{ points: [this.at(a), this.at(b)], closed: false }];
+      }),
+    );
   }
 
   /** The lines of an m by n net, along both directions. */
   private netSides(closedM: boolean, closedN: boolean): Run[] {
     const [m, n] = this.size;
     if (m < 2 || n < 2 || m * n > this.vertices.count) return [];
-    const line = (count: number, index: (i: number) => number, closed: boolean): Run => ({ points: Array.from({ length: count }, (_, i) => this.at(index(i))), closed });
+    const line = (count: number, index: (i: number) => number, closed: boolean): Run => ({
+      points: Array.from({ length: count }, (_, i) => this.at(index(i))),
+      closed,
+    });
     return [
       ...Array.from({ length: m }, (_, row) => line(n, (i) => row * n + i, closedN)),
       ...Array.from({ length: n }, (_, column) => line(m, (i) => i * n + column, closedM)),

@@ -2,7 +2,10 @@ import { headerCodeOf, type LengthUnit } from '@/core/units/length';
 import type { Point } from '@/core/geometry/vector';
 
 /** A layer of a written DXF, with a colour index. */
-export interface OutLayer { name: string; colour: number }
+export interface OutLayer {
+  name: string;
+  colour: number;
+}
 
 /**
  * Writes a DXF of version AC1015 (R2000), the oldest that states its unit: header, the tables that readers
@@ -16,30 +19,114 @@ export class DxfWriter {
   private low: [number, number] = [Infinity, Infinity];
   private high: [number, number] = [-Infinity, -Infinity];
 
-  constructor(private unit: LengthUnit, private layers: readonly OutLayer[]) {}
+  constructor(
+    private unit: LengthUnit,
+    private layers: readonly OutLayer[],
+  ) {}
 
   line(layer: string, a: Point, b: Point): void {
-    this.entity('LINE', layer, 'AcDbLine', [[10, a[0]], [20, a[1]], [30, 0], [11, b[0]], [21, b[1]], [31, 0]], [a, b]);
+    this.entity(
+      'LINE',
+      layer,
+      'AcDbLine',
+      [
+        [10, a[0]],
+        [20, a[1]],
+        [30, 0],
+        [11, b[0]],
+        [21, b[1]],
+        [31, 0],
+      ],
+      [a, b],
+    );
   }
 
   circle(layer: string, centre: Point, radius: number): void {
-    this.entity('CIRCLE', layer, 'AcDbCircle', [[10, centre[0]], [20, centre[1]], [30, 0], [40, radius]], [[centre[0] - radius, centre[1] - radius], [centre[0] + radius, centre[1] + radius]]);
+    this.entity(
+      'CIRCLE',
+      layer,
+      'AcDbCircle',
+      [
+        [10, centre[0]],
+        [20, centre[1]],
+        [30, 0],
+        [40, radius],
+      ],
+      [
+        [centre[0] - radius, centre[1] - radius],
+        [centre[0] + radius, centre[1] + radius],
+      ],
+    );
   }
 
   /** @param startAngle degrees, @param endAngle degrees, counter-clockwise */
   arc(layer: string, centre: Point, radius: number, startAngle: number, endAngle: number): void {
-    this.entity('ARC', layer, 'AcDbCircle', [[10, centre[0]], [20, centre[1]], [30, 0], [40, radius], [100, 'AcDbArc'], [50, startAngle], [51, endAngle]], [[centre[0] - radius, centre[1] - radius], [centre[0] + radius, centre[1] + radius]]);
+    this.entity(
+      'ARC',
+      layer,
+      'AcDbCircle',
+      [
+        [10, centre[0]],
+        [20, centre[1]],
+        [30, 0],
+        [40, radius],
+        [100, 'AcDbArc'],
+        [50, startAngle],
+        [51, endAngle],
+      ],
+      [
+        [centre[0] - radius, centre[1] - radius],
+        [centre[0] + radius, centre[1] + radius],
+      ],
+    );
   }
 
   polyline(layer: string, points: readonly Point[]): void {
-    this.entity('LWPOLYLINE', layer, 'AcDbPolyline', [[90, points.length], [70, 1], ...points.flatMap(([x, y]): [number, number][] => [[10, x], [20, y]])], points);
+    this.entity(
+      'LWPOLYLINE',
+      layer,
+      'AcDbPolyline',
+      [
+        [90, points.length],
+        [70, 1],
+        ...points.flatMap(([x, y]): [number, number][] => [
+          [10, x],
+          [20, y],
+        ]),
+      ],
+      points,
+    );
   }
 
   text(layer: string, at: Point, height: number, text: string): void {
-    this.entity('TEXT', layer, 'AcDbText', [[10, at[0]], [20, at[1]], [30, 0], [40, height], [1, escaped(text)], [72, 1], [11, at[0]], [21, at[1]], [31, 0], [100, 'AcDbText'], [73, 2]], [at]);
+    this.entity(
+      'TEXT',
+      layer,
+      'AcDbText',
+      [
+        [10, at[0]],
+        [20, at[1]],
+        [30, 0],
+        [40, height],
+        [1, escaped(text)],
+        [72, 1],
+        [11, at[0]],
+        [21, at[1]],
+        [31, 0],
+        [100, 'AcDbText'],
+        [73, 2],
+      ],
+      [at],
+    );
   }
 
-  private entity(kind: string, layer: string, subclass: string, groups: [number, string | number][], extent: readonly Point[]): void {
+  private entity(
+    kind: string,
+    layer: string,
+    subclass: string,
+    groups: [number, string | number][],
+    extent: readonly Point[],
+  ): void {
     for (const [x, y] of extent) {
       this.low = [Math.min(this.low[0], x), Math.min(this.low[1], y)];
       this.high = [Math.max(this.high[0], x), Math.max(this.high[1], y)];
@@ -62,32 +149,83 @@ export class DxfWriter {
   finish(): string {
     const out = this.lines;
     const g = (code: number, value: string | number) => put(out, code, value);
-    const [low, high] = this.low[0] <= this.high[0] ? [this.low, this.high] : [[0, 0], [0, 0]];
-    g(0, 'SECTION'); g(2, 'HEADER');
-    g(9, '$ACADVER'); g(1, 'AC1015');
-    g(9, '$DWGCODEPAGE'); g(3, 'ANSI_1252');
-    g(9, '$INSUNITS'); g(70, headerCodeOf[this.unit]);
-    g(9, '$MEASUREMENT'); g(70, this.unit === 'in' || this.unit === 'ft' ? 0 : 1);
-    g(9, '$EXTMIN'); g(10, low[0]); g(20, low[1]); g(30, 0);
-    g(9, '$EXTMAX'); g(10, high[0]); g(20, high[1]); g(30, 0);
-    g(9, '$HANDSEED'); g(5, (this.next + 0x100).toString(16).toUpperCase());
+    const [low, high] =
+      this.low[0] <= this.high[0]
+        ? [this.low, this.high]
+        : [
+            [0, 0],
+            [0, 0],
+          ];
+    g(0, 'SECTION');
+    g(2, 'HEADER');
+    g(9, '$ACADVER');
+    g(1, 'AC1015');
+    g(9, '$DWGCODEPAGE');
+    g(3, 'ANSI_1252');
+    g(9, '$INSUNITS');
+    g(70, headerCodeOf[this.unit]);
+    g(9, '$MEASUREMENT');
+    g(70, this.unit === 'in' || this.unit === 'ft' ? 0 : 1);
+    g(9, '$EXTMIN');
+    g(10, low[0]);
+    g(20, low[1]);
+    g(30, 0);
+    g(9, '$EXTMAX');
+    g(10, high[0]);
+    g(20, high[1]);
+    g(30, 0);
+    g(9, '$HANDSEED');
+    g(5, (this.next + 0x100).toString(16).toUpperCase());
     g(0, 'ENDSEC');
-    g(0, 'SECTION'); g(2, 'TABLES');
+    g(0, 'SECTION');
+    g(2, 'TABLES');
     this.tables();
     g(0, 'ENDSEC');
-    g(0, 'SECTION'); g(2, 'BLOCKS');
-    for (const [name, record, block, end] of [['*Model_Space', '1F', '20', '21'], ['*Paper_Space', '1B', '1C', '1D']]) {
-      g(0, 'BLOCK'); g(5, block); g(330, record); g(100, 'AcDbEntity'); g(8, '0'); g(100, 'AcDbBlockBegin');
-      g(2, name); g(70, 0); g(10, 0); g(20, 0); g(30, 0); g(3, name); g(1, '');
-      g(0, 'ENDBLK'); g(5, end); g(330, record); g(100, 'AcDbEntity'); g(8, '0'); g(100, 'AcDbBlockEnd');
+    g(0, 'SECTION');
+    g(2, 'BLOCKS');
+    for (const [name, record, block, end] of [
+      ['*Model_Space', '1F', '20', '21'],
+      ['*Paper_Space', '1B', '1C', '1D'],
+    ]) {
+      g(0, 'BLOCK');
+      g(5, block);
+      g(330, record);
+      g(100, 'AcDbEntity');
+      g(8, '0');
+      g(100, 'AcDbBlockBegin');
+      g(2, name);
+      g(70, 0);
+      g(10, 0);
+      g(20, 0);
+      g(30, 0);
+      g(3, name);
+      g(1, '');
+      g(0, 'ENDBLK');
+      g(5, end);
+      g(330, record);
+      g(100, 'AcDbEntity');
+      g(8, '0');
+      g(100, 'AcDbBlockEnd');
     }
     g(0, 'ENDSEC');
-    g(0, 'SECTION'); g(2, 'ENTITIES');
+    g(0, 'SECTION');
+    g(2, 'ENTITIES');
     for (const line of this.body) out.push(line);
     g(0, 'ENDSEC');
-    g(0, 'SECTION'); g(2, 'OBJECTS');
-    g(0, 'DICTIONARY'); g(5, 'C'); g(330, '0'); g(100, 'AcDbDictionary'); g(281, 1); g(3, 'ACAD_GROUP'); g(350, 'D');
-    g(0, 'DICTIONARY'); g(5, 'D'); g(330, 'C'); g(100, 'AcDbDictionary'); g(281, 1);
+    g(0, 'SECTION');
+    g(2, 'OBJECTS');
+    g(0, 'DICTIONARY');
+    g(5, 'C');
+    g(330, '0');
+    g(100, 'AcDbDictionary');
+    g(281, 1);
+    g(3, 'ACAD_GROUP');
+    g(350, 'D');
+    g(0, 'DICTIONARY');
+    g(5, 'D');
+    g(330, 'C');
+    g(100, 'AcDbDictionary');
+    g(281, 1);
     g(0, 'ENDSEC');
     g(0, 'EOF');
     return out.join('\n') + '\n';
@@ -96,29 +234,111 @@ export class DxfWriter {
   private tables(): void {
     const out = this.lines;
     const g = (code: number, value: string | number) => put(out, code, value);
-    const table = (name: string, handle: string, entries: { handle: string; subclass: string; groups: [number, string | number][] }[]) => {
-      g(0, 'TABLE'); g(2, name); g(5, handle); g(330, '0'); g(100, 'AcDbSymbolTable'); g(70, entries.length);
+    const table = (
+      name: string,
+      handle: string,
+      entries: { handle: string; subclass: string; groups: [number, string | number][] }[],
+    ) => {
+      g(0, 'TABLE');
+      g(2, name);
+      g(5, handle);
+      g(330, '0');
+      g(100, 'AcDbSymbolTable');
+      g(70, entries.length);
       if (name === 'DIMSTYLE') g(100, 'AcDbDimStyleTable');
       for (const entry of entries) {
-        g(0, name); g(name === 'DIMSTYLE' ? 105 : 5, entry.handle); g(330, handle); g(100, 'AcDbSymbolTableRecord'); g(100, entry.subclass);
+        g(0, name);
+        g(name === 'DIMSTYLE' ? 105 : 5, entry.handle);
+        g(330, handle);
+        g(100, 'AcDbSymbolTableRecord');
+        g(100, entry.subclass);
         for (const [code, value] of entry.groups) g(code, value);
       }
       g(0, 'ENDTAB');
     };
     table('VPORT', '8', []);
-    table('LTYPE', '5', ['ByBlock', 'ByLayer', 'Continuous'].map((name, i) => ({ handle: ['14', '15', '16'][i], subclass: 'AcDbLinetypeTableRecord', groups: [[2, name], [70, 0], [3, ''], [72, 65], [73, 0], [40, 0]] })));
-    table('LAYER', '2', [{ name: '0', colour: 7 }, ...this.layers].map((layer, i) => ({ handle: i === 0 ? '10' : this.handle(), subclass: 'AcDbLayerTableRecord', groups: [[2, escaped(layer.name)], [70, 0], [62, layer.colour], [6, 'Continuous']] })));
-    table('STYLE', '3', [{ handle: '11', subclass: 'AcDbTextStyleTableRecord', groups: [[2, 'Standard'], [70, 0], [40, 0], [41, 1], [50, 0], [71, 0], [42, 2.5], [3, 'txt'], [4, '']] }]);
+    table(
+      'LTYPE',
+      '5',
+      ['ByBlock', 'ByLayer', 'Continuous'].map((name, i) => ({
+        handle: ['14', '15', '16'][i],
+        subclass: 'AcDbLinetypeTableRecord',
+        groups: [
+          [2, name],
+          [70, 0],
+          [3, ''],
+          [72, 65],
+          [73, 0],
+          [40, 0],
+        ],
+      })),
+    );
+    table(
+      'LAYER',
+      '2',
+      [{ name: '0', colour: 7 }, ...this.layers].map((layer, i) => ({
+        handle: i === 0 ? '10' : this.handle(),
+        subclass: 'AcDbLayerTableRecord',
+        groups: [
+          [2, escaped(layer.name)],
+          [70, 0],
+          [62, layer.colour],
+          [6, 'Continuous'],
+        ],
+      })),
+    );
+    table('STYLE', '3', [
+      {
+        handle: '11',
+        subclass: 'AcDbTextStyleTableRecord',
+        groups: [
+          [2, 'Standard'],
+          [70, 0],
+          [40, 0],
+          [41, 1],
+          [50, 0],
+          [71, 0],
+          [42, 2.5],
+          [3, 'txt'],
+          [4, ''],
+        ],
+      },
+    ]);
     table('VIEW', '6', []);
     table('UCS', '7', []);
-    table('APPID', '9', [{ handle: '12', subclass: 'AcDbRegAppTableRecord', groups: [[2, 'ACAD'], [70, 0]] }]);
-    table('DIMSTYLE', 'A', [{ handle: '27', subclass: 'AcDbDimStyleTableRecord', groups: [[2, 'Standard'], [70, 0]] }]);
-    table('BLOCK_RECORD', '1', [['*Model_Space', '1F'], ['*Paper_Space', '1B']].map(([name, handle]) => ({ handle, subclass: 'AcDbBlockTableRecord', groups: [[2, name]] })));
+    table('APPID', '9', [
+      {
+        handle: '12',
+        subclass: 'AcDbRegAppTableRecord',
+        groups: [
+          [2, 'ACAD'],
+          [70, 0],
+        ],
+      },
+    ]);
+    table('DIMSTYLE', 'A', [
+      {
+        handle: '27',
+        subclass: 'AcDbDimStyleTableRecord',
+        groups: [
+          [2, 'Standard'],
+          [70, 0],
+        ],
+      },
+    ]);
+    table(
+      'BLOCK_RECORD',
+      '1',
+      [
+        ['*Model_Space', '1F'],
+        ['*Paper_Space', '1B'],
+      ].map(([name, handle]) => ({ handle, subclass: 'AcDbBlockTableRecord', groups: [[2, name]] })),
+    );
   }
 }
 
 /** Group codes whose values are real numbers and want a decimal point. */
-const real = (code: number) => (code >= 10 && code <= 59);
+const real = (code: number) => code >= 10 && code <= 59;
 
 function put(out: string[], code: number, value: string | number): void {
   out.push(String(code).padStart(3), typeof value === 'number' && real(code) ? decimal(value) : String(value));
@@ -131,4 +351,7 @@ function decimal(value: number): string {
   return text.includes('.') ? text : `${text}.0`;
 }
 
-const escaped = (text: string) => text.replace(/[\r\n]+/g, ' ').replace(/[^\x20-\x7e]/g, (c) => `\\U+${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`);
+const escaped = (text: string) =>
+  text
+    .replace(/[\r\n]+/g, ' ')
+    .replace(/[^\x20-\x7e]/g, (c) => `\\U+${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`);

@@ -7,7 +7,19 @@ import { centroid } from '@/core/geometry/polygon';
 import { DxfWriter } from './dxfWriter';
 
 /** The layers of a handed-over DXF. */
-export const outLayers = { grid: 'ZF-GRID', gridLabel: 'ZF-GRID-LABEL', column: 'ZF-COLUMN', columnLabel: 'ZF-COLUMN-LABEL', beam: 'ZF-BEAM', wall: 'ZF-WALL', opening: 'ZF-OPENING', slab: 'ZF-SLAB', zone: 'ZF-ZONE', zoneLabel: 'ZF-ZONE-LABEL', outdoor: 'ZF-OUTDOOR' } as const;
+export const outLayers = {
+  grid: 'ZF-GRID',
+  gridLabel: 'ZF-GRID-LABEL',
+  column: 'ZF-COLUMN',
+  columnLabel: 'ZF-COLUMN-LABEL',
+  beam: 'ZF-BEAM',
+  wall: 'ZF-WALL',
+  opening: 'ZF-OPENING',
+  slab: 'ZF-SLAB',
+  zone: 'ZF-ZONE',
+  zoneLabel: 'ZF-ZONE-LABEL',
+  outdoor: 'ZF-OUTDOOR',
+} as const;
 
 /** Grid labels stand this far beyond the line's ends, in rings of this radius; metres. */
 const ring = 0.4;
@@ -19,17 +31,29 @@ const ring = 0.4;
  */
 export function writeElementsDxf(elements: readonly ElementRow[], placement: Placement): string {
   const writer = new DxfWriter(placement.unit, [
-    { name: outLayers.grid, colour: 8 }, { name: outLayers.gridLabel, colour: 8 }, { name: outLayers.column, colour: 6 }, { name: outLayers.columnLabel, colour: 6 },
-    { name: outLayers.beam, colour: 30 }, { name: outLayers.wall, colour: 5 }, { name: outLayers.opening, colour: 1 }, { name: outLayers.slab, colour: 42 }, { name: outLayers.zone, colour: 3 }, { name: outLayers.zoneLabel, colour: 3 }, { name: outLayers.outdoor, colour: 82 },
+    { name: outLayers.grid, colour: 8 },
+    { name: outLayers.gridLabel, colour: 8 },
+    { name: outLayers.column, colour: 6 },
+    { name: outLayers.columnLabel, colour: 6 },
+    { name: outLayers.beam, colour: 30 },
+    { name: outLayers.wall, colour: 5 },
+    { name: outLayers.opening, colour: 1 },
+    { name: outLayers.slab, colour: 42 },
+    { name: outLayers.zone, colour: 3 },
+    { name: outLayers.zoneLabel, colour: 3 },
+    { name: outLayers.outdoor, colour: 82 },
   ]);
   const back = (p: Point): Point => unplace(placement, p);
   const size = (metres: number) => metres / metresPerDrawn(placement);
-  const turned = (angle: number) => (placement.mirrored ? 180 - (angle - degrees(placement.turning)) : angle - degrees(placement.turning));
+  const turned = (angle: number) =>
+    placement.mirrored ? 180 - (angle - degrees(placement.turning)) : angle - degrees(placement.turning);
   const label = (at: Point, text: string) => {
     writer.circle(outLayers.gridLabel, back(at), size(ring));
     writer.text(outLayers.gridLabel, back(at), size(ring), text);
   };
-  const walls = new Map(elements.flatMap((element) => (element.kind === 'wall' ? [[element.id, element.shape] as const] : [])));
+  const walls = new Map(
+    elements.flatMap((element) => (element.kind === 'wall' ? [[element.id, element.shape] as const] : [])),
+  );
   for (const element of elements) {
     if (element.kind === 'grid') {
       const { shape } = element;
@@ -40,9 +64,19 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
         label([shape.start[0] - u[0] * ring, shape.start[1] - u[1] * ring], shape.label);
         label([shape.end[0] + u[0] * ring, shape.end[1] + u[1] * ring], shape.label);
       } else {
-        writer.arc(outLayers.grid, back(shape.centre), size(shape.radius), ...(placement.mirrored ? [turned(shape.endAngle), turned(shape.startAngle)] as const : [turned(shape.startAngle), turned(shape.endAngle)] as const));
+        writer.arc(
+          outLayers.grid,
+          back(shape.centre),
+          size(shape.radius),
+          ...(placement.mirrored
+            ? ([turned(shape.endAngle), turned(shape.startAngle)] as const)
+            : ([turned(shape.startAngle), turned(shape.endAngle)] as const)),
+        );
         const end = radians(shape.endAngle) + ring / shape.radius;
-        label([shape.centre[0] + shape.radius * Math.cos(end), shape.centre[1] + shape.radius * Math.sin(end)], shape.label);
+        label(
+          [shape.centre[0] + shape.radius * Math.cos(end), shape.centre[1] + shape.radius * Math.sin(end)],
+          shape.label,
+        );
       }
     } else if (element.kind === 'column') {
       const { section, position } = element.shape;
@@ -50,9 +84,16 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
       else writer.polyline(outLayers.column, columnOutline(element.shape).map(back));
       writer.text(outLayers.columnLabel, back(position), size(0.1), element.shape.mark || sectionName(section));
     } else {
-      const wall = element.kind === 'opening' ? walls.get(element.shape.wall) ?? null : null;
-      for (const outline of outlinesOf(element.kind, element.shape as never, wall)) writer.polyline(outLayers[element.kind], outline.map(back));
-      if (element.kind === 'zone') writer.text(outLayers.zoneLabel, back(centroid(element.shape.outline)), size(0.25), [element.shape.number, element.shape.name].filter(Boolean).join(' '));
+      const wall = element.kind === 'opening' ? (walls.get(element.shape.wall) ?? null) : null;
+      for (const outline of outlinesOf(element.kind, element.shape as never, wall))
+        writer.polyline(outLayers[element.kind], outline.map(back));
+      if (element.kind === 'zone')
+        writer.text(
+          outLayers.zoneLabel,
+          back(centroid(element.shape.outline)),
+          size(0.25),
+          [element.shape.number, element.shape.name].filter(Boolean).join(' '),
+        );
     }
   }
   return writer.finish();

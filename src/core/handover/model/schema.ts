@@ -9,7 +9,16 @@ const id = v.pipe(v.string(), v.minLength(1));
 
 const gridLine = v.variant('kind', [
   v.looseObject({ id, label: v.string(), kind: v.literal('line'), start: point, end: point, source }),
-  v.looseObject({ id, label: v.string(), kind: v.literal('arc'), centre: point, radius: v.number(), startAngle: v.number(), endAngle: v.number(), source }),
+  v.looseObject({
+    id,
+    label: v.string(),
+    kind: v.literal('arc'),
+    centre: point,
+    radius: v.number(),
+    startAngle: v.number(),
+    endAngle: v.number(),
+    source,
+  }),
 ]);
 const section = v.variant('shape', [
   v.looseObject({ shape: v.literal('rectangle'), width: v.number(), depth: v.number() }),
@@ -20,7 +29,9 @@ const section = v.variant('shape', [
 const height = v.number();
 const sized = { sectionId: v.optional(id) };
 const constructed = { construction: v.optional(id) };
-const layers = v.array(v.looseObject({ name: v.string(), thickness: v.number(), conductivity: v.nullable(v.number()) }));
+const layers = v.array(
+  v.looseObject({ name: v.string(), thickness: v.number(), conductivity: v.nullable(v.number()) }),
+);
 const common = { id, level: v.string(), source };
 const spacePoint = v.tuple([v.number(), v.number(), v.number()]);
 const ring = v.array(point);
@@ -29,21 +40,124 @@ export const modelSchema = v.looseObject({
   format: v.literal('zircon-frame-model'),
   version: v.literal(1),
   unit: v.literal('m'),
-  levels: v.array(v.looseObject({ id, name: v.string(), elevation: v.number(), height: v.number(), kind: v.optional(v.picklist(levelKinds)), structuralTop: v.optional(v.number()), slabThickness: v.optional(v.number()), repeats: v.optional(id) })),
-  survey: v.optional(v.looseObject({ easting: v.number(), northing: v.number(), elevation: v.number(), north: v.number() })),
+  levels: v.array(
+    v.looseObject({
+      id,
+      name: v.string(),
+      elevation: v.number(),
+      height: v.number(),
+      kind: v.optional(v.picklist(levelKinds)),
+      structuralTop: v.optional(v.number()),
+      slabThickness: v.optional(v.number()),
+      repeats: v.optional(id),
+    }),
+  ),
+  survey: v.optional(
+    v.looseObject({ easting: v.number(), northing: v.number(), elevation: v.number(), north: v.number() }),
+  ),
   sections: v.optional(v.array(v.looseObject({ id, name: v.string(), section }))),
-  constructions: v.optional(v.array(v.variant('kind', [
-    v.looseObject({ id, name: v.string(), kind: v.literal('wall'), thickness: v.number(), layers, uValue: v.nullable(v.number()) }),
-    v.looseObject({ id, name: v.string(), kind: v.literal('slab'), thickness: v.number(), layers, uValue: v.nullable(v.number()) }),
-    v.looseObject({ id, name: v.string(), kind: v.literal('glazing'), uValue: v.number(), gValue: v.number(), transmittance: v.number() }),
-  ]))),
+  constructions: v.optional(
+    v.array(
+      v.variant('kind', [
+        v.looseObject({
+          id,
+          name: v.string(),
+          kind: v.literal('wall'),
+          thickness: v.number(),
+          layers,
+          uValue: v.nullable(v.number()),
+        }),
+        v.looseObject({
+          id,
+          name: v.string(),
+          kind: v.literal('slab'),
+          thickness: v.number(),
+          layers,
+          uValue: v.nullable(v.number()),
+        }),
+        v.looseObject({
+          id,
+          name: v.string(),
+          kind: v.literal('glazing'),
+          uValue: v.number(),
+          gValue: v.number(),
+          transmittance: v.number(),
+        }),
+      ]),
+    ),
+  ),
   grids: v.array(gridLine),
-  columns: v.array(v.looseObject({ id, level: v.string(), position: point, rotation: v.number(), section, ...sized, mark: v.string(), source })),
-  beams: v.array(v.looseObject({ ...common, start: spacePoint, end: spacePoint, section, ...sized, mark: v.string(), justification: v.optional(v.picklist(justifications)) })),
-  walls: v.array(v.looseObject({ ...common, start: point, end: point, thickness: v.number(), ...constructed, height, bulge: v.number(), outer: v.optional(v.boolean()) })),
-  openings: v.array(v.looseObject({ id, wall: id, kind: v.picklist(['door', 'window']), offset: v.number(), width: v.number(), height, sill: v.number(), ...constructed, source })),
-  slabs: v.array(v.looseObject({ ...common, outline: ring, holes: v.array(ring), thickness: v.number(), top: v.optional(v.number()), ...constructed })),
-  zones: v.array(v.looseObject({ ...common, name: v.string(), number: v.string(), outline: ring, holes: v.array(ring), height, boundaries: v.optional(v.array(v.looseObject({ wall: id, length: v.number(), beyond: v.nullable(id), openings: v.array(id) }))) })),
+  columns: v.array(
+    v.looseObject({
+      id,
+      level: v.string(),
+      position: point,
+      rotation: v.number(),
+      section,
+      ...sized,
+      mark: v.string(),
+      source,
+    }),
+  ),
+  beams: v.array(
+    v.looseObject({
+      ...common,
+      start: spacePoint,
+      end: spacePoint,
+      section,
+      ...sized,
+      mark: v.string(),
+      justification: v.optional(v.picklist(justifications)),
+    }),
+  ),
+  walls: v.array(
+    v.looseObject({
+      ...common,
+      start: point,
+      end: point,
+      thickness: v.number(),
+      ...constructed,
+      height,
+      bulge: v.number(),
+      outer: v.optional(v.boolean()),
+    }),
+  ),
+  openings: v.array(
+    v.looseObject({
+      id,
+      wall: id,
+      kind: v.picklist(['door', 'window']),
+      offset: v.number(),
+      width: v.number(),
+      height,
+      sill: v.number(),
+      ...constructed,
+      source,
+    }),
+  ),
+  slabs: v.array(
+    v.looseObject({
+      ...common,
+      outline: ring,
+      holes: v.array(ring),
+      thickness: v.number(),
+      top: v.optional(v.number()),
+      ...constructed,
+    }),
+  ),
+  zones: v.array(
+    v.looseObject({
+      ...common,
+      name: v.string(),
+      number: v.string(),
+      outline: ring,
+      holes: v.array(ring),
+      height,
+      boundaries: v.optional(
+        v.array(v.looseObject({ wall: id, length: v.number(), beyond: v.nullable(id), openings: v.array(id) })),
+      ),
+    }),
+  ),
   outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height })),
 });
 

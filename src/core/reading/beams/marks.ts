@@ -3,10 +3,14 @@ import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vect
 import type { PlacedText } from '../scene';
 
 /** A section's size, metres. */
-export interface Size { width: number; depth: number }
+export interface Size {
+  width: number;
+  depth: number;
+}
 
 /**
- * A size as marks and schedules write it: `300x600` in millimetres, `30/60` in centimetres, `0.30x0.60` in metres. Numbers below 150 that are whole are
+ * A size as marks and schedules write it: `300x600` in millimetres, `30/60` in centimetres, `0.30x0.60` in metres.
+ * Numbers below 150 that are whole are
  * centimetres, those with decimals metres.
  */
 export function sizeOf(text: string): Size | null {
@@ -22,7 +26,12 @@ export function sizeOf(text: string): Size | null {
 const markPattern = /^([A-Z]{1,3}[-.]?\d{1,4}[a-z]?)\b/i;
 
 /** The mark beside a beam: the nearest text that runs along it and says a mark or a size. */
-export function nearMark(texts: readonly PlacedText[], a: Point, b: Point, width: number): { text: string; size: Size | null; handle: string } | null {
+export function nearMark(
+  texts: readonly PlacedText[],
+  a: Point,
+  b: Point,
+  width: number,
+): { text: string; size: Size | null; handle: string } | null {
   const length = distance(a, b);
   const u: Point = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
   let best: { text: string; size: Size | null; handle: string; away: number } | null = null;
@@ -46,7 +55,17 @@ export function scheduleOf(texts: readonly PlacedText[], written: BoxIndex<Place
     const mark = /^([A-Z]{1,3}[-.]?\d{0,4}[a-z]?)$/i.exec(text.trim())?.[1];
     if (!mark) continue;
     if (schedule.has(mark.toUpperCase())) continue;
-    const row = written.touching([at[0], at[1] - height, at[0] + 40 * height, at[1] + height]).filter((other) => Math.abs(other.at[1] - at[1]) < 0.7 * height && other.at[0] > at[0] && other.at[0] - at[0] < 40 * height && sizeOf(other.text) !== null && !markPattern.test(other.text.trim())).sort((p, q) => p.at[0] - q.at[0])[0];
+    const row = written
+      .touching([at[0], at[1] - height, at[0] + 40 * height, at[1] + height])
+      .filter(
+        (other) =>
+          Math.abs(other.at[1] - at[1]) < 0.7 * height &&
+          other.at[0] > at[0] &&
+          other.at[0] - at[0] < 40 * height &&
+          sizeOf(other.text) !== null &&
+          !markPattern.test(other.text.trim()),
+      )
+      .sort((p, q) => p.at[0] - q.at[0])[0];
     const size = row && sizeOf(row.text);
     if (size) schedule.set(mark.toUpperCase(), size);
   }

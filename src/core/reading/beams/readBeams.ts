@@ -12,47 +12,130 @@ import { pairFaces, unique } from '../walls/strips';
 import { nearMark, scheduleOf, type Size } from './marks';
 
 /** A beam's axis before its ends reach their supports. */
-interface Axis { a: Point; b: Point; width: number | null; sources: From[]; pieces: number }
+interface Axis {
+  a: Point;
+  b: Point;
+  width: number | null;
+  sources: From[];
+  pieces: number;
+}
 
 /** Single lines shorter than this are marks of something else, metres. */
 const shortest = 1;
 
 /**
- * Reads beams from the layers with that role: pairs of parallel lines, else single ones, broken and dashed ones joined where columns and other beams
- * interrupt them. The ends go on to the middle of the column, or to the centre line of the wall or beam, that carries them. Marks and sizes come from the
+ * Reads beams from the layers with that role: pairs of parallel lines, else single ones, broken and dashed ones joined
+ * where columns and other beams
+ * interrupt them. The ends go on to the middle of the column, or to the centre line of the wall or beam, that carries
+ * them. Marks and sizes come from the
  * text beside a beam, or from a schedule by the mark.
  */
-export function readBeams(scene: Scene, columns: readonly Obstacle[], walls: readonly Segment[], settings: ReadingSettings, tolerance: Tolerance): { candidates: BeamCandidate[]; unread: Unread[] } {
+export function readBeams(
+  scene: Scene,
+  columns: readonly Obstacle[],
+  walls: readonly Segment[],
+  settings: ReadingSettings,
+  tolerance: Tolerance,
+): { candidates: BeamCandidate[]; unread: Unread[] } {
   const paths = scene.paths('beam');
   if (paths.length === 0) return { candidates: [], unread: [] };
   const { families } = facesOf(paths, tolerance.offAxis, 0.005, tolerance.gap);
-  const strips = families.flatMap((family) => pairFaces(family, { least: settings.beam.least, most: settings.beam.most }).strips);
+  const strips = families.flatMap(
+    (family) => pairFaces(family, { least: settings.beam.least, most: settings.beam.most }).strips,
+  );
   // Where both lines stop at a column two beams end; where another beam passes, one goes on.
-  const across = new BoxIndex(strips.map((strip) => ({ strip, c: inPlan(strip.family, strip.from - 0.3, strip.offset), d: inPlan(strip.family, strip.to + 0.3, strip.offset) })), ({ c, d }) => boxOf([c, d]));
+  const across = new BoxIndex(
+    strips.map((strip) => ({
+      strip,
+      c: inPlan(strip.family, strip.from - 0.3, strip.offset),
+      d: inPlan(strip.family, strip.to + 0.3, strip.offset),
+    })),
+    ({ c, d }) => boxOf([c, d]),
+  );
   const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach));
-  const passed = (a: Point, b: Point) => across.touching(boxOf([a, b], 0.1)).some(({ strip, c, d }) => { const hit = Math.abs(cross(strip.family.u, subtract(b, a))) < 0.1 * distance(a, b) ? null : lineCrossing(a, b, c, d); return hit !== null && hit.t > -0.1 && hit.t < 1.1 && hit.u >= 0 && hit.u <= 1 && distance(a, b) < strip.thickness + 0.15; });
-  const atColumn = (a: Point, b: Point) => posts.around([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]).some(({ at, reach }) => Math.hypot(at[0] - (a[0] + b[0]) / 2, at[1] - (a[1] + b[1]) / 2) < reach);
-  const axes: Axis[] = joinStrips(strips, [], [], (a, b) => passed(a, b) && !atColumn(a, b)).map(({ family, offset, from, to, thickness, sources }) => ({ a: inPlan(family, from, offset), b: inPlan(family, to, offset), width: thickness, sources, pieces: 1 }));
+  const passed = (a: Point, b: Point) =>
+    across.touching(boxOf([a, b], 0.1)).some(({ strip, c, d }) => {
+      const hit =
+        Math.abs(cross(strip.family.u, subtract(b, a))) < 0.1 * distance(a, b) ? null : lineCrossing(a, b, c, d);
+      return (
+        hit !== null &&
+        hit.t > -0.1 &&
+        hit.t < 1.1 &&
+        hit.u >= 0 &&
+        hit.u <= 1 &&
+        distance(a, b) < strip.thickness + 0.15
+      );
+    });
+  const atColumn = (a: Point, b: Point) =>
+    posts
+      .around([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2])
+      .some(({ at, reach }) => Math.hypot(at[0] - (a[0] + b[0]) / 2, at[1] - (a[1] + b[1]) / 2) < reach);
+  const axes: Axis[] = joinStrips(strips, [], [], (a, b) => passed(a, b) && !atColumn(a, b)).map(
+    ({ family, offset, from, to, thickness, sources }) => ({
+      a: inPlan(family, from, offset),
+      b: inPlan(family, to, offset),
+      width: thickness,
+      sources,
+      pieces: 1,
+    }),
+  );
   const used = new Set(axes.flatMap(({ sources }) => sources));
-  for (const family of families) for (const face of family.faces) axes.push(...singles(face.spans.filter(({ sources }) => sources.every((source) => !used.has(source))), (from, to) => atColumn(inPlan(family, from, face.offset), inPlan(family, to, face.offset))).map(({ from, to, sources, pieces }): Axis => ({ a: inPlan(family, from, face.offset), b: inPlan(family, to, face.offset), width: null, sources, pieces })));
+  for (const family of families)
+    for (const face of family.faces)
+      axes.push(
+        ...singles(
+          face.spans.filter(({ sources }) => sources.every((source) => !used.has(source))),
+          (from, to) => atColumn(inPlan(family, from, face.offset), inPlan(family, to, face.offset)),
+        ).map(({ from, to, sources, pieces }): Axis => ({
+          a: inPlan(family, from, face.offset),
+          b: inPlan(family, to, face.offset),
+          width: null,
+          sources,
+          pieces,
+        })),
+      );
   const long = axes.flatMap((axis) => partedAtColumns(axis, posts)).filter(({ a, b }) => distance(a, b) >= shortest);
   const carried = reachSupports(long, posts, walls);
   const texts = scene.texts('beam', 'label');
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
   const schedule = scheduleOf(texts, written);
-  const candidates = carried.map((axis, i) => candidateOf(axis, long[i], nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, axis.width ?? settings.beam.least), schedule, settings, tolerance));
+  const candidates = carried.map((axis, i) =>
+    candidateOf(
+      axis,
+      long[i],
+      nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, axis.width ?? settings.beam.least),
+      schedule,
+      settings,
+      tolerance,
+    ),
+  );
   const read = new Set(long.flatMap(({ sources }) => sources));
-  const ends = new Set(families.flatMap(({ faces }) => faces.flatMap(({ spans }) => spans.filter(({ from, to }) => to - from <= settings.beam.most).flatMap(({ sources }) => sources))));
-  const unread = unique(paths.map(({ source }) => source)).filter((source) => !read.has(source) && !ends.has(source)).map((source): Unread => ({ role: 'beam', ...source, why: 'a line that is no beam' }));
+  const ends = new Set(
+    families.flatMap(({ faces }) =>
+      faces.flatMap(({ spans }) =>
+        spans.filter(({ from, to }) => to - from <= settings.beam.most).flatMap(({ sources }) => sources),
+      ),
+    ),
+  );
+  const unread = unique(paths.map(({ source }) => source))
+    .filter((source) => !read.has(source) && !ends.has(source))
+    .map((source): Unread => ({ role: 'beam', ...source, why: 'a line that is no beam' }));
   return { candidates, unread };
 }
 
 /** Spans of one line as beams: dashes with short gaps are one. */
-function singles(spans: readonly { from: number; to: number; sources: From[] }[], atColumn: (from: number, to: number) => boolean): { from: number; to: number; sources: From[]; pieces: number }[] {
+function singles(
+  spans: readonly { from: number; to: number; sources: From[] }[],
+  atColumn: (from: number, to: number) => boolean,
+): { from: number; to: number; sources: From[]; pieces: number }[] {
   const joined: { from: number; to: number; sources: From[]; pieces: number }[] = [];
   for (const { from, to, sources } of [...spans].sort((p, q) => p.from - q.from)) {
     const last = joined[joined.length - 1];
-    if (last && from - last.to <= 0.8 && !(from - last.to > 0.02 && atColumn(last.to, from))) { last.to = Math.max(last.to, to); last.sources.push(...sources); last.pieces += 1; } else joined.push({ from, to, sources: [...sources], pieces: 1 });
+    if (last && from - last.to <= 0.8 && !(from - last.to > 0.02 && atColumn(last.to, from))) {
+      last.to = Math.max(last.to, to);
+      last.sources.push(...sources);
+      last.pieces += 1;
+    } else joined.push({ from, to, sources: [...sources], pieces: 1 });
   }
   return joined;
 }
@@ -61,7 +144,14 @@ function singles(spans: readonly { from: number; to: number; sources: From[] }[]
 function partedAtColumns(axis: Axis, columns: BoxIndex<Obstacle>): Axis[] {
   const length = distance(axis.a, axis.b);
   const u: Point = [(axis.b[0] - axis.a[0]) / length, (axis.b[1] - axis.a[1]) / length];
-  const over = columns.touching(boxOf([axis.a, axis.b])).filter(({ at, reach }) => { const along = dot(subtract(at, axis.a), u); return Math.abs(cross(u, subtract(at, axis.a))) < 0.1 && along > reach + slack && along < length - reach - slack; }).map(({ at }) => dot(subtract(at, axis.a), u)).sort((p, q) => p - q);
+  const over = columns
+    .touching(boxOf([axis.a, axis.b]))
+    .filter(({ at, reach }) => {
+      const along = dot(subtract(at, axis.a), u);
+      return Math.abs(cross(u, subtract(at, axis.a))) < 0.1 && along > reach + slack && along < length - reach - slack;
+    })
+    .map(({ at }) => dot(subtract(at, axis.a), u))
+    .sort((p, q) => p - q);
   const stops = [0, ...over, length].map((along): Point => [axis.a[0] + u[0] * along, axis.a[1] + u[1] * along]);
   return stops.slice(1).map((b, i) => ({ ...axis, a: stops[i], b }));
 }
@@ -71,19 +161,37 @@ const slack = 0.12;
 /** The last dash of a dashed line ends up to this much sooner. */
 const dashSlack = 0.45;
 
-interface Support { words: string; point: Point }
+interface Support {
+  words: string;
+  point: Point;
+}
 
 /** Carries both ends of each axis on to what supports them: columns first, then walls, then other beams. */
-function reachSupports(axes: readonly Axis[], columns: BoxIndex<Obstacle>, walls: readonly Segment[]): (Axis & { supports: (string | null)[] })[] {
-  const lines: { a: Point; b: Point; width: number; words: string; own: Axis | null }[] = [...walls.map(({ start, end, thickness }) => ({ a: start, b: end, width: thickness, words: 'wall', own: null })), ...axes.map((axis) => ({ a: axis.a, b: axis.b, width: axis.width ?? 0.3, words: 'beam', own: axis }))];
+function reachSupports(
+  axes: readonly Axis[],
+  columns: BoxIndex<Obstacle>,
+  walls: readonly Segment[],
+): (Axis & { supports: (string | null)[] })[] {
+  const lines: { a: Point; b: Point; width: number; words: string; own: Axis | null }[] = [
+    ...walls.map(({ start, end, thickness }) => ({ a: start, b: end, width: thickness, words: 'wall', own: null })),
+    ...axes.map((axis) => ({ a: axis.a, b: axis.b, width: axis.width ?? 0.3, words: 'beam', own: axis })),
+  ];
   const carriers = new BoxIndex(lines, ({ a, b }) => boxOf([a, b], 0.3));
   return axes.map((axis) => {
     const u = subtract(axis.b, axis.a).map((v) => v / distance(axis.a, axis.b)) as unknown as Point;
     const reach = axis.pieces > 2 ? dashSlack : slack;
     const end = (at: Point, out: Point): Support | null => {
-      const column = columns.around(at, 1.5).map((c) => ({ c, along: dot(subtract(c.at, at), out), across: Math.abs(cross(out, subtract(c.at, at))) })).filter(({ c, along, across }) => across < c.reach && Math.abs(along) < c.reach + reach).sort((p, q) => Math.abs(p.along) - Math.abs(q.along))[0];
-      if (column) return { words: 'column', point: column.across < 0.06 ? column.c.at : [at[0] + out[0] * column.along, at[1] + out[1] * column.along] };
-      let best: Support & { away: number } | null = null;
+      const column = columns
+        .around(at, 1.5)
+        .map((c) => ({ c, along: dot(subtract(c.at, at), out), across: Math.abs(cross(out, subtract(c.at, at))) }))
+        .filter(({ c, along, across }) => across < c.reach && Math.abs(along) < c.reach + reach)
+        .sort((p, q) => Math.abs(p.along) - Math.abs(q.along))[0];
+      if (column)
+        return {
+          words: 'column',
+          point: column.across < 0.06 ? column.c.at : [at[0] + out[0] * column.along, at[1] + out[1] * column.along],
+        };
+      let best: (Support & { away: number }) | null = null;
       for (const line of carriers.around(at, 1)) {
         if (line.own === axis) continue;
         const sine = Math.abs(cross(u, subtract(line.b, line.a))) / distance(line.a, line.b);
@@ -91,30 +199,87 @@ function reachSupports(axes: readonly Axis[], columns: BoxIndex<Obstacle>, walls
         if (hit === null) continue;
         const away = Math.abs(dot(subtract(hit.point, at), out));
         const margin = slack / distance(line.a, line.b);
-        if (away <= line.width / 2 / sine + reach && hit.u > -margin && hit.u < 1 + margin && (best === null || away < best.away)) best = { words: line.words, point: hit.point, away };
+        if (
+          away <= line.width / 2 / sine + reach &&
+          hit.u > -margin &&
+          hit.u < 1 + margin &&
+          (best === null || away < best.away)
+        )
+          best = { words: line.words, point: hit.point, away };
       }
       return best;
     };
     const [from, to] = [end(axis.a, [-u[0], -u[1]]), end(axis.b, u)];
-    return { ...axis, a: from?.point ?? axis.a, b: to?.point ?? axis.b, supports: [from?.words ?? null, to?.words ?? null] };
+    return {
+      ...axis,
+      a: from?.point ?? axis.a,
+      b: to?.point ?? axis.b,
+      supports: [from?.words ?? null, to?.words ?? null],
+    };
   });
 }
 
-function candidateOf(axis: Axis & { supports: (string | null)[] }, drawn: Axis, mark: { text: string; size: Size | null; handle: string } | null, schedule: ReadonlyMap<string, Size>, settings: ReadingSettings, tolerance: Tolerance): BeamCandidate {
-  const evidence: Evidence[] = [{ text: axis.width === null ? (drawn.pieces > 2 ? `a dashed line of ${drawn.pieces} pieces` : 'a single line') : `two lines ${(axis.width * 1000).toFixed(0)} mm apart`, weight: axis.width === null ? 0.5 : 2 }];
+function candidateOf(
+  axis: Axis & { supports: (string | null)[] },
+  drawn: Axis,
+  mark: { text: string; size: Size | null; handle: string } | null,
+  schedule: ReadonlyMap<string, Size>,
+  settings: ReadingSettings,
+  tolerance: Tolerance,
+): BeamCandidate {
+  const evidence: Evidence[] = [
+    {
+      text:
+        axis.width === null
+          ? drawn.pieces > 2
+            ? `a dashed line of ${drawn.pieces} pieces`
+            : 'a single line'
+          : `two lines ${(axis.width * 1000).toFixed(0)} mm apart`,
+      weight: axis.width === null ? 0.5 : 2,
+    },
+  ];
   const doubts: string[] = [];
   const carried = axis.supports.filter((support) => support !== null).length;
-  evidence.push({ text: carried === 0 ? 'no support at either end' : `carried by ${axis.supports.filter(Boolean).join(' and ')}`, weight: carried - 1 });
+  evidence.push({
+    text: carried === 0 ? 'no support at either end' : `carried by ${axis.supports.filter(Boolean).join(' and ')}`,
+    weight: carried - 1,
+  });
   if (carried < 2) doubts.push(carried === 0 ? 'no support' : 'a free end');
   const name = mark === null ? '' : mark.text;
-  const size = mark?.size ?? schedule.get(name.toUpperCase()) ?? schedule.get(name.replace(/\d+$/, '').toUpperCase()) ?? null;
-  if (mark) evidence.push({ text: size ? `marked ${name}, ${(size.width * 1000).toFixed(0)} \u00d7 ${(size.depth * 1000).toFixed(0)}${mark.size ? '' : ' by the schedule'}` : `marked ${name}`, weight: 1.5 });
-  const round = (value: number) => { const rounded = Math.round(value / tolerance.roundingModule) * tolerance.roundingModule; return Math.abs(rounded - value) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : value; };
-  if (size && axis.width !== null && Math.abs(size.width - axis.width) > 0.011) doubts.push(`drawn ${(axis.width * 1000).toFixed(0)} mm wide`);
+  const size =
+    mark?.size ?? schedule.get(name.toUpperCase()) ?? schedule.get(name.replace(/\d+$/, '').toUpperCase()) ?? null;
+  if (mark)
+    evidence.push({
+      text: size
+        ? `marked ${name}, ${(size.width * 1000).toFixed(0)} \u00d7 ${(size.depth * 1000).toFixed(0)}${mark.size ? '' : ' by the schedule'}`
+        : `marked ${name}`,
+      weight: 1.5,
+    });
+  const round = (value: number) => {
+    const rounded = Math.round(value / tolerance.roundingModule) * tolerance.roundingModule;
+    return Math.abs(rounded - value) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : value;
+  };
+  if (size && axis.width !== null && Math.abs(size.width - axis.width) > 0.011)
+    doubts.push(`drawn ${(axis.width * 1000).toFixed(0)} mm wide`);
   if (!size) doubts.push('depth by default');
-  const section = { shape: 'rectangle' as const, width: size?.width ?? (axis.width === null ? 0.3 : round(axis.width)), depth: size?.depth ?? settings.beam.depth };
+  const section = {
+    shape: 'rectangle' as const,
+    width: size?.width ?? (axis.width === null ? 0.3 : round(axis.width)),
+    depth: size?.depth ?? settings.beam.depth,
+  };
   const handles = [...new Set([...axis.sources.map(({ handle }) => handle), ...(mark ? [mark.handle] : [])])];
   const middle: Point = [(axis.a[0] + axis.b[0]) / 2, (axis.a[1] + axis.b[1]) / 2];
-  return { kind: 'beam', key: keyAt('beam', axis.sources.map(({ handle }) => handle), middle), element: { start: axis.a, end: axis.b, section, mark: name }, evidence, confidence: confidenceOf(evidence), handles, doubt: doubts.join(', ') || null };
+  return {
+    kind: 'beam',
+    key: keyAt(
+      'beam',
+      axis.sources.map(({ handle }) => handle),
+      middle,
+    ),
+    element: { start: axis.a, end: axis.b, section, mark: name },
+    evidence,
+    confidence: confidenceOf(evidence),
+    handles,
+    doubt: doubts.join(', ') || null,
+  };
 }
-

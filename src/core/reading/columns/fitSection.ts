@@ -5,7 +5,10 @@ import type { Tolerance } from '@/core/tolerance';
 import type { Outline } from './outlines';
 
 /** A column's shape fitted to an outline, with its size before rounding. */
-export interface Fit { column: Column; raw: { width: number; depth: number } }
+export interface Fit {
+  column: Column;
+  raw: { width: number; depth: number };
+}
 
 /** An outline whose area is at least this share of its least rectangle's is a rectangle. */
 const rectangular = 0.985;
@@ -25,7 +28,15 @@ export function fitSection(outline: Outline, tolerance: Tolerance): Fit | null {
   const circle = outline.circle ?? asCircle(outline.points);
   if (circle !== null) {
     const diameter = 2 * circle.radius;
-    return { column: { position: circle.centre, rotation: 0, section: { shape: 'circle', diameter: round(diameter) }, mark: '' }, raw: { width: diameter, depth: diameter } };
+    return {
+      column: {
+        position: circle.centre,
+        rotation: 0,
+        section: { shape: 'circle', diameter: round(diameter) },
+        mark: '',
+      },
+      raw: { width: diameter, depth: diameter },
+    };
   }
   const points = simplify(outline.points, Math.max(tolerance.coincidence, outline.gap / 2));
   const rectangle = leastRectangle(points);
@@ -34,17 +45,31 @@ export function fitSection(outline: Outline, tolerance: Tolerance): Fit | null {
   const raw = { width, depth };
   if (Math.abs(area(points)) >= rectangular * width * depth) {
     const rotation = Math.abs(rectangle.rotation) < 1e-7 ? 0 : degrees(rectangle.rotation);
-    return { column: { position: centre, rotation, section: { shape: 'rectangle', width: round(width), depth: round(depth) }, mark: '' }, raw };
+    return {
+      column: {
+        position: centre,
+        rotation,
+        section: { shape: 'rectangle', width: round(width), depth: round(depth) },
+        mark: '',
+      },
+      raw,
+    };
   }
   const middlePoint = centroid(points);
   const turned = area(points) < 0 ? [...points].reverse() : points;
   const shape = turned.map(([x, y]): Point => [x - middlePoint[0], y - middlePoint[1]]);
-  return { column: { position: middlePoint, rotation: 0, section: { shape: 'polygon', outline: shape }, mark: '' }, raw };
+  return {
+    column: { position: middlePoint, rotation: 0, section: { shape: 'polygon', outline: shape }, mark: '' },
+    raw,
+  };
 }
 
 function asCircle(points: readonly Point[]): { centre: Point; radius: number } | null {
   if (points.length < 8) return null;
-  const centre: Point = [points.reduce((sum, p) => sum + p[0], 0) / points.length, points.reduce((sum, p) => sum + p[1], 0) / points.length];
+  const centre: Point = [
+    points.reduce((sum, p) => sum + p[0], 0) / points.length,
+    points.reduce((sum, p) => sum + p[1], 0) / points.length,
+  ];
   const radii = points.map((p) => distance(p, centre));
   const [least, most] = [Math.min(...radii), Math.max(...radii)];
   return most - least <= roundness * most ? { centre, radius: (least + most) / 2 } : null;

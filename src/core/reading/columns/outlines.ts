@@ -28,7 +28,12 @@ export function findOutlines(paths: readonly PlacedPath[], gap: number): { outli
     const common = { handles: [path.handle], entity: path.entity, layer: path.layer };
     if (path.circle) {
       const [a, b] = path.points;
-      outlines.push({ points: pathPoints(path), circle: { centre: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], radius: distance(a, b) / 2 }, gap: 0, ...common });
+      outlines.push({
+        points: pathPoints(path),
+        circle: { centre: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], radius: distance(a, b) / 2 },
+        gap: 0,
+        ...common,
+      });
       continue;
     }
     const ends = distance(path.points[0], path.points[path.points.length - 1]);
@@ -37,7 +42,14 @@ export function findOutlines(paths: readonly PlacedPath[], gap: number): { outli
       continue;
     }
     for (let i = 0; i + 1 < path.points.length; i += 1) {
-      sides.push({ a: path.points[i], b: path.points[i + 1], bulge: path.bulges[i], handle: path.handle, entity: path.entity, layer: path.layer });
+      sides.push({
+        a: path.points[i],
+        b: path.points[i + 1],
+        bulge: path.bulges[i],
+        handle: path.handle,
+        entity: path.entity,
+        layer: path.layer,
+      });
     }
   }
   const { loops, rest } = loopsOf(sides, gap);

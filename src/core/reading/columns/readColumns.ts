@@ -9,7 +9,10 @@ import type { ReadingSettings } from '../settings';
 import { fitSection, type Fit } from './fitSection';
 import { findOutlines, type Outline } from './outlines';
 
-interface Shape extends Fit { outlines: Outline[]; inner: Fit[] }
+interface Shape extends Fit {
+  outlines: Outline[];
+  inner: Fit[];
+}
 
 /**
  * Reads columns from the layers with that role: closed polylines, circles, and loose lines that close.
@@ -17,23 +20,50 @@ interface Shape extends Fit { outlines: Outline[]; inner: Fit[] }
  * from the nearest grid crossing.
  * @param grid the grid lines that crossings are taken from
  */
-export function readColumns(scene: Scene, grid: readonly GridLine[], { column: sides }: Pick<ReadingSettings, 'column'>, tolerance: Tolerance): { candidates: ColumnCandidate[]; unread: Unread[] } {
+export function readColumns(
+  scene: Scene,
+  grid: readonly GridLine[],
+  { column: sides }: Pick<ReadingSettings, 'column'>,
+  tolerance: Tolerance,
+): { candidates: ColumnCandidate[]; unread: Unread[] } {
   const { outlines, loose } = findOutlines(scene.paths('column'), tolerance.gap);
-  const unread: Unread[] = loose.map((side) => ({ role: 'column', entity: side.entity, handle: side.handle, layer: side.layer, why: 'lines that close no shape' }));
+  const unread: Unread[] = loose.map((side) => ({
+    role: 'column',
+    entity: side.entity,
+    handle: side.handle,
+    layer: side.layer,
+    why: 'lines that close no shape',
+  }));
   const shapes: Shape[] = [];
   for (const outline of outlines) {
     const fit = fitSection(outline, tolerance);
-    const why = fit === null ? 'a shape without area'
-      : Math.max(fit.raw.width, fit.raw.depth) > sides.most ? `too large for a column: ${fit.raw.width.toFixed(2)} by ${fit.raw.depth.toFixed(2)} m`
-      : Math.min(fit.raw.width, fit.raw.depth) < sides.least ? `too small for a column: ${(fit.raw.width * 1000).toFixed(0)} by ${(fit.raw.depth * 1000).toFixed(0)} mm` : null;
-    if (fit === null || why !== null) unread.push({ role: 'column', entity: outline.entity, handle: outline.handles[0], layer: outline.layer, why: why! });
+    const why =
+      fit === null
+        ? 'a shape without area'
+        : Math.max(fit.raw.width, fit.raw.depth) > sides.most
+          ? `too large for a column: ${fit.raw.width.toFixed(2)} by ${fit.raw.depth.toFixed(2)} m`
+          : Math.min(fit.raw.width, fit.raw.depth) < sides.least
+            ? `too small for a column: ${(fit.raw.width * 1000).toFixed(0)} by ${(fit.raw.depth * 1000).toFixed(0)} mm`
+            : null;
+    if (fit === null || why !== null)
+      unread.push({
+        role: 'column',
+        entity: outline.entity,
+        handle: outline.handles[0],
+        layer: outline.layer,
+        why: why!,
+      });
     else shapes.push({ ...fit, outlines: [outline], inner: [] });
   }
   const merged = mergeNested(shapes);
   const sizes = new Map<string, number>();
-  for (const { column } of merged) sizes.set(sectionName(column.section), (sizes.get(sectionName(column.section)) ?? 0) + 1);
+  for (const { column } of merged)
+    sizes.set(sectionName(column.section), (sizes.get(sectionName(column.section)) ?? 0) + 1);
   const nearest = nearestCrossing(gridCrossings(grid));
-  return { candidates: merged.map((shape) => candidateOf(shape, sizes, nearest(shape.column.position), tolerance)), unread };
+  return {
+    candidates: merged.map((shape) => candidateOf(shape, sizes, nearest(shape.column.position), tolerance)),
+    unread,
+  };
 }
 
 /** Outlines about one middle are one column; the outermost gives its size. */
@@ -41,7 +71,12 @@ function mergeNested(shapes: Shape[]): Shape[] {
   if (shapes.length === 0) return [];
   const bySize = [...shapes].sort((a, b) => b.raw.width * b.raw.depth - a.raw.width * a.raw.depth);
   const tree = new Flatbush(bySize.length);
-  for (const { column: { position: [x, y] } } of bySize) tree.add(x, y, x, y);
+  for (const {
+    column: {
+      position: [x, y],
+    },
+  } of bySize)
+    tree.add(x, y, x, y);
   tree.finish();
   const taken = new Set<number>();
   const merged: Shape[] = [];
@@ -61,10 +96,15 @@ function mergeNested(shapes: Shape[]): Shape[] {
   return merged;
 }
 
-function nearestCrossing(crossings: readonly Crossing[]): (at: readonly [number, number]) => (Crossing & { distance: number }) | null {
+function nearestCrossing(
+  crossings: readonly Crossing[],
+): (at: readonly [number, number]) => (Crossing & { distance: number }) | null {
   if (crossings.length === 0) return () => null;
   const tree = new Flatbush(crossings.length);
-  for (const { point: [x, y] } of crossings) tree.add(x, y, x, y);
+  for (const {
+    point: [x, y],
+  } of crossings)
+    tree.add(x, y, x, y);
   tree.finish();
   return (at) => {
     const found = crossings[tree.neighbors(at[0], at[1], 1)[0]];
@@ -72,24 +112,47 @@ function nearestCrossing(crossings: readonly Crossing[]): (at: readonly [number,
   };
 }
 
-function candidateOf({ column, raw, outlines, inner }: Shape, sizes: Map<string, number>, crossing: ColumnCandidate['crossing'], tolerance: Tolerance): ColumnCandidate {
+function candidateOf(
+  { column, raw, outlines, inner }: Shape,
+  sizes: Map<string, number>,
+  crossing: ColumnCandidate['crossing'],
+  tolerance: Tolerance,
+): ColumnCandidate {
   const evidence: Evidence[] = [];
   const doubts: string[] = [];
   const mm = (metres: number) => (metres * 1000).toFixed(metres < 0.01 ? 1 : 0);
   const gap = outlines[0].gap;
-  evidence.push(gap === 0 ? { text: outlines[0].circle ? 'a circle' : 'a closed outline', weight: 2 } : { text: `lines that close across a gap of ${mm(gap)} mm`, weight: 1 });
+  evidence.push(
+    gap === 0
+      ? { text: outlines[0].circle ? 'a circle' : 'a closed outline', weight: 2 }
+      : { text: `lines that close across a gap of ${mm(gap)} mm`, weight: 1 },
+  );
   if (gap > 0) doubts.push(`gap of ${mm(gap)} mm`);
   const alike = sizes.get(sectionName(column.section))!;
   evidence.push({ text: alike > 1 ? `${alike} of this size` : 'the only one of this size', weight: alike > 2 ? 1 : 0 });
   const size = column.section;
-  const off = size.shape === 'rectangle' ? Math.max(Math.abs(size.width - raw.width), Math.abs(size.depth - raw.depth)) : size.shape === 'circle' ? Math.abs(size.diameter - raw.width) : 0;
+  const off =
+    size.shape === 'rectangle'
+      ? Math.max(Math.abs(size.width - raw.width), Math.abs(size.depth - raw.depth))
+      : size.shape === 'circle'
+        ? Math.abs(size.diameter - raw.width)
+        : 0;
   if (off > 1e-5) {
     evidence.push({ text: `rounded by ${mm(off)} mm`, weight: off > 0.001 ? -0.5 : 0 });
     if (off > 0.001) doubts.push('size rounded');
   }
   if (inner.length > 0) {
-    const different = inner.some((fit) => Math.abs(fit.raw.width - raw.width) > tolerance.rounding || Math.abs(fit.raw.depth - raw.depth) > tolerance.rounding);
-    evidence.push({ text: different ? `${inner.length + 1} outlines within one another, the outermost taken` : `drawn ${inner.length + 1} times`, weight: different ? -1 : 0.5 });
+    const different = inner.some(
+      (fit) =>
+        Math.abs(fit.raw.width - raw.width) > tolerance.rounding ||
+        Math.abs(fit.raw.depth - raw.depth) > tolerance.rounding,
+    );
+    evidence.push({
+      text: different
+        ? `${inner.length + 1} outlines within one another, the outermost taken`
+        : `drawn ${inner.length + 1} times`,
+      weight: different ? -1 : 0.5,
+    });
     doubts.push(different ? 'nested outlines' : 'drawn twice');
   }
   if (crossing !== null) {
@@ -101,5 +164,15 @@ function candidateOf({ column, raw, outlines, inner }: Shape, sizes: Map<string,
     } else evidence.push({ text: `${at.toFixed(2)} m from the crossing ${crossing.name}`, weight: at > 1 ? -0.5 : 0 });
   }
   const handles = [...new Set(outlines.flatMap((outline) => outline.handles))];
-  return { kind: 'column', key: keyOf('column', handles), element: column, raw, crossing, evidence, confidence: confidenceOf(evidence), handles, doubt: doubts.join(', ') || null };
+  return {
+    kind: 'column',
+    key: keyOf('column', handles),
+    element: column,
+    raw,
+    crossing,
+    evidence,
+    confidence: confidenceOf(evidence),
+    handles,
+    doubt: doubts.join(', ') || null,
+  };
 }

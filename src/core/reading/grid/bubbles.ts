@@ -4,7 +4,12 @@ import { distance, type Point } from '@/core/geometry/vector';
 import type { PlacedPath, PlacedText } from '../scene';
 
 /** The ring at the end of a grid line that carries its label. */
-export interface Bubble { centre: Point; radius: number; label: string | null; handles: string[] }
+export interface Bubble {
+  centre: Point;
+  radius: number;
+  label: string | null;
+  handles: string[];
+}
 
 /** Radii that a bubble can have, in metres at full size: 3 to 15 mm on paper at 1:20 to 1:200. */
 const radii = { least: 0.06, most: 3 };
@@ -12,17 +17,37 @@ const radii = { least: 0.06, most: 3 };
 /** Label length above which a text in a ring is a note, not a grid label. */
 const longestLabel = 6;
 
-/** Tells bubbles (circles and small closed shapes) from the other paths on the grid's layers, with the text inside each. */
-export function findBubbles(paths: readonly PlacedPath[], texts: readonly PlacedText[]): { bubbles: Bubble[]; rest: PlacedPath[] } {
+/**
+ * Tells bubbles (circles and small closed shapes) from the other paths on the grid's layers, with the text inside each.
+ */
+export function findBubbles(
+  paths: readonly PlacedPath[],
+  texts: readonly PlacedText[],
+): { bubbles: Bubble[]; rest: PlacedPath[] } {
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
   const bubbles: Bubble[] = [];
   const rest: PlacedPath[] = [];
   for (const path of paths) {
     const ring = ringOf(path);
-    if (ring === null) { rest.push(path); continue; }
-    const inside = written.around(ring.centre, ring.radius).filter((text) => text.text.length > 0 && text.text.length <= longestLabel && distance(text.at, ring.centre) <= ring.radius && (path.circle || contains(path.points, text.at)));
+    if (ring === null) {
+      rest.push(path);
+      continue;
+    }
+    const inside = written
+      .around(ring.centre, ring.radius)
+      .filter(
+        (text) =>
+          text.text.length > 0 &&
+          text.text.length <= longestLabel &&
+          distance(text.at, ring.centre) <= ring.radius &&
+          (path.circle || contains(path.points, text.at)),
+      );
     const text = inside.sort((a, b) => distance(a.at, ring.centre) - distance(b.at, ring.centre))[0];
-    bubbles.push({ ...ring, label: text?.text ?? null, handles: [...new Set([path.handle, ...(text ? [text.handle] : [])])] });
+    bubbles.push({
+      ...ring,
+      label: text?.text ?? null,
+      handles: [...new Set([path.handle, ...(text ? [text.handle] : [])])],
+    });
   }
   return { bubbles, rest };
 }

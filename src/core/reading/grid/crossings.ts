@@ -12,11 +12,17 @@ const reach = 2;
 /** All crossings of grid lines within, or just beyond, their ends; named number first: "5/B". */
 export function gridCrossings(lines: readonly GridLine[]): Crossing[] {
   const crossings: Crossing[] = [];
-  const boxes = lines.map((line) => (line.kind === 'line' ? boxOf([line.start, line.end], reach) : boxOf([line.centre], line.radius)));
+  const boxes = lines.map((line) =>
+    line.kind === 'line' ? boxOf([line.start, line.end], reach) : boxOf([line.centre], line.radius),
+  );
   const index = new BoxIndex(boxes, (box) => box);
   for (let i = 0; i < lines.length; i += 1) {
-    for (const j of index.indices(boxes[i]).filter((other) => other > i).sort((a, b) => a - b)) {
-      for (const point of pair(lines[i], lines[j])) crossings.push({ name: nameOf(lines[i].label, lines[j].label), point });
+    for (const j of index
+      .indices(boxes[i])
+      .filter((other) => other > i)
+      .sort((a, b) => a - b)) {
+      for (const point of pair(lines[i], lines[j]))
+        crossings.push({ name: nameOf(lines[i].label, lines[j].label), point });
     }
   }
   return crossings;
@@ -42,7 +48,10 @@ function sidesOf(line: GridLine): Piece[] {
   if (line.kind === 'line') return [{ path: 0, a: line.start, b: line.end, arc: null }];
   const sweep = radians(line.endAngle - line.startAngle) / 2;
   return [0, 1].map((half) => {
-    const at = (angle: number): Point => { const [c, s] = direction(angle); return [line.centre[0] + line.radius * c, line.centre[1] + line.radius * s]; };
+    const at = (angle: number): Point => {
+      const [c, s] = direction(angle);
+      return [line.centre[0] + line.radius * c, line.centre[1] + line.radius * s];
+    };
     const from = radians(line.startAngle) + sweep * half;
     const [a, b] = [at(from), at(from + sweep)];
     return { path: 0, a, b, arc: arcOfBulge(a, b, bulgeOfSweep(sweep)) };

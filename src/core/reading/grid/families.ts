@@ -1,10 +1,17 @@
 import { direction, type Point } from '@/core/geometry/vector';
 
 /** A straight piece. */
-interface Piece { a: Point; b: Point }
+interface Piece {
+  a: Point;
+  b: Point;
+}
 
 /** A straight piece on the grid's layers. */
-export interface GridPiece extends Piece { handle: string; entity: number; layer: number }
+export interface GridPiece extends Piece {
+  handle: string;
+  entity: number;
+  layer: number;
+}
 
 /** A grid line put together from its pieces. */
 export interface JoinedLine {
@@ -17,7 +24,10 @@ export interface JoinedLine {
   parallels: number;
 }
 
-interface Family<P extends Piece> { angle: number; pieces: P[] }
+interface Family<P extends Piece> {
+  angle: number;
+  pieces: P[];
+}
 
 const lengthOf = ({ a, b }: Piece) => Math.hypot(b[0] - a[0], b[1] - a[1]);
 
@@ -36,7 +46,8 @@ export function familiesOf<P extends Piece>(pieces: readonly P[], offAxis: numbe
   const groups: { piece: P; angle: number }[][] = [];
   for (const entry of sorted) {
     const group = groups[groups.length - 1];
-    if (group && entry.angle - group[group.length - 1].angle <= offAxis) group.push(entry); else groups.push([entry]);
+    if (group && entry.angle - group[group.length - 1].angle <= offAxis) group.push(entry);
+    else groups.push([entry]);
   }
   const [first, last] = [groups[0], groups[groups.length - 1]];
   // Angles just below pi are angles just below zero.
@@ -62,11 +73,16 @@ export function joinLines(families: readonly Family<GridPiece>[], sideways: numb
   return families.flatMap((family) => {
     const u = direction(family.angle);
     const origin = family.pieces[0].a;
-    const spans = family.pieces.map((piece) => {
-      const local = (p: Point) => [(p[0] - origin[0]) * u[0] + (p[1] - origin[1]) * u[1], (p[1] - origin[1]) * u[0] - (p[0] - origin[0]) * u[1]];
-      const [a, b] = [local(piece.a), local(piece.b)];
-      return { piece, from: Math.min(a[0], b[0]), to: Math.max(a[0], b[0]), offset: (a[1] + b[1]) / 2 };
-    }).sort((p, q) => p.offset - q.offset);
+    const spans = family.pieces
+      .map((piece) => {
+        const local = (p: Point) => [
+          (p[0] - origin[0]) * u[0] + (p[1] - origin[1]) * u[1],
+          (p[1] - origin[1]) * u[0] - (p[0] - origin[0]) * u[1],
+        ];
+        const [a, b] = [local(piece.a), local(piece.b)];
+        return { piece, from: Math.min(a[0], b[0]), to: Math.max(a[0], b[0]), offset: (a[1] + b[1]) / 2 };
+      })
+      .sort((p, q) => p.offset - q.offset);
     const lines: JoinedLine[] = [];
     for (let i = 0; i < spans.length;) {
       let j = i + 1;
@@ -76,7 +92,10 @@ export function joinLines(families: readonly Family<GridPiece>[], sideways: numb
       for (let k = 0; k < run.length;) {
         const pieces = [run[k]];
         let to = run[k].to;
-        for (k += 1; k < run.length && run[k].from - to <= gap; k += 1) { pieces.push(run[k]); to = Math.max(to, run[k].to); }
+        for (k += 1; k < run.length && run[k].from - to <= gap; k += 1) {
+          pieces.push(run[k]);
+          to = Math.max(to, run[k].to);
+        }
         lines.push(lineOf(pieces, u, origin, family.angle));
       }
     }
@@ -84,12 +103,20 @@ export function joinLines(families: readonly Family<GridPiece>[], sideways: numb
   });
 }
 
-function lineOf(spans: { piece: GridPiece; from: number; to: number; offset: number }[], u: Point, origin: Point, angle: number): JoinedLine {
+function lineOf(
+  spans: { piece: GridPiece; from: number; to: number; offset: number }[],
+  u: Point,
+  origin: Point,
+  angle: number,
+): JoinedLine {
   const weight = spans.reduce((sum, span) => sum + lengthOf(span.piece), 0);
   const offset = spans.reduce((sum, span) => sum + span.offset * lengthOf(span.piece), 0) / weight;
   const from = Math.min(...spans.map((span) => span.from));
   const to = Math.max(...spans.map((span) => span.to));
-  const at = (along: number): Point => [origin[0] + u[0] * along - u[1] * offset, origin[1] + u[1] * along + u[0] * offset];
+  const at = (along: number): Point => [
+    origin[0] + u[0] * along - u[1] * offset,
+    origin[1] + u[1] * along + u[0] * offset,
+  ];
   const off = spans.reduce((worst, span) => {
     const turn = angleOf(span.piece) - angle;
     const bent = Math.abs(turn - Math.round(turn / Math.PI) * Math.PI);
@@ -99,7 +126,13 @@ function lineOf(spans: { piece: GridPiece; from: number; to: number; offset: num
   // A single true line keeps its drawn ends to the last digit.
   if (spans.length === 1 && off < 1e-12) {
     const forward = (piece.b[0] - piece.a[0]) * u[0] + (piece.b[1] - piece.a[1]) * u[1] >= 0;
-    return { start: forward ? piece.a : piece.b, end: forward ? piece.b : piece.a, pieces: [piece], straightened: 0, parallels: 0 };
+    return {
+      start: forward ? piece.a : piece.b,
+      end: forward ? piece.b : piece.a,
+      pieces: [piece],
+      straightened: 0,
+      parallels: 0,
+    };
   }
   return { start: at(from), end: at(to), pieces: spans.map((span) => span.piece), straightened: off, parallels: 0 };
 }

@@ -6,7 +6,8 @@ const clear = alphabet.replace(/[IO]/g, '');
 export function letterLabel(n: number, skip = true): string {
   const letters = skip ? clear : alphabet;
   let label = '';
-  for (let rest = n; rest >= 0; rest = Math.floor(rest / letters.length) - 1) label = letters[rest % letters.length] + label;
+  for (let rest = n; rest >= 0; rest = Math.floor(rest / letters.length) - 1)
+    label = letters[rest % letters.length] + label;
   return label;
 }
 

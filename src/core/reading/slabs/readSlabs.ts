@@ -10,11 +10,17 @@ import type { ReadingSettings } from '../settings';
 const leastOpening = 0.02;
 
 /**
- * Reads slabs: closed outlines of that role with the openings in them, by role or crossed out; without any the building's outline, shifted outwards by the
+ * Reads slabs: closed outlines of that role with the openings in them, by role or crossed out; without any the
+ * building's outline, shifted outwards by the
  * edge distance of the settings.
  * @param building outlines of the building by its outer faces
  */
-export function readSlabs(scene: Scene, building: readonly Point[][], settings: ReadingSettings, gap: number): { candidates: SlabCandidate[]; unread: Unread[] } {
+export function readSlabs(
+  scene: Scene,
+  building: readonly Point[][],
+  settings: ReadingSettings,
+  gap: number,
+): { candidates: SlabCandidate[]; unread: Unread[] } {
   const slab = findOutlines(scene.paths('slab'), gap);
   const opening = findOutlines(scene.paths('slabOpening'), gap);
   const loose = [...slab.loose, ...opening.loose];
@@ -24,21 +30,64 @@ export function readSlabs(scene: Scene, building: readonly Point[][], settings: 
   const texts = scene.texts('slab', 'label');
   const candidates = bodies.map((body): SlabCandidate => {
     const within = holes.filter(({ points }) => contains(body.points, centroid(points)));
-    const noted = texts.filter(({ at }) => contains(body.points, at)).map(({ text }) => /(?:^|\b)(?:d|h|t|thk)\s*[=:]?\s*(\d{2,4})\b/i.exec(text)?.[1]).find(Boolean);
-    const evidence: Evidence[] = [{ text: body.gap === 0 ? 'a closed outline' : `an outline that closes across ${(body.gap * 1000).toFixed(0)} mm`, weight: body.gap === 0 ? 2.5 : 1 }];
-    if (within.length > 0) evidence.push({ text: `${within.length} ${within.length === 1 ? 'opening' : 'openings'} in it`, weight: 0.5 });
+    const noted = texts
+      .filter(({ at }) => contains(body.points, at))
+      .map(({ text }) => /(?:^|\b)(?:d|h|t|thk)\s*[=:]?\s*(\d{2,4})\b/i.exec(text)?.[1])
+      .find(Boolean);
+    const evidence: Evidence[] = [
+      {
+        text: body.gap === 0 ? 'a closed outline' : `an outline that closes across ${(body.gap * 1000).toFixed(0)} mm`,
+        weight: body.gap === 0 ? 2.5 : 1,
+      },
+    ];
+    if (within.length > 0)
+      evidence.push({ text: `${within.length} ${within.length === 1 ? 'opening' : 'openings'} in it`, weight: 0.5 });
     if (noted) evidence.push({ text: `thickness ${noted} mm written in it`, weight: 0.5 });
     const handles = [...new Set([...body.handles, ...within.flatMap((hole) => hole.handles)])];
-    return { kind: 'slab', key: keyAt('slab', body.handles, centroid(body.points)), element: { outline: ccw(body.points), holes: within.map(({ points }) => ccw(points)), thickness: noted ? Number(noted) / 1000 : settings.slab.thickness }, evidence, confidence: confidenceOf(evidence), handles, doubt: noted ? null : 'thickness by default' };
+    return {
+      kind: 'slab',
+      key: keyAt('slab', body.handles, centroid(body.points)),
+      element: {
+        outline: ccw(body.points),
+        holes: within.map(({ points }) => ccw(points)),
+        thickness: noted ? Number(noted) / 1000 : settings.slab.thickness,
+      },
+      evidence,
+      confidence: confidenceOf(evidence),
+      handles,
+      doubt: noted ? null : 'thickness by default',
+    };
   });
   if (bodies.length === 0) {
     for (const outline of building) {
       const grown = offsetOutline(outline, settings.slab.edge);
-      const evidence: Evidence[] = [{ text: 'the building\u2019s outline by its outer walls; no slab is drawn', weight: 0.5 }];
-      candidates.push({ kind: 'slab', key: keyAt('slab', ['outline'], centroid(grown)), element: { outline: grown, holes: holes.filter(({ points }) => contains(grown, centroid(points))).map(({ points }) => ccw(points)), thickness: settings.slab.thickness }, evidence, confidence: confidenceOf(evidence), handles: [], doubt: 'from the walls' });
+      const evidence: Evidence[] = [
+        { text: 'the building\u2019s outline by its outer walls; no slab is drawn', weight: 0.5 },
+      ];
+      candidates.push({
+        kind: 'slab',
+        key: keyAt('slab', ['outline'], centroid(grown)),
+        element: {
+          outline: grown,
+          holes: holes.filter(({ points }) => contains(grown, centroid(points))).map(({ points }) => ccw(points)),
+          thickness: settings.slab.thickness,
+        },
+        evidence,
+        confidence: confidenceOf(evidence),
+        handles: [],
+        doubt: 'from the walls',
+      });
     }
   }
-  const unread = slab.loose.filter((side) => !crossed.some((outline) => isDiagonal(outline, side))).map((side): Unread => ({ role: 'slab', entity: side.entity, handle: side.handle, layer: side.layer, why: 'lines that close no outline' }));
+  const unread = slab.loose
+    .filter((side) => !crossed.some((outline) => isDiagonal(outline, side)))
+    .map((side): Unread => ({
+      role: 'slab',
+      entity: side.entity,
+      handle: side.handle,
+      layer: side.layer,
+      why: 'lines that close no outline',
+    }));
   return { candidates, unread };
 }
 
@@ -52,14 +101,18 @@ function isDiagonal({ points }: Outline, { a, b }: LooseSide): boolean {
 }
 
 /** A rectangle crossed out by both diagonals, or by one, is a hole. */
-const isCrossed = (outline: Outline, loose: readonly LooseSide[]): boolean => outline.points.length === 4 && loose.some((side) => isDiagonal(outline, side));
+const isCrossed = (outline: Outline, loose: readonly LooseSide[]): boolean =>
+  outline.points.length === 4 && loose.some((side) => isDiagonal(outline, side));
 
 /** An outline grown by a distance, corner by corner. @param outline counter-clockwise */
 export function offsetOutline(outline: readonly Point[], by: number): Point[] {
   if (by === 0) return [...outline];
   return outline.map((p, i) => {
     const [before, after] = [outline[(i + outline.length - 1) % outline.length], outline[(i + 1) % outline.length]];
-    const normal = (a: Point, b: Point): Point => { const length = distance(a, b); return [(b[1] - a[1]) / length, (a[0] - b[0]) / length]; };
+    const normal = (a: Point, b: Point): Point => {
+      const length = distance(a, b);
+      return [(b[1] - a[1]) / length, (a[0] - b[0]) / length];
+    };
     const [m, n] = [normal(before, p), normal(p, after)];
     const share = 1 + m[0] * n[0] + m[1] * n[1];
     return [p[0] + ((m[0] + n[0]) * by) / share, p[1] + ((m[1] + n[1]) * by) / share];

@@ -5,10 +5,20 @@ import { bendEnds, type Bend } from './bends';
 import type { Gap, Run } from './runs';
 
 /** A straight wall between two nodes. Lengths along it count from its start. */
-export interface Segment { run: Pick<Run, 'sources' | 'inner'>; start: Point; end: Point; thickness: number; gaps: Gap[]; outer: boolean }
+export interface Segment {
+  run: Pick<Run, 'sources' | 'inner'>;
+  start: Point;
+  end: Point;
+  thickness: number;
+  gaps: Gap[];
+  outer: boolean;
+}
 
 /** The walls of a plan joined: straight ones between their nodes, and the ends of curved ones. */
-export interface Network { segments: Segment[]; ends: [Point, Point][] }
+export interface Network {
+  segments: Segment[];
+  ends: [Point, Point][];
+}
 
 /** How far a wall's drawn end may be from the line it belongs to, beyond what thicknesses explain; metres. */
 const slack = 0.08;
@@ -19,14 +29,24 @@ const inLine = 0.006;
 /** Walls whose directions differ by less meet nowhere, as a sine. */
 const parallel = 0.05;
 
-interface Line { run: Run; a: Point; b: Point; u: Point; length: number }
+interface Line {
+  run: Run;
+  a: Point;
+  b: Point;
+  u: Point;
+  length: number;
+}
 
 /**
- * Joins walls at shared nodes: an end that stops at another wall's face goes to that wall's centre line, corners are completed, walls are parted where
+ * Joins walls at shared nodes: an end that stops at another wall's face goes to that wall's centre line, corners are
+ * completed, walls are parted where
  * others end on them or cross them. The coordinates of a shared node are exactly equal.
  */
 export function joinNetwork(runs: readonly Run[], bends: readonly Bend[] = []): Network {
-  const lines = runs.map((run): Line => { const [a, b] = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)]; return { run, a, b, u: run.family.u, length: run.to - run.from }; });
+  const lines = runs.map((run): Line => {
+    const [a, b] = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)];
+    return { run, a, b, u: run.family.u, length: run.to - run.from };
+  });
   const near = indexOf(lines);
   /** Places along a line where it is parted, with their node. */
   const cuts = lines.map((): { at: number; node: Point }[] => []);
@@ -39,14 +59,17 @@ export function joinNetwork(runs: readonly Run[], bends: readonly Bend[] = []): 
       const node = nodes.at(hit.point);
       ends[i][end] = node;
       const other = lines[hit.other];
-      // Near the other's end it is a corner, which the other's own search completes; within it, a wall that ends on a wall.
+      // Near the other's end it is a corner, which the other's own search completes; within it, a wall that ends on a
+      // wall.
       const margin = line.run.thickness / 2 / hit.sine + slack;
       if (hit.along > margin && hit.along < other.length - margin) cuts[hit.other].push({ at: hit.along, node });
       else ends[hit.other][hit.along <= margin ? 0 : 1] = node;
     }
   });
   goOn(lines, near, ends, nodes);
-  const met = bends.map((bend) => bendEnds(bend).map((end) => meetBend(lines, near, bend, end, ends, cuts, nodes)) as [Point, Point]);
+  const met = bends.map(
+    (bend) => bendEnds(bend).map((end) => meetBend(lines, near, bend, end, ends, cuts, nodes)) as [Point, Point],
+  );
   lines.forEach((line, i) => {
     for (const j of near(line, i)) {
       if (j <= i) continue;
@@ -75,7 +98,12 @@ function goOn(lines: readonly Line[], near: Near, ends: [Point, Point][], nodes:
         const other = lines[j];
         if (Math.abs(cross(line.u, other.u)) >= parallel) continue;
         const k = distance(other.a, at) < distance(other.b, at) ? 0 : 1;
-        if (ends[j][k] !== (k === 0 ? other.a : other.b) || distance(ends[j][k], at) > slack || Math.abs(cross(subtract(ends[j][k], at), line.u)) > inLine) continue;
+        if (
+          ends[j][k] !== (k === 0 ? other.a : other.b) ||
+          distance(ends[j][k], at) > slack ||
+          Math.abs(cross(subtract(ends[j][k], at), line.u)) > inLine
+        )
+          continue;
         const node = nodes.at(at);
         ends[i][end] = node;
         ends[j][k] = node;
@@ -84,8 +112,19 @@ function goOn(lines: readonly Line[], near: Near, ends: [Point, Point][], nodes:
   });
 }
 
-/** Where an end of a curved wall meets a straight one: on its centre line, which is parted there, or at its end; else the end itself. */
-function meetBend(lines: readonly Line[], near: Near, bend: Bend, at: Point, ends: [Point, Point][], cuts: { at: number; node: Point }[][], nodes: Nodes): Point {
+/**
+ * Where an end of a curved wall meets a straight one: on its centre line, which is parted there, or at its end; else
+ * the end itself.
+ */
+function meetBend(
+  lines: readonly Line[],
+  near: Near,
+  bend: Bend,
+  at: Point,
+  ends: [Point, Point][],
+  cuts: { at: number; node: Point }[][],
+  nodes: Nodes,
+): Point {
   let best: { line: number; along: number; point: Point; away: number } | null = null;
   for (const j of near({ a: at, b: at }, -1)) {
     const { a, u, length, run } = lines[j];
@@ -93,12 +132,17 @@ function meetBend(lines: readonly Line[], near: Near, bend: Bend, at: Point, end
     for (const along of crossingsWith(bend, a, u)) {
       const point: Point = [a[0] + u[0] * along, a[1] + u[1] * along];
       const away = distance(point, at);
-      if (away <= reach && along > -reach && along < length + reach && (best === null || away < best.away)) best = { line: j, along, point, away };
+      if (away <= reach && along > -reach && along < length + reach && (best === null || away < best.away))
+        best = { line: j, along, point, away };
     }
     // A wall that goes on straight where the bend ends has no clear crossing with it.
-    for (const [end, along] of [[0, 0], [1, length]] as const) {
+    for (const [end, along] of [
+      [0, 0],
+      [1, length],
+    ] as const) {
       const away = distance(ends[j][end], at);
-      if (away <= slack && (best === null || away <= best.away + oneNode)) best = { line: j, along, point: ends[j][end], away };
+      if (away <= slack && (best === null || away <= best.away + oneNode))
+        best = { line: j, along, point: ends[j][end], away };
     }
   }
   if (best === null) return nodes.at(at);
@@ -136,10 +180,13 @@ class Nodes {
 
   at(p: Point): Point {
     const [cx, cy] = [Math.floor(p[0] / oneNode), Math.floor(p[1] / oneNode)];
-    for (let x = cx - 1; x <= cx + 1; x += 1) for (let y = cy - 1; y <= cy + 1; y += 1) for (const q of this.cells.get(cellKey(x, y)) ?? []) if (distance(p, q) <= oneNode) return q;
+    for (let x = cx - 1; x <= cx + 1; x += 1)
+      for (let y = cy - 1; y <= cy + 1; y += 1)
+        for (const q of this.cells.get(cellKey(x, y)) ?? []) if (distance(p, q) <= oneNode) return q;
     const key = cellKey(cx, cy);
     const cell = this.cells.get(key);
-    if (cell) cell.push(p); else this.cells.set(key, [p]);
+    if (cell) cell.push(p);
+    else this.cells.set(key, [p]);
     return p;
   }
 }
@@ -149,13 +196,28 @@ type Near = (line: Pick<Line, 'a' | 'b'>, own: number) => number[];
 function indexOf(lines: readonly Line[]): Near {
   if (lines.length === 0) return () => [];
   const tree = new Flatbush(lines.length);
-  for (const { a, b } of lines) tree.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
+  for (const { a, b } of lines)
+    tree.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
   tree.finish();
   const reach = 1.2;
-  return ({ a, b }, own) => tree.search(Math.min(a[0], b[0]) - reach, Math.min(a[1], b[1]) - reach, Math.max(a[0], b[0]) + reach, Math.max(a[1], b[1]) + reach).filter((j) => j !== own);
+  return ({ a, b }, own) =>
+    tree
+      .search(
+        Math.min(a[0], b[0]) - reach,
+        Math.min(a[1], b[1]) - reach,
+        Math.max(a[0], b[0]) + reach,
+        Math.max(a[1], b[1]) + reach,
+      )
+      .filter((j) => j !== own);
 }
 
-interface Hit { other: number; point: Point; along: number; sine: number; away: number }
+interface Hit {
+  other: number;
+  point: Point;
+  along: number;
+  sine: number;
+  away: number;
+}
 
 /** Where an end of a line meets another: the nearest crossing that thicknesses explain. */
 function meeting(lines: readonly Line[], among: readonly number[], line: Line, end: 0 | 1): Hit | null {
@@ -180,14 +242,38 @@ function meeting(lines: readonly Line[], among: readonly number[], line: Line, e
 }
 
 /** The pieces of a line between its nodes; openings go with the piece they lie in, and no node parts one. */
-function segmentsOf({ run, a, u }: Line, [start, end]: [Point, Point], cuts: readonly { at: number; node: Point }[]): Segment[] {
+function segmentsOf(
+  { run, a, u }: Line,
+  [start, end]: [Point, Point],
+  cuts: readonly { at: number; node: Point }[],
+): Segment[] {
   const along = (p: Point) => dot(subtract(p, a), u);
   const open = run.gaps.map((gap) => ({ ...gap, from: gap.from - run.from, to: gap.to - run.from }));
   const [low, high] = [along(start), along(end)];
-  const stops = [{ at: low, node: start }, ...[...cuts].sort((p, q) => p.at - q.at).filter(({ at }) => at > low + oneNode && at < high - oneNode && !open.some(({ from, to }) => at > from + oneNode && at < to - oneNode)), { at: high, node: end }];
+  const stops = [
+    { at: low, node: start },
+    ...[...cuts]
+      .sort((p, q) => p.at - q.at)
+      .filter(
+        ({ at }) =>
+          at > low + oneNode &&
+          at < high - oneNode &&
+          !open.some(({ from, to }) => at > from + oneNode && at < to - oneNode),
+      ),
+    { at: high, node: end },
+  ];
   const apart = stops.filter(({ node }, i) => i === 0 || node !== stops[i - 1].node);
   return apart.slice(1).map(({ at, node }, i): Segment => {
     const from = apart[i];
-    return { run, start: from.node, end: node, thickness: run.thickness, outer: false, gaps: open.filter((gap) => (gap.from + gap.to) / 2 > from.at && (gap.from + gap.to) / 2 <= at).map((gap) => ({ ...gap, from: gap.from - from.at, to: gap.to - from.at })) };
+    return {
+      run,
+      start: from.node,
+      end: node,
+      thickness: run.thickness,
+      outer: false,
+      gaps: open
+        .filter((gap) => (gap.from + gap.to) / 2 > from.at && (gap.from + gap.to) / 2 <= at)
+        .map((gap) => ({ ...gap, from: gap.from - from.at, to: gap.to - from.at })),
+    };
   });
 }

@@ -4,7 +4,14 @@ import { cross, distance, lineCrossing, type Point } from '@/core/geometry/vecto
 import type { Wall } from '@/core/model/elements';
 import { openingOutline } from '@/core/model/outlines';
 import type { Tolerance } from '@/core/tolerance';
-import { confidenceOf, keyAt, type Evidence, type OpeningCandidate, type Unread, type WallCandidate } from '../candidate';
+import {
+  confidenceOf,
+  keyAt,
+  type Evidence,
+  type OpeningCandidate,
+  type Unread,
+  type WallCandidate,
+} from '../candidate';
 import type { From, PlacedText, Scene } from '../scene';
 import type { ReadingSettings } from '../settings';
 import { bendBetween, cornersOf, joinBends, pairArcs, type Bend } from './bends';
@@ -16,18 +23,33 @@ import { joinStrips, type Mark } from './runs';
 import { pairFaces, unique, type Strip } from './strips';
 
 /** A column that may interrupt a wall: its middle, and how far it reaches. */
-export interface Obstacle { at: Point; reach: number }
+export interface Obstacle {
+  at: Point;
+  reach: number;
+}
 
-export interface WallReading { walls: WallCandidate[]; openings: OpeningCandidate[]; segments: Segment[]; unread: Unread[] }
+export interface WallReading {
+  walls: WallCandidate[];
+  openings: OpeningCandidate[];
+  segments: Segment[];
+  unread: Unread[];
+}
 
 /** An end this near to a face is on it, metres. */
 const onFace = 0.03;
 
 /**
- * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and where others cross, parted and
- * joined at shared nodes; and the openings in them, from what is drawn as doors and windows, and from jambs. Before each stage it says what comes.
+ * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and
+ * where others cross, parted and
+ * joined at shared nodes; and the openings in them, from what is drawn as doors and windows, and from jambs. Before
+ * each stage it says what comes.
  */
-export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settings: ReadingSettings, tolerance: Tolerance): Generator<string, WallReading> {
+export function* wallStages(
+  scene: Scene,
+  obstacles: readonly Obstacle[],
+  settings: ReadingSettings,
+  tolerance: Tolerance,
+): Generator<string, WallReading> {
   yield 'faces of walls';
   const paths = scene.paths('wall');
   const { families, curved } = facesOf(paths, tolerance.offAxis, doubled, tolerance.gap);
@@ -42,20 +64,37 @@ export function* wallStages(scene: Scene, obstacles: readonly Obstacle[], settin
   const bent = bends.map((bend, i) => piecesOf(bendBetween(bend, ...network.ends[i]), network.ends[i]));
   const all = markOuter([...network.segments, ...bent.flat()]);
   const segments = all.slice(0, network.segments.length);
-  const round = (thickness: number) => { const rounded = Math.round(thickness / tolerance.roundingModule) * tolerance.roundingModule; return Math.abs(rounded - thickness) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : thickness; };
+  const round = (thickness: number) => {
+    const rounded = Math.round(thickness / tolerance.roundingModule) * tolerance.roundingModule;
+    return Math.abs(rounded - thickness) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : thickness;
+  };
   const common = new Map<number, number>();
-  for (const { thickness, start, end } of segments) common.set(round(thickness), (common.get(round(thickness)) ?? 0) + distance(start, end));
+  for (const { thickness, start, end } of segments)
+    common.set(round(thickness), (common.get(round(thickness)) ?? 0) + distance(start, end));
   const walls = segments.map((segment) => wallOf(segment, round, common));
-  const openings = segments.flatMap((segment, i) => segment.gaps.map((gap) => openingOf({ ...segment, height: null, bulge: 0 }, gap, walls[i].key, settings)));
+  const openings = segments.flatMap((segment, i) =>
+    segment.gaps.map((gap) => openingOf({ ...segment, height: null, bulge: 0 }, gap, walls[i].key, settings)),
+  );
   const outside = new Set(all.filter(({ outer }) => outer).map(({ run }) => run));
-  const curvedOnes = bends.map((bend, i) => curvedWall(bendBetween(bend, ...network.ends[i]), network.ends[i], outside.has(bent[i][0].run), round));
-  openings.push(...curvedOnes.flatMap(({ element, key }, i) => bendBetween(bends[i], ...network.ends[i]).gaps.map((gap) => openingOf(element, gap, key, settings))));
+  const curvedOnes = bends.map((bend, i) =>
+    curvedWall(bendBetween(bend, ...network.ends[i]), network.ends[i], outside.has(bent[i][0].run), round),
+  );
+  openings.push(
+    ...curvedOnes.flatMap(({ element, key }, i) =>
+      bendBetween(bends[i], ...network.ends[i]).gaps.map((gap) => openingOf(element, gap, key, settings)),
+    ),
+  );
   withWritten(openings, scene.texts('door', 'window', 'label'));
   const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bends.flatMap(({ sources }) => sources)]);
   const stairs = new Set(paired.flatMap((found) => found.stairs));
   const jambs = new Set(shortFaces(families));
-  const unread = unique(paths.map(({ source }) => source)).filter((source) => !used.has(source) && !jambs.has(source))
-    .map((source): Unread => ({ role: 'wall', ...source, why: stairs.has(source) ? 'equal steps, as of a stair' : 'a line without a second face' }));
+  const unread = unique(paths.map(({ source }) => source))
+    .filter((source) => !used.has(source) && !jambs.has(source))
+    .map((source): Unread => ({
+      role: 'wall',
+      ...source,
+      why: stairs.has(source) ? 'equal steps, as of a stair' : 'a line without a second face',
+    }));
   const hosted = new Set([...segments, ...bends].flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
   const stray = straysOf(marks, hosted);
   return { walls: [...walls, ...curvedOnes], openings, segments: all, unread: [...unread, ...stray] };
@@ -68,7 +107,8 @@ function marksOf(scene: Scene): Mark[] {
     // What came by one insert has its handle.
     for (const { points, handle, source } of scene.paths(kind)) {
       const mark = groups.get(handle);
-      if (mark) mark.points.push(...points); else groups.set(handle, { kind, points: [...points], source });
+      if (mark) mark.points.push(...points);
+      else groups.set(handle, { kind, points: [...points], source });
     }
     return [...groups.values()];
   });
@@ -85,7 +125,11 @@ function withWritten(openings: OpeningCandidate[], texts: readonly PlacedText[])
     const nearest = index.around(at, besideOpening).sort((a, b) => distance(a.at, at) - distance(b.at, at))[0];
     if (!nearest) continue;
     const { element } = nearest;
-    const { sill = element.sill, head, height = head === undefined ? element.height : head - sill } = writtenSizes(text, element.width);
+    const {
+      sill = element.sill,
+      head,
+      height = head === undefined ? element.height : head - sill,
+    } = writtenSizes(text, element.width);
     if ((sill === element.sill && height === element.height) || height <= 0) continue;
     element.sill = sill;
     element.height = Number(height.toFixed(6));
@@ -95,22 +139,43 @@ function withWritten(openings: OpeningCandidate[], texts: readonly PlacedText[])
   }
 }
 
-/** What is drawn as a door or a window and stands in no wall, but for what touches one that does: its leaf, its frame. */
+/**
+ * What is drawn as a door or a window and stands in no wall, but for what touches one that does: its leaf, its frame.
+ */
 function straysOf(marks: readonly Mark[], used: ReadonlySet<From>): Unread[] {
-  const hosted = new BoxIndex(marks.filter(({ source }) => used.has(source)), ({ points }) => boxOf(points, 0.05));
-  return marks.filter(({ kind, source, points }) => !used.has(source) && !hosted.touching(boxOf(points)).some((other) => other.kind === kind))
+  const hosted = new BoxIndex(
+    marks.filter(({ source }) => used.has(source)),
+    ({ points }) => boxOf(points, 0.05),
+  );
+  return marks
+    .filter(
+      ({ kind, source, points }) =>
+        !used.has(source) && !hosted.touching(boxOf(points)).some((other) => other.kind === kind),
+    )
     .map(({ kind, source }): Unread => ({ role: kind, ...source, why: `a ${kind} that stands in no wall` }));
 }
 
 /** Whether a wall that crosses, or a column, explains that faces stop between two points. */
-function interruptions(strips: readonly Strip[], obstacles: readonly Obstacle[]): (a: Point, b: Point, thickness: number) => boolean {
-  const ends = strips.map((strip) => ({ strip, a: inPlan(strip.family, strip.from - 0.4, strip.offset), b: inPlan(strip.family, strip.to + 0.4, strip.offset) }));
+function interruptions(
+  strips: readonly Strip[],
+  obstacles: readonly Obstacle[],
+): (a: Point, b: Point, thickness: number) => boolean {
+  const ends = strips.map((strip) => ({
+    strip,
+    a: inPlan(strip.family, strip.from - 0.4, strip.offset),
+    b: inPlan(strip.family, strip.to + 0.4, strip.offset),
+  }));
   const index = new BoxIndex(ends, ({ a, b }) => boxOf([a, b]));
   const near = new BoxIndex(obstacles, ({ at, reach }) => boxOf([at], reach));
   return (a, b) => {
     const width = distance(a, b);
     const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    if (near.around([mx, my]).some(({ at, reach }) => Math.hypot(at[0] - mx, at[1] - my) < reach && width < 2 * reach + 0.05)) return true;
+    if (
+      near
+        .around([mx, my])
+        .some(({ at, reach }) => Math.hypot(at[0] - mx, at[1] - my) < reach && width < 2 * reach + 0.05)
+    )
+      return true;
     const u: Point = [(b[0] - a[0]) / width, (b[1] - a[1]) / width];
     return index.touching(boxOf([a, b], 0.2 * width)).some(({ strip, a: c, b: d }) => {
       const sine = Math.abs(cross(u, strip.family.u));
@@ -123,42 +188,99 @@ function interruptions(strips: readonly Strip[], obstacles: readonly Obstacle[])
 
 /** Whether a wall of some direction that ends at a point ends on another wall, at its face or within it. */
 function abutting(strips: readonly Strip[]): (at: Point, u: Point) => boolean {
-  const index = new BoxIndex(strips, ({ family, from, to, offset, thickness }) => boxOf([inPlan(family, from, offset), inPlan(family, to, offset)], thickness / 2 + onFace));
-  return (at, u) => index.around(at).some(({ family, from, to, offset, thickness }) => {
-    if (Math.abs(cross(u, family.u)) < 0.3) return false;
-    const [along, across] = inFamily(family, at);
-    return Math.abs(across - offset) <= thickness / 2 + onFace && along > from - thickness && along < to + thickness;
-  });
+  const index = new BoxIndex(strips, ({ family, from, to, offset, thickness }) =>
+    boxOf([inPlan(family, from, offset), inPlan(family, to, offset)], thickness / 2 + onFace),
+  );
+  return (at, u) =>
+    index.around(at).some(({ family, from, to, offset, thickness }) => {
+      if (Math.abs(cross(u, family.u)) < 0.3) return false;
+      const [along, across] = inFamily(family, at);
+      return Math.abs(across - offset) <= thickness / 2 + onFace && along > from - thickness && along < to + thickness;
+    });
 }
 
 /** Sources of faces short enough to be jambs and ends of walls: they bound no wall of their own, and are understood. */
-const shortFaces = (families: ReturnType<typeof facesOf>['families']): From[] => families.flatMap(({ faces }) => faces.flatMap(({ spans }) => spans.filter(({ from, to }) => to - from < 0.65).flatMap(({ sources }) => sources)));
+const shortFaces = (families: ReturnType<typeof facesOf>['families']): From[] =>
+  families.flatMap(({ faces }) =>
+    faces.flatMap(({ spans }) => spans.filter(({ from, to }) => to - from < 0.65).flatMap(({ sources }) => sources)),
+  );
 
-function wallOf({ run, start, end, thickness, outer, gaps }: Segment, round: (thickness: number) => number, common: ReadonlyMap<number, number>): WallCandidate {
+function wallOf(
+  { run, start, end, thickness, outer, gaps }: Segment,
+  round: (thickness: number) => number,
+  common: ReadonlyMap<number, number>,
+): WallCandidate {
   const length = distance(start, end);
   const size = round(thickness);
-  const evidence: Evidence[] = [{ text: `two faces beside one another over ${length.toFixed(2)} m`, weight: length > 1 ? 2 : 0.5 }, { text: `${(size * 1000).toFixed(0)} mm thick`, weight: (common.get(size) ?? 0) > 6 ? 1 : 0 }];
-  if (gaps.length > 0) evidence.push({ text: `${gaps.length} ${gaps.length === 1 ? 'opening' : 'openings'}`, weight: 0.5 });
-  if (run.inner > 0) evidence.push({ text: `${run.inner} ${run.inner === 1 ? 'line' : 'lines'} between its faces: leaves of one wall`, weight: 0 });
-  const doubts = [...(length < 2 * thickness ? ['very short'] : []), ...(Math.abs(size - thickness) > 0.001 ? ['thickness rounded'] : [])];
+  const evidence: Evidence[] = [
+    { text: `two faces beside one another over ${length.toFixed(2)} m`, weight: length > 1 ? 2 : 0.5 },
+    { text: `${(size * 1000).toFixed(0)} mm thick`, weight: (common.get(size) ?? 0) > 6 ? 1 : 0 },
+  ];
+  if (gaps.length > 0)
+    evidence.push({ text: `${gaps.length} ${gaps.length === 1 ? 'opening' : 'openings'}`, weight: 0.5 });
+  if (run.inner > 0)
+    evidence.push({
+      text: `${run.inner} ${run.inner === 1 ? 'line' : 'lines'} between its faces: leaves of one wall`,
+      weight: 0,
+    });
+  const doubts = [
+    ...(length < 2 * thickness ? ['very short'] : []),
+    ...(Math.abs(size - thickness) > 0.001 ? ['thickness rounded'] : []),
+  ];
   if (length < 2 * thickness) evidence.push({ text: 'hardly longer than thick', weight: -1.5 });
   const handles = [...new Set(run.sources.map(({ handle }) => handle))];
   const middle: Point = [(start[0] + end[0]) / 2, (start[1] + end[1]) / 2];
-  return { kind: 'wall', key: keyAt('wall', handles, middle), element: { start, end, thickness: size, height: null, bulge: 0, outer }, raw: { thickness }, evidence, confidence: confidenceOf(evidence), handles, doubt: doubts.join(', ') || null };
+  return {
+    kind: 'wall',
+    key: keyAt('wall', handles, middle),
+    element: { start, end, thickness: size, height: null, bulge: 0, outer },
+    raw: { thickness },
+    evidence,
+    confidence: confidenceOf(evidence),
+    handles,
+    doubt: doubts.join(', ') || null,
+  };
 }
 
-function openingOf(wall: Wall, gap: Segment['gaps'][number], host: string, settings: ReadingSettings): OpeningCandidate {
+function openingOf(
+  wall: Wall,
+  gap: Segment['gaps'][number],
+  host: string,
+  settings: ReadingSettings,
+): OpeningCandidate {
   const use = gap.kind === 'window' ? 'window' : 'door';
   const width = gap.to - gap.from;
   const outline = openingOutline({ offset: gap.from, width }, wall);
-  const at: Point = [outline.reduce((sum, [x]) => sum + x, 0) / outline.length, outline.reduce((sum, [, y]) => sum + y, 0) / outline.length];
-  const evidence: Evidence[] = gap.kind === 'opening'
-    ? [{ text: 'jambs on both sides, and nothing drawn between them', weight: 0.5 }]
-    : [gap.over ? { text: `a ${gap.kind} drawn over the wall, whose faces go on`, weight: 1.5 } : { text: `a ${gap.kind} drawn in the gap between the wall's faces`, weight: 3 }];
+  const at: Point = [
+    outline.reduce((sum, [x]) => sum + x, 0) / outline.length,
+    outline.reduce((sum, [, y]) => sum + y, 0) / outline.length,
+  ];
+  const evidence: Evidence[] =
+    gap.kind === 'opening'
+      ? [{ text: 'jambs on both sides, and nothing drawn between them', weight: 0.5 }]
+      : [
+          gap.over
+            ? { text: `a ${gap.kind} drawn over the wall, whose faces go on`, weight: 1.5 }
+            : { text: `a ${gap.kind} drawn in the gap between the wall's faces`, weight: 3 },
+        ];
   if (width > 3.5 && use === 'door') evidence.push({ text: `${width.toFixed(2)} m wide`, weight: -1 });
   const handles = [...new Set(gap.sources.map(({ handle }) => handle))];
-  const sizes = use === 'door' ? { height: settings.door.height, sill: 0 } : { height: settings.window.height, sill: settings.window.sill };
-  return { kind: 'opening', key: keyAt('opening', handles, at), element: { wall: '', use, offset: tidy(gap.from), width: tidy(width), ...sizes }, host, at, outline, evidence, confidence: confidenceOf(evidence), handles, doubt: gap.kind === 'opening' ? 'no leaf drawn' : gap.over ? 'faces go on' : null };
+  const sizes =
+    use === 'door'
+      ? { height: settings.door.height, sill: 0 }
+      : { height: settings.window.height, sill: settings.window.sill };
+  return {
+    kind: 'opening',
+    key: keyAt('opening', handles, at),
+    element: { wall: '', use, offset: tidy(gap.from), width: tidy(width), ...sizes },
+    host,
+    at,
+    outline,
+    evidence,
+    confidence: confidenceOf(evidence),
+    handles,
+    doubt: gap.kind === 'opening' ? 'no leaf drawn' : gap.over ? 'faces go on' : null,
+  };
 }
 
 const tidy = (metres: number): number => Number(metres.toFixed(6));
@@ -167,12 +289,36 @@ const tidy = (metres: number): number => Number(metres.toFixed(6));
 function piecesOf(bend: Bend, [start, end]: readonly [Point, Point]): Segment[] {
   const run = { sources: bend.sources, inner: 0 };
   const points = [start, ...cornersOf(bend), end];
-  return points.slice(1).map((point, i): Segment => ({ run, start: points[i], end: point, thickness: bend.thickness, gaps: [], outer: false }));
+  return points.slice(1).map((point, i): Segment => ({
+    run,
+    start: points[i],
+    end: point,
+    thickness: bend.thickness,
+    gaps: [],
+    outer: false,
+  }));
 }
 
-function curvedWall({ radius, sweep, thickness, sources, ...bend }: Bend, [start, end]: readonly [Point, Point], outer: boolean, round: (thickness: number) => number): WallCandidate {
+function curvedWall(
+  { radius, sweep, thickness, sources, ...bend }: Bend,
+  [start, end]: readonly [Point, Point],
+  outer: boolean,
+  round: (thickness: number) => number,
+): WallCandidate {
   const evidence: Evidence[] = [{ text: `two arcs about one centre, of ${radius.toFixed(2)} m radius`, weight: 2 }];
   const handles = [...new Set(sources.map(({ handle }) => handle))];
-  const middle: Point = [bend.centre[0] + radius * Math.cos(bend.start + sweep / 2), bend.centre[1] + radius * Math.sin(bend.start + sweep / 2)];
-  return { kind: 'wall', key: keyAt('wall', handles, middle), element: { start, end, thickness: round(thickness), height: null, bulge: bulgeOfSweep(sweep), outer }, raw: { thickness }, evidence, confidence: confidenceOf(evidence), handles, doubt: null };
+  const middle: Point = [
+    bend.centre[0] + radius * Math.cos(bend.start + sweep / 2),
+    bend.centre[1] + radius * Math.sin(bend.start + sweep / 2),
+  ];
+  return {
+    kind: 'wall',
+    key: keyAt('wall', handles, middle),
+    element: { start, end, thickness: round(thickness), height: null, bulge: bulgeOfSweep(sweep), outer },
+    raw: { thickness },
+    evidence,
+    confidence: confidenceOf(evidence),
+    handles,
+    doubt: null,
+  };
 }

@@ -3,36 +3,59 @@ import { cross, distance, lineCrossing, subtract, type Point } from '@/core/geom
 import type { Segment } from './network';
 
 /** A side of a face of the network: the wall, walked from one node to the other with the face on its left. */
-export interface FaceSide { segment: Segment; from: Point; to: Point }
+export interface FaceSide {
+  segment: Segment;
+  from: Point;
+  to: Point;
+}
 
 /** A face of the network of centre lines: a room, or, walked the other way round, the outside of a part of it. */
-export interface NetworkFace { sides: FaceSide[]; outer: boolean }
+export interface NetworkFace {
+  sides: FaceSide[];
+  outer: boolean;
+}
 
-interface Half extends FaceSide { angle: number; next: Half; seen: boolean; twin: Half }
+interface Half extends FaceSide {
+  angle: number;
+  next: Half;
+  seen: boolean;
+  twin: Half;
+}
 
 /**
- * The faces of the planar graph that the walls' centre lines make, by walking its half edges and turning as far to the right as possible at every node (de
+ * The faces of the planar graph that the walls' centre lines make, by walking its half edges and turning as far to the
+ * right as possible at every node (de
  * Berg and others, Computational Geometry, chapter 2). Walls that end free bound no room and are left out.
  */
 export function facesOfNetwork(segments: readonly Segment[]): NetworkFace[] {
   const nodes = new Map<Point, Half[]>();
   for (const segment of withoutFreeEnds(segments)) {
-    const make = (from: Point, to: Point): Half => ({ segment, from, to, angle: Math.atan2(to[1] - from[1], to[0] - from[0]), seen: false } as Half);
+    const make = (from: Point, to: Point): Half =>
+      ({ segment, from, to, angle: Math.atan2(to[1] - from[1], to[0] - from[0]), seen: false }) as Half;
     const [there, back] = [make(segment.start, segment.end), make(segment.end, segment.start)];
     [there.twin, back.twin] = [back, there];
-    for (const half of [there, back]) { const list = nodes.get(half.from); if (list) list.push(half); else nodes.set(half.from, [half]); }
+    for (const half of [there, back]) {
+      const list = nodes.get(half.from);
+      if (list) list.push(half);
+      else nodes.set(half.from, [half]);
+    }
   }
   for (const around of nodes.values()) {
     around.sort((a, b) => a.angle - b.angle);
     // Who comes in along a wall leaves along the next one clockwise: so the face stays on the left.
-    around.forEach((half, i) => { half.twin.next = around[(i + around.length - 1) % around.length]; });
+    around.forEach((half, i) => {
+      half.twin.next = around[(i + around.length - 1) % around.length];
+    });
   }
   const faces: NetworkFace[] = [];
   for (const around of nodes.values()) {
     for (const first of around) {
       if (first.seen) continue;
       const sides: FaceSide[] = [];
-      for (let half = first; !half.seen; half = half.next) { half.seen = true; sides.push({ segment: half.segment, from: half.from, to: half.to }); }
+      for (let half = first; !half.seen; half = half.next) {
+        half.seen = true;
+        sides.push({ segment: half.segment, from: half.from, to: half.to });
+      }
       faces.push({ sides, outer: area(sides.map(({ from }) => from)) < 0 });
     }
   }
@@ -65,10 +88,14 @@ export function shifted({ sides }: NetworkFace, towards: 1 | -1): Point[] {
   const points: Point[] = [];
   lines.forEach(({ a, b }, i) => {
     const before = lines[(i + lines.length - 1) % lines.length];
-    const bend = Math.abs(cross(subtract(before.b, before.a), subtract(b, a))) / (distance(before.a, before.b) * distance(a, b));
+    const bend =
+      Math.abs(cross(subtract(before.b, before.a), subtract(b, a))) / (distance(before.a, before.b) * distance(a, b));
     const hit = bend < 0.02 ? null : lineCrossing(before.a, before.b, a, b);
     // Walls that go straight on, of one thickness or two, meet in a step.
-    if (hit === null) { if (distance(before.b, a) > 1e-6) points.push(before.b); points.push(a); } else points.push(hit.point);
+    if (hit === null) {
+      if (distance(before.b, a) > 1e-6) points.push(before.b);
+      points.push(a);
+    } else points.push(hit.point);
   });
   return points;
 }

@@ -5,7 +5,13 @@ import { inFamily, inPlan, type FaceFamily } from './faces';
 import { unique, type Strip } from './strips';
 
 /** A stretch of a run where the wall is open, along the run's family. */
-export interface Gap { from: number; to: number; kind: 'door' | 'window' | 'opening'; sources: From[]; /** Whether it is drawn over faces that go on. */ over?: true }
+export interface Gap {
+  from: number;
+  to: number;
+  kind: 'door' | 'window' | 'opening';
+  sources: From[];
+  /** Whether it is drawn over faces that go on. */ over?: true;
+}
 
 /** Strips of one thickness on one line, joined across openings and where other walls or columns interrupt the faces. */
 export interface Run {
@@ -20,7 +26,11 @@ export interface Run {
 }
 
 /** Something drawn on the roles of doors or windows: its points, and its source. */
-export interface Mark { kind: 'door' | 'window'; points: Point[]; source: From }
+export interface Mark {
+  kind: 'door' | 'window';
+  points: Point[];
+  source: From;
+}
 
 /** Strips whose middles lie within this on one line, of thicknesses within this, are one wall; metres. */
 const sameLine = 0.012;
@@ -34,12 +44,23 @@ const leastAspect = 1;
 /**
  * Joins strips into runs.
  * @param marks what is drawn on the roles of doors and windows
- * @param blocked whether something else than an opening explains that a wall's faces stop between two points: a wall that crosses, or a column
+ * @param blocked whether something else than an opening explains that a wall's faces stop between two points: a wall
+ * that crosses, or a column
  * @param abuts whether a wall that ends at a point ends on another
  */
-export function joinStrips(strips: readonly Strip[], families: readonly FaceFamily[], marks: readonly Mark[], blocked: (a: Point, b: Point, thickness: number) => boolean, abuts: (at: Point, u: Point) => boolean = () => false): Run[] {
+export function joinStrips(
+  strips: readonly Strip[],
+  families: readonly FaceFamily[],
+  marks: readonly Mark[],
+  blocked: (a: Point, b: Point, thickness: number) => boolean,
+  abuts: (at: Point, u: Point) => boolean = () => false,
+): Run[] {
   const byFamily = new Map<FaceFamily, Strip[]>();
-  for (const strip of strips) { const list = byFamily.get(strip.family); if (list) list.push(strip); else byFamily.set(strip.family, [strip]); }
+  for (const strip of strips) {
+    const list = byFamily.get(strip.family);
+    if (list) list.push(strip);
+    else byFamily.set(strip.family, [strip]);
+  }
   const drawn = new BoxIndex(marks, ({ points }) => boxOf(points));
   const runs: Run[] = [];
   for (const [family, own] of byFamily) {
@@ -55,27 +76,71 @@ export function joinStrips(strips: readonly Strip[], families: readonly FaceFami
           if (gap.to - gap.from > 1e-9 && gap.sources.length + (gap.kind === 'opening' ? 1 : 0) > 0) run.gaps.push(gap);
           continue;
         }
-        run = { family, offset: strip.offset, thickness: strip.thickness, from: strip.from, to: strip.to, gaps: [], sources: [...strip.sources], inner: strip.inner };
+        run = {
+          family,
+          offset: strip.offset,
+          thickness: strip.thickness,
+          from: strip.from,
+          to: strip.to,
+          gaps: [],
+          sources: [...strip.sources],
+          inner: strip.inner,
+        };
         runs.push(run);
       }
     }
   }
-  const whole = withoutLeaves(runs.map((run) => ({ ...run, sources: unique(run.sources) })).filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6));
+  const whole = withoutLeaves(
+    runs
+      .map((run) => ({ ...run, sources: unique(run.sources) }))
+      .filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6),
+  );
   addDrawnOver(whole, marks);
   return whole;
 }
 
-/** Leaves out runs that lie within a thicker one, or are no longer than it is thick and lie beside its end: leaves of a wall that go on where its face is broken by a junction, and corners of fillings. */
+/**
+ * Leaves out runs that lie within a thicker one, or are no longer than it is thick and lie beside its end: leaves of a
+ * wall that go on where its face is broken by a junction, and corners of fillings.
+ */
 function withoutLeaves(runs: readonly Run[]): Run[] {
   const byFamily = new Map<FaceFamily, Run[]>();
-  for (const run of runs) { const list = byFamily.get(run.family); if (list) list.push(run); else byFamily.set(run.family, [run]); }
-  const beyond = (run: Run, other: Run): number => (run.to - run.from <= other.thickness + sameLine ? other.thickness : sameLine);
-  const within = (run: Run, other: Run): boolean => other.thickness > run.thickness + sameLine && Math.abs(other.offset - run.offset) + run.thickness / 2 <= other.thickness / 2 + sameLine && other.from <= run.from + beyond(run, other) && other.to >= run.to - beyond(run, other);
-  const index = new Map([...byFamily].map(([family, own]) => [family, new BoxIndex(own, ({ from, to, offset, thickness }) => [from, offset - thickness / 2, to, offset + thickness / 2])]));
-  return runs.filter((run) => !index.get(run.family)!.touching([run.from - run.thickness * 3, run.offset - 1e-6, run.to + run.thickness * 3, run.offset + 1e-6]).some((other) => within(run, other)));
+  for (const run of runs) {
+    const list = byFamily.get(run.family);
+    if (list) list.push(run);
+    else byFamily.set(run.family, [run]);
+  }
+  const beyond = (run: Run, other: Run): number =>
+    run.to - run.from <= other.thickness + sameLine ? other.thickness : sameLine;
+  const within = (run: Run, other: Run): boolean =>
+    other.thickness > run.thickness + sameLine &&
+    Math.abs(other.offset - run.offset) + run.thickness / 2 <= other.thickness / 2 + sameLine &&
+    other.from <= run.from + beyond(run, other) &&
+    other.to >= run.to - beyond(run, other);
+  const index = new Map(
+    [...byFamily].map(([family, own]) => [
+      family,
+      new BoxIndex(own, ({ from, to, offset, thickness }) => [
+        from,
+        offset - thickness / 2,
+        to,
+        offset + thickness / 2,
+      ]),
+    ]),
+  );
+  return runs.filter(
+    (run) =>
+      !index
+        .get(run.family)!
+        .touching([run.from - run.thickness * 3, run.offset - 1e-6, run.to + run.thickness * 3, run.offset + 1e-6])
+        .some((other) => within(run, other)),
+  );
 }
 
-/** Doors and windows drawn over faces that go on are openings as wide as they are drawn. What stands in a gap of any wall is none of these: it may lean on another. */
+/**
+ * Doors and windows drawn over faces that go on are openings as wide as they are drawn. What stands in a gap of any
+ * wall is none of these: it may lean on another.
+ */
 function addDrawnOver(runs: Run[], marks: readonly Mark[]): void {
   const used = new Set(runs.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
   const free = marks.filter(({ source }) => !used.has(source));
@@ -84,16 +149,34 @@ function addDrawnOver(runs: Run[], marks: readonly Mark[]): void {
   const taken = new Set<Mark>();
   for (const run of [...runs].sort((a, b) => b.to - b.from - (a.to - a.from))) {
     const ends = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)];
-    const over = index.touching(boxOf(ends, run.thickness)).filter((mark) => !taken.has(mark)).flatMap((mark) => { const at = drawnOver(mark, run); return at === null ? [] : [{ mark, ...at }]; }).sort((a, b) => a.from - b.from);
+    const over = index
+      .touching(boxOf(ends, run.thickness))
+      .filter((mark) => !taken.has(mark))
+      .flatMap((mark) => {
+        const at = drawnOver(mark, run);
+        return at === null ? [] : [{ mark, ...at }];
+      })
+      .sort((a, b) => a.from - b.from);
     for (let i = 0; i < over.length;) {
       // Lines of one window overlap along the wall.
       let [j, to] = [i + 1, over[i].to];
-      while (j < over.length && over[j].from < to + 0.01 && over[j].mark.kind === over[i].mark.kind) { to = Math.max(to, over[j].to); j += 1; }
-      const { from, mark: { kind } } = over[i];
+      while (j < over.length && over[j].from < to + 0.01 && over[j].mark.kind === over[i].mark.kind) {
+        to = Math.max(to, over[j].to);
+        j += 1;
+      }
+      const {
+        from,
+        mark: { kind },
+      } = over[i];
       const group = over.slice(i, j).map(({ mark }) => mark);
       i = j;
       const width = to - from;
-      if (width < openingWidth.least || width > openingWidth.most || run.gaps.some((gap) => gap.from < to && gap.to > from)) continue;
+      if (
+        width < openingWidth.least ||
+        width > openingWidth.most ||
+        run.gaps.some((gap) => gap.from < to && gap.to > from)
+      )
+        continue;
       for (const mark of group) taken.add(mark);
       run.gaps.push({ from, to, kind, sources: unique(group.map(({ source }) => source)), over: true });
     }
@@ -101,7 +184,10 @@ function addDrawnOver(runs: Run[], marks: readonly Mark[]): void {
   }
 }
 
-/** Where along a run something is drawn over it: a window within its thickness, a door that begins on its face; null where it is beside it or beyond its ends. */
+/**
+ * Where along a run something is drawn over it: a window within its thickness, a door that begins on its face; null
+ * where it is beside it or beyond its ends.
+ */
 function drawnOver({ kind, points }: Mark, run: Run): { from: number; to: number } | null {
   const local = points.map((p) => inFamily(run.family, p));
   const [along, offsets] = [local.map(([x]) => x), local.map(([, y]) => y - run.offset)];
@@ -119,14 +205,25 @@ function linesOf(strips: readonly Strip[]): Strip[][] {
   const cells = new Map<number, typeof lines>();
   for (const strip of [...strips].sort((a, b) => b.to - b.from - (a.to - a.from))) {
     const cell = Math.floor(strip.offset / sameLine);
-    const line = [cell - 1, cell, cell + 1].flatMap((c) => cells.get(c) ?? []).find(({ offset, thickness }) => Math.abs(offset - strip.offset) <= sameLine && Math.abs(thickness - strip.thickness) <= sameLine);
-    if (line) { line.strips.push(strip); continue; }
+    const line = [cell - 1, cell, cell + 1]
+      .flatMap((c) => cells.get(c) ?? [])
+      .find(
+        ({ offset, thickness }) =>
+          Math.abs(offset - strip.offset) <= sameLine && Math.abs(thickness - strip.thickness) <= sameLine,
+      );
+    if (line) {
+      line.strips.push(strip);
+      continue;
+    }
     const fresh = { offset: strip.offset, thickness: strip.thickness, strips: [strip] };
     lines.push(fresh);
     const own = cells.get(cell);
-    if (own) own.push(fresh); else cells.set(cell, [fresh]);
+    if (own) own.push(fresh);
+    else cells.set(cell, [fresh]);
   }
-  return lines.map(({ offset, thickness, strips: own }) => own.map((strip) => ({ ...strip, offset, thickness })).sort((a, b) => a.from - b.from));
+  return lines.map(({ offset, thickness, strips: own }) =>
+    own.map((strip) => ({ ...strip, offset, thickness })).sort((a, b) => a.from - b.from),
+  );
 }
 
 /** Short faces square to a family, as jambs are: where they stand along it, and what they span across. */
@@ -136,35 +233,72 @@ function jambsOf(family: FaceFamily, families: readonly FaceFamily[]): Jambs {
   const found: { along: number; low: number; high: number }[] = [];
   for (const other of families) {
     if (Math.abs(family.u[0] * other.u[0] + family.u[1] * other.u[1]) > 0.05) continue;
-    for (const face of other.faces) for (const span of face.spans) {
-      if (span.to - span.from > longestJamb) continue;
-      const [a, b] = [inFamily(family, inPlan(other, span.from, face.offset)), inFamily(family, inPlan(other, span.to, face.offset))];
-      found.push({ along: (a[0] + b[0]) / 2, low: Math.min(a[1], b[1]), high: Math.max(a[1], b[1]) });
-    }
+    for (const face of other.faces)
+      for (const span of face.spans) {
+        if (span.to - span.from > longestJamb) continue;
+        const [a, b] = [
+          inFamily(family, inPlan(other, span.from, face.offset)),
+          inFamily(family, inPlan(other, span.to, face.offset)),
+        ];
+        found.push({ along: (a[0] + b[0]) / 2, low: Math.min(a[1], b[1]), high: Math.max(a[1], b[1]) });
+      }
   }
   found.sort((a, b) => a.along - b.along);
   return (along, offset, thickness) => {
     let [low, high] = [0, found.length];
-    while (low < high) { const mid = (low + high) >> 1; if (found[mid].along < along - 0.03) low = mid + 1; else high = mid; }
-    for (let i = low; i < found.length && found[i].along <= along + 0.03; i += 1) if (found[i].low <= offset - 0.3 * thickness && found[i].high >= offset + 0.3 * thickness && found[i].high - found[i].low < 1.6 * thickness + 0.05) return true;
+    while (low < high) {
+      const mid = (low + high) >> 1;
+      if (found[mid].along < along - 0.03) low = mid + 1;
+      else high = mid;
+    }
+    for (let i = low; i < found.length && found[i].along <= along + 0.03; i += 1)
+      if (
+        found[i].low <= offset - 0.3 * thickness &&
+        found[i].high >= offset + 0.3 * thickness &&
+        found[i].high - found[i].low < 1.6 * thickness + 0.05
+      )
+        return true;
     return false;
   };
 }
 
-/** What lies between the end of a run and the next strip: an opening, an interruption that is none (a gap without sources), or null where they are two walls. */
-function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs, blocked: (a: Point, b: Point, thickness: number) => boolean, abuts: (at: Point, u: Point) => boolean): Gap | null {
+/**
+ * What lies between the end of a run and the next strip: an opening, an interruption that is none (a gap without
+ * sources), or null where they are two walls.
+ */
+function gapBetween(
+  run: Run,
+  strip: Strip,
+  drawn: BoxIndex<Mark>,
+  jambs: Jambs,
+  blocked: (a: Point, b: Point, thickness: number) => boolean,
+  abuts: (at: Point, u: Point) => boolean,
+): Gap | null {
   const [from, to] = [run.to, strip.from];
   const width = to - from;
   if (width <= 0.025) return { from, to: from, kind: 'opening', sources: [] };
   if (width > openingWidth.most) return null;
   const [a, b] = [inPlan(run.family, from, run.offset), inPlan(run.family, to, run.offset)];
   if (width >= openingWidth.least) {
-    const inside = drawn.touching(boxOf([a, b], run.thickness + 0.1)).filter(({ points }) => standsIn(points, run, from, to));
+    const inside = drawn
+      .touching(boxOf([a, b], run.thickness + 0.1))
+      .filter(({ points }) => standsIn(points, run, from, to));
     const doors = inside.filter(({ kind }) => kind === 'door');
     const shown = doors.length > 0 ? doors : inside;
-    if (shown.length > 0) return { from, to, kind: doors.length > 0 ? 'door' : 'window', sources: unique(shown.map(({ source }) => source)) };
+    if (shown.length > 0)
+      return {
+        from,
+        to,
+        kind: doors.length > 0 ? 'door' : 'window',
+        sources: unique(shown.map(({ source }) => source)),
+      };
     // Two walls in one line that end on walls to both sides of a room have the room between them, not an opening.
-    if (jambs(from, run.offset, run.thickness) && jambs(to, run.offset, run.thickness) && !(abuts(a, run.family.u) && abuts(b, run.family.u))) return { from, to, kind: 'opening', sources: [] };
+    if (
+      jambs(from, run.offset, run.thickness) &&
+      jambs(to, run.offset, run.thickness) &&
+      !(abuts(a, run.family.u) && abuts(b, run.family.u))
+    )
+      return { from, to, kind: 'opening', sources: [] };
   }
   return blocked(a, b, run.thickness) ? { from, to: from, kind: 'opening', sources: [] } : null;
 }
@@ -177,5 +311,10 @@ function standsIn(points: readonly Point[], run: Run, from: number, to: number):
   const [low, high] = [Math.min(...along), Math.max(...along)];
   const overlap = Math.min(high, to) - Math.max(low, from);
   const half = run.thickness / 2 + 0.06;
-  return overlap > 0.5 * (high - low) && overlap > 0.3 * (to - from) && Math.min(...offsets) <= half && Math.max(...offsets) >= -half;
+  return (
+    overlap > 0.5 * (high - low) &&
+    overlap > 0.3 * (to - from) &&
+    Math.min(...offsets) <= half &&
+    Math.max(...offsets) >= -half
+  );
 }

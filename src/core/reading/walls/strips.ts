@@ -16,20 +16,35 @@ export interface Strip {
 }
 
 /** What a wall measures across, metres. */
-export interface Across { least: number; most: number }
+export interface Across {
+  least: number;
+  most: number;
+}
 
 /** From so many equal steps on a run of lines is a stair. */
 const fewestTreads = 5;
 
-interface Active { face: number; offset: number; from: number; to: number; sources: From[]; /** How long the face is with what goes on beyond openings and junctions. */ length: number }
+interface Active {
+  face: number;
+  offset: number;
+  from: number;
+  to: number;
+  sources: From[];
+  /** How long the face is with what goes on beyond openings and junctions. */ length: number;
+}
 
 /**
- * Pairs the faces of a family. The line along is cut wherever a face begins or ends; in each part the faces present that follow one another within a
- * wall's thickness are one bundle, and a bundle is one wall (two faces, or the leaves of a cavity wall), or several. Lines that are much shorter
+ * Pairs the faces of a family. The line along is cut wherever a face begins or ends; in each part the faces present
+ * that follow one another within a
+ * wall's thickness are one bundle, and a bundle is one wall (two faces, or the leaves of a cavity wall), or several.
+ * Lines that are much shorter
  * than the others of their bundle are furniture or panes and do not bound a wall; equal steps are stairs.
  */
 export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]; stairs: From[] } {
-  const spans = family.faces.flatMap((face: Face, index): Active[] => { const lengths = chainLengths(face); return face.spans.map((span, i) => ({ face: index, offset: face.offset, length: lengths[i], ...span })); });
+  const spans = family.faces.flatMap((face: Face, index): Active[] => {
+    const lengths = chainLengths(face);
+    return face.spans.map((span, i) => ({ face: index, offset: face.offset, length: lengths[i], ...span }));
+  });
   const open: Strip[] = [];
   const strips: Strip[] = [];
   const stairs: From[] = [];
@@ -41,16 +56,40 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
     open.length = 0;
     for (let k = 0; k + 1 < cuts.length; k += 1) {
       const [from, to] = [cuts[k], cuts[k + 1]];
-      while (next < coming.length && coming[next].from <= from) { present.push(coming[next]); next += 1; }
+      while (next < coming.length && coming[next].from <= from) {
+        present.push(coming[next]);
+        next += 1;
+      }
       present = present.filter((span) => span.to > from);
       for (let i = open.length - 1; i >= 0; i -= 1) if (open[i].to < from - 1e-9) open.splice(i, 1);
       for (const bundle of bundles(present, across.most)) {
-        if (isStair(bundle)) { stairs.push(...bundle.flatMap(({ sources }) => sources)); continue; }
+        if (isStair(bundle)) {
+          stairs.push(...bundle.flatMap(({ sources }) => sources));
+          continue;
+        }
         for (const { low, high, inner } of wallsOf(bundle, across)) {
-          const last = open.find((strip) => Math.abs(strip.to - from) < 1e-9 && strip.offset === (low.offset + high.offset) / 2 && strip.thickness === high.offset - low.offset);
+          const last = open.find(
+            (strip) =>
+              Math.abs(strip.to - from) < 1e-9 &&
+              strip.offset === (low.offset + high.offset) / 2 &&
+              strip.thickness === high.offset - low.offset,
+          );
           const sources = [...low.sources, ...high.sources, ...inner.flatMap((span) => span.sources)];
-          if (last) { last.to = to; last.sources.push(...sources); last.inner = Math.max(last.inner, inner.length); continue; }
-          const strip: Strip = { family, offset: (low.offset + high.offset) / 2, thickness: high.offset - low.offset, from, to, sources, inner: inner.length };
+          if (last) {
+            last.to = to;
+            last.sources.push(...sources);
+            last.inner = Math.max(last.inner, inner.length);
+            continue;
+          }
+          const strip: Strip = {
+            family,
+            offset: (low.offset + high.offset) / 2,
+            thickness: high.offset - low.offset,
+            from,
+            to,
+            sources,
+            inner: inner.length,
+          };
           open.push(strip);
           strips.push(strip);
         }
@@ -66,13 +105,22 @@ export const unique = (sources: readonly From[]): From[] => [...new Set(sources)
 /** A face goes on beyond openings and junctions up to this long, metres. */
 const goesOn = 2.5;
 
-/** The length of every span with those that go on from it: the inner face of an outer wall is in pieces where others end on it, and is one face. */
+/**
+ * The length of every span with those that go on from it: the inner face of an outer wall is in pieces where others end
+ * on it, and is one face.
+ */
 function chainLengths({ spans }: Face): number[] {
   const lengths: number[] = [];
   for (let i = 0; i < spans.length;) {
     let [j, length] = [i + 1, spans[i].to - spans[i].from];
-    while (j < spans.length && spans[j].from - spans[j - 1].to <= goesOn) { length += spans[j].to - spans[j].from; j += 1; }
-    while (i < j) { lengths.push(length); i += 1; }
+    while (j < spans.length && spans[j].from - spans[j - 1].to <= goesOn) {
+      length += spans[j].to - spans[j].from;
+      j += 1;
+    }
+    while (i < j) {
+      lengths.push(length);
+      i += 1;
+    }
   }
   return lengths;
 }
@@ -81,13 +129,23 @@ function chainLengths({ spans }: Face): number[] {
 function neighbours(spans: readonly Active[], most: number): Active[][] {
   const sorted = [...spans].sort((a, b) => a.offset - b.offset);
   const parent = sorted.map((_, i) => i);
-  const root = (i: number): number => { let r = i; while (parent[r] !== r) r = parent[r] = parent[parent[r]]; return r; };
+  const root = (i: number): number => {
+    let r = i;
+    while (parent[r] !== r) r = parent[r] = parent[parent[r]];
+    return r;
+  };
   const index = new BoxIndex(sorted, ({ from, to, offset }) => [from, offset, to, offset]);
   sorted.forEach(({ from, to, offset }, i) => {
-    for (const j of index.indices([from, offset, to, offset + most])) if (Math.min(to, sorted[j].to) > Math.max(from, sorted[j].from)) parent[root(j)] = root(i);
+    for (const j of index.indices([from, offset, to, offset + most]))
+      if (Math.min(to, sorted[j].to) > Math.max(from, sorted[j].from)) parent[root(j)] = root(i);
   });
   const groups = new Map<number, Active[]>();
-  sorted.forEach((span, i) => { const r = root(i); const group = groups.get(r); if (group) group.push(span); else groups.set(r, [span]); });
+  sorted.forEach((span, i) => {
+    const r = root(i);
+    const group = groups.get(r);
+    if (group) group.push(span);
+    else groups.set(r, [span]);
+  });
   return [...groups.values()].filter((group) => group.length > 1);
 }
 
@@ -96,7 +154,8 @@ function bundles(present: readonly Active[], most: number): Active[][] {
   const runs: Active[][] = [];
   for (const span of [...present].sort((a, b) => a.offset - b.offset)) {
     const run = runs[runs.length - 1];
-    if (run && span.offset - run[run.length - 1].offset <= most) run.push(span); else runs.push([span]);
+    if (run && span.offset - run[run.length - 1].offset <= most) run.push(span);
+    else runs.push([span]);
   }
   return runs.filter((run) => run.length > 1);
 }
@@ -121,6 +180,7 @@ function wallsOf(bundle: readonly Active[], across: Across): { low: Active; high
   if (span <= across.most + 1e-9) return span >= across.least ? [{ low, high, inner: long.slice(1, -1) }] : [];
   // Two walls with something narrow between them: parted at the widest gap.
   let widest = 1;
-  for (let i = 2; i < long.length; i += 1) if (long[i].offset - long[i - 1].offset > long[widest].offset - long[widest - 1].offset) widest = i;
+  for (let i = 2; i < long.length; i += 1)
+    if (long[i].offset - long[i - 1].offset > long[widest].offset - long[widest - 1].offset) widest = i;
   return [long.slice(0, widest), long.slice(widest)].flatMap((part) => (part.length < 2 ? [] : wallsOf(part, across)));
 }

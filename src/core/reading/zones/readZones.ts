@@ -9,36 +9,86 @@ import type { Segment } from '../walls/network';
 import { facesOfNetwork, shifted, type NetworkFace } from '../walls/rooms';
 import { tellApart, type ZoneTexts } from './texts';
 
-interface Bounded { outline: Point[]; holes: Point[][]; areas: ZoneCandidate['areas']; handles: string[]; drawn: boolean }
+interface Bounded {
+  outline: Point[];
+  holes: Point[][];
+  areas: ZoneCandidate['areas'];
+  handles: string[];
+  drawn: boolean;
+}
 
 /**
- * Reads zones: bounded faces of the walls' network, with openings bridged because a wall goes on over them; or outlines drawn on the zone layers, which
+ * Reads zones: bounded faces of the walls' network, with openings bridged because a wall goes on over them; or outlines
+ * drawn on the zone layers, which
  * come first. Name, number and written area come from the texts inside; faces without area to speak of are shafts.
  */
-export function readZones(scene: Scene, segments: readonly Segment[], settings: ReadingSettings, gap: number): { candidates: ZoneCandidate[]; outlines: Point[][] } {
+export function readZones(
+  scene: Scene,
+  segments: readonly Segment[],
+  settings: ReadingSettings,
+  gap: number,
+): { candidates: ZoneCandidate[]; outlines: Point[][] } {
   const texts = scene.texts('zone', 'label');
-  const drawn = findOutlines(scene.paths('zone'), gap).outlines.filter(({ points }) => Math.abs(area(points)) >= settings.zone.least).map((outline): Bounded => {
-    const points = counterClockwise(outline.points);
-    const size = Math.abs(area(points));
-    return { outline: points, holes: [], areas: { inner: size, centre: size, outer: size }, handles: outline.handles, drawn: true };
-  });
+  const drawn = findOutlines(scene.paths('zone'), gap)
+    .outlines.filter(({ points }) => Math.abs(area(points)) >= settings.zone.least)
+    .map((outline): Bounded => {
+      const points = counterClockwise(outline.points);
+      const size = Math.abs(area(points));
+      return {
+        outline: points,
+        holes: [],
+        areas: { inner: size, centre: size, outer: size },
+        handles: outline.handles,
+        drawn: true,
+      };
+    });
   const faces = facesOfNetwork(segments);
   const outside = faces.filter(({ outer }) => outer);
   const islands = new BoxIndex(outside, ({ sides }) => boxOf([sides[0].from]));
-  const inner = new BoxIndex(faces.filter(({ outer }) => !outer), ({ sides }) => boxOf(sides.map(({ from }) => from)));
-  const rooms = faces.filter(({ outer }) => !outer).map((face) => roomOf(face, islands)).filter(({ outline, areas }) => outline.length >= 3 && areas.inner >= settings.zone.least && !drawn.some((other) => contains(other.outline, centroid(outline))));
+  const inner = new BoxIndex(
+    faces.filter(({ outer }) => !outer),
+    ({ sides }) => boxOf(sides.map(({ from }) => from)),
+  );
+  const rooms = faces
+    .filter(({ outer }) => !outer)
+    .map((face) => roomOf(face, islands))
+    .filter(
+      ({ outline, areas }) =>
+        outline.length >= 3 &&
+        areas.inner >= settings.zone.least &&
+        !drawn.some((other) => contains(other.outline, centroid(outline))),
+    );
   const bounded = [...drawn, ...rooms];
   const taken = new Map<Bounded, PlacedText[]>();
   const byPlace = new BoxIndex(bounded, ({ outline }) => boxOf(outline));
   for (const text of texts) {
-    const inside = byPlace.around(text.at).filter(({ outline, holes }) => contains(outline, text.at) && !holes.some((hole) => contains(hole, text.at))).sort((a, b) => a.areas.inner - b.areas.inner)[0];
-    if (inside) { const list = taken.get(inside); if (list) list.push(text); else taken.set(inside, [text]); }
+    const inside = byPlace
+      .around(text.at)
+      .filter(({ outline, holes }) => contains(outline, text.at) && !holes.some((hole) => contains(hole, text.at)))
+      .sort((a, b) => a.areas.inner - b.areas.inner)[0];
+    if (inside) {
+      const list = taken.get(inside);
+      if (list) list.push(text);
+      else taken.set(inside, [text]);
+    }
   }
-  const outlines = outside.filter((face) => !inner.around(face.sides[0].from).some((other) => contains(other.sides.map(({ from }) => from), face.sides[0].from) && !shares(face, other))).map((face) => counterClockwise(simplify(shifted(face, 1), 1e-4)));
+  const outlines = outside
+    .filter(
+      (face) =>
+        !inner.around(face.sides[0].from).some(
+          (other) =>
+            contains(
+              other.sides.map(({ from }) => from),
+              face.sides[0].from,
+            ) && !shares(face, other),
+        ),
+    )
+    .map((face) => counterClockwise(simplify(shifted(face, 1), 1e-4)));
   return { candidates: bounded.map((zone) => candidateOf(zone, tellApart(taken.get(zone) ?? []))), outlines };
 }
 
-const counterClockwise = (points: readonly Point[]): Point[] => (area(points) < 0 ? [...points].reverse() : [...points]);
+const counterClockwise = (points: readonly Point[]): Point[] =>
+  area(points) < 0 ? [...points].reverse() : [...points];
 
 function shares(a: NetworkFace, b: NetworkFace): boolean {
   const own = new Set(a.sides.map(({ segment }) => segment));
@@ -48,14 +98,20 @@ function shares(a: NetworkFace, b: NetworkFace): boolean {
 /** A face as a room, with what stands free inside it as holes. */
 function roomOf(face: NetworkFace, outside: BoxIndex<NetworkFace>): Bounded {
   const centre = face.sides.map(({ from }) => from);
-  const islands = outside.touching(boxOf(centre)).filter((other) => contains(centre, other.sides[0].from) && !shares(face, other));
+  const islands = outside
+    .touching(boxOf(centre))
+    .filter((other) => contains(centre, other.sides[0].from) && !shares(face, other));
   const outline = simplify(shifted(face, 1), 1e-4);
   const holes = islands.map((island) => counterClockwise(simplify(shifted(island, 1), 1e-4)));
   const less = (sizes: number[]) => sizes.reduce((sum, size) => sum + Math.abs(size), 0);
   return {
-    outline, holes, drawn: false,
+    outline,
+    holes,
+    drawn: false,
     areas: {
-      inner: area(outline) - less(holes.map(area)), centre: area(centre) - less(islands.map((island) => area(island.sides.map(({ from }) => from)))), outer: Math.abs(area(shifted(face, -1))) - less(islands.map((island) => area(shifted(island, -1)))),
+      inner: area(outline) - less(holes.map(area)),
+      centre: area(centre) - less(islands.map((island) => area(island.sides.map(({ from }) => from)))),
+      outer: Math.abs(area(shifted(face, -1))) - less(islands.map((island) => area(shifted(island, -1)))),
     },
     handles: [...new Set(face.sides.flatMap(({ segment }) => segment.run.sources.map(({ handle }) => handle)))],
   };
@@ -65,16 +121,34 @@ function roomOf(face: NetworkFace, outside: BoxIndex<NetworkFace>): Bounded {
 const areaAgreement = 0.05;
 
 function candidateOf({ outline, holes, areas, handles, drawn }: Bounded, texts: ZoneTexts): ZoneCandidate {
-  const evidence: Evidence[] = [{ text: drawn ? 'an outline drawn as a zone' : 'bounded by walls on all sides', weight: 2 }];
+  const evidence: Evidence[] = [
+    { text: drawn ? 'an outline drawn as a zone' : 'bounded by walls on all sides', weight: 2 },
+  ];
   const doubts: string[] = [];
-  if (texts.name !== '' || texts.number !== '') evidence.push({ text: `${[texts.number, texts.name].filter(Boolean).join(' ')} written in it`, weight: 2 });
-  else { evidence.push({ text: 'no name or number in it', weight: -1.5 }); doubts.push('no name'); }
+  if (texts.name !== '' || texts.number !== '')
+    evidence.push({ text: `${[texts.number, texts.name].filter(Boolean).join(' ')} written in it`, weight: 2 });
+  else {
+    evidence.push({ text: 'no name or number in it', weight: -1.5 });
+    doubts.push('no name');
+  }
   if (texts.names > 1) doubts.push(`${texts.names} names in it`);
   if (texts.area !== null) {
     const off = Math.abs(texts.area / areas.inner - 1);
-    evidence.push({ text: `${texts.area.toFixed(1)} m\u00b2 written, ${areas.inner.toFixed(1)} m\u00b2 drawn`, weight: off < areaAgreement ? 1 : -1.5 });
+    evidence.push({
+      text: `${texts.area.toFixed(1)} m\u00b2 written, ${areas.inner.toFixed(1)} m\u00b2 drawn`,
+      weight: off < areaAgreement ? 1 : -1.5,
+    });
     if (off >= areaAgreement) doubts.push('written area differs');
   }
   const at = centroid(outline);
-  return { kind: 'zone', key: keyAt('zone', handles.slice(0, 6), at), element: { name: texts.name, number: texts.number, outline, holes, height: null }, areas, evidence, confidence: confidenceOf(evidence), handles: [...handles, ...texts.handles], doubt: doubts.join(', ') || null };
+  return {
+    kind: 'zone',
+    key: keyAt('zone', handles.slice(0, 6), at),
+    element: { name: texts.name, number: texts.number, outline, holes, height: null },
+    areas,
+    evidence,
+    confidence: confidenceOf(evidence),
+    handles: [...handles, ...texts.handles],
+    doubt: doubts.join(', ') || null,
+  };
 }

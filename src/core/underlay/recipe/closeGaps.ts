@@ -4,14 +4,20 @@ import { PathFlag, pathCount, type Primitives } from '../primitives';
 import { loosened, untouched, type StepResult } from './edit';
 
 /** One end of an open path. */
-interface End { path: number; vertex: number; inner: number }
+interface End {
+  path: number;
+  vertex: number;
+  inner: number;
+}
 
 /** Passes over all ends; each closes what the one before has brought within reach. */
 const passes = 8;
 
 /**
- * Draws loose ends together that miss one another: to the corner of their lines where that is near, else to the middle; a loose end near
- * a place where others meet goes there. Only ends of the same layer are drawn together, and none moves further than the tolerance.
+ * Draws loose ends together that miss one another: to the corner of their lines where that is near, else to the middle;
+ * a loose end near
+ * a place where others meet goes there. Only ends of the same layer are drawn together, and none moves further than the
+ * tolerance.
  * @param tolerance in drawing units
  * @returns besides the result, how many gaps were closed
  */
@@ -30,7 +36,9 @@ export function closeGaps(p: Primitives, tolerance: number): StepResult & { gaps
     gaps += closed;
     if (closed === 0) break;
   }
-  return gaps === 0 ? { ...untouched(p), gaps } : { primitives: next, paths: [...touched].sort((a, b) => a - b), texts: [], gaps };
+  return gaps === 0
+    ? { ...untouched(p), gaps }
+    : { primitives: next, paths: [...touched].sort((a, b) => a - b), texts: [], gaps };
 }
 
 function onePass(p: Primitives, ends: readonly End[], tolerance: number, touched: Set<number>): number {
@@ -48,7 +56,8 @@ function onePass(p: Primitives, ends: readonly End[], tolerance: number, touched
       if (j === i || p.layer[other.path] !== layer) return;
       const gap = Math.hypot(p.xy[2 * other.vertex] - x, p.xy[2 * other.vertex + 1] - y);
       if (gap <= same) met[i] = 1;
-      else if (i < j && gap <= tolerance && !(other.path === end.path && gap > 0.25 * lengthOf(p, end.path))) pairs.push({ a: i, b: j, gap });
+      else if (i < j && gap <= tolerance && !(other.path === end.path && gap > 0.25 * lengthOf(p, end.path)))
+        pairs.push({ a: i, b: j, gap });
     });
   });
   pairs.sort((p1, p2) => p1.gap - p2.gap);
@@ -78,7 +87,8 @@ function onePass(p: Primitives, ends: readonly End[], tolerance: number, touched
 
 const lengthOf = (p: Primitives, path: number): number => {
   let length = 0;
-  for (let v = p.start[path]; v + 1 < p.start[path + 1]; v += 1) length += Math.hypot(p.xy[2 * v + 2] - p.xy[2 * v], p.xy[2 * v + 3] - p.xy[2 * v + 1]);
+  for (let v = p.start[path]; v + 1 < p.start[path + 1]; v += 1)
+    length += Math.hypot(p.xy[2 * v + 2] - p.xy[2 * v], p.xy[2 * v + 3] - p.xy[2 * v + 1]);
   return length;
 };
 
@@ -90,7 +100,8 @@ function meetingPoint(p: Primitives, a: End, b: End, tolerance: number): Point {
   const crossing = straight(a) && straight(b) ? lineCrossing(point(a.inner), pa, point(b.inner), pb) : null;
   if (crossing) {
     const [x, y] = crossing.point;
-    if (Math.hypot(x - pa[0], y - pa[1]) <= tolerance && Math.hypot(x - pb[0], y - pb[1]) <= tolerance) return crossing.point;
+    if (Math.hypot(x - pa[0], y - pa[1]) <= tolerance && Math.hypot(x - pb[0], y - pb[1]) <= tolerance)
+      return crossing.point;
   }
   return [(pa[0] + pb[0]) / 2, (pa[1] + pb[1]) / 2];
 }

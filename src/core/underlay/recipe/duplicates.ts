@@ -13,7 +13,11 @@ export function mergeDuplicates(p: Primitives, tolerance: number): StepResult {
   const next = loosened(p);
   const changed = joinCollinear(next, gone, tolerance);
   const all = [...gone].sort((a, b) => a - b);
-  return { primitives: all.length + changed.length === 0 ? p : withoutPaths(next, all), paths: [...all, ...changed.filter((path) => !gone.has(path))], texts: [] };
+  return {
+    primitives: all.length + changed.length === 0 ? p : withoutPaths(next, all),
+    paths: [...all, ...changed.filter((path) => !gone.has(path))],
+    texts: [],
+  };
 }
 
 /** Paths whose vertices all lie on those of an earlier path of the same layer, in either direction. */
@@ -23,11 +27,21 @@ function doubledPaths(p: Primitives, tolerance: number): number[] {
   for (let path = 0; path < pathCount(p); path += 1) {
     const [first, end] = [p.start[path], p.start[path + 1]];
     let [x, y] = [0, 0];
-    for (let v = first; v < end; v += 1) { x += p.xy[2 * v]; y += p.xy[2 * v + 1]; }
+    for (let v = first; v < end; v += 1) {
+      x += p.xy[2 * v];
+      y += p.xy[2 * v + 1];
+    }
     const n = end - first;
     let twin = false;
-    grid.near(x / n, y / n, (other) => { twin = twin || (p.layer[other] === p.layer[path] && p.start[other + 1] - p.start[other] === n && samePath(p, other, path, tolerance)); });
-    if (twin) doubled.push(path); else grid.add(path, x / n, y / n);
+    grid.near(x / n, y / n, (other) => {
+      twin =
+        twin ||
+        (p.layer[other] === p.layer[path] &&
+          p.start[other + 1] - p.start[other] === n &&
+          samePath(p, other, path, tolerance));
+    });
+    if (twin) doubled.push(path);
+    else grid.add(path, x / n, y / n);
   }
   return doubled;
 }
@@ -36,7 +50,8 @@ function samePath(p: Primitives, a: number, b: number, tolerance: number): boole
   if (p.flags[a] !== p.flags[b]) return false;
   const [i, j, n] = [p.start[a], p.start[b], p.start[a + 1] - p.start[a]];
   const closed = (p.flags[a] & PathFlag.closed) !== 0;
-  const near = (v: number, w: number) => Math.abs(p.xy[2 * v] - p.xy[2 * w]) <= tolerance && Math.abs(p.xy[2 * v + 1] - p.xy[2 * w + 1]) <= tolerance;
+  const near = (v: number, w: number) =>
+    Math.abs(p.xy[2 * v] - p.xy[2 * w]) <= tolerance && Math.abs(p.xy[2 * v + 1] - p.xy[2 * w + 1]) <= tolerance;
   const wrap = (k: number) => ((k % n) + n) % n;
   const fits = (shift: number, way: 1 | -1) => {
     for (let k = 0; k < n; k += 1) {
@@ -52,9 +67,18 @@ function samePath(p: Primitives, a: number, b: number, tolerance: number): boole
   return false;
 }
 
-interface Straight { path: number; angle: number; offset: number; from: number; to: number }
+interface Straight {
+  path: number;
+  angle: number;
+  offset: number;
+  from: number;
+  to: number;
+}
 
-/** Joins overlapping collinear straight pieces in place. @returns the paths that grew; those swallowed are added to `gone` */
+/**
+ * Joins overlapping collinear straight pieces in place.
+ * @returns the paths that grew; those swallowed are added to `gone`
+ */
 function joinCollinear(p: Primitives, gone: Set<number>, tolerance: number): number[] {
   const byLayer = new Map<number, Straight[]>();
   for (let path = 0; path < pathCount(p); path += 1) {
@@ -68,14 +92,20 @@ function joinCollinear(p: Primitives, gone: Set<number>, tolerance: number): num
     if (angle > Math.PI - 1e-4) angle -= Math.PI;
     const list = byLayer.get(p.layer[path]);
     const line = { path, angle, offset: 0, from: 0, to: 0 };
-    if (list) list.push(line); else byLayer.set(p.layer[path], [line]);
+    if (list) list.push(line);
+    else byLayer.set(p.layer[path], [line]);
   }
   const grown: number[] = [];
   for (const lines of byLayer.values()) {
     lines.sort((a, b) => a.angle - b.angle);
     for (let first = 0; first < lines.length;) {
       let end = first + 1;
-      while (end < lines.length && lines[end].angle - lines[end - 1].angle < 1e-5 && lines[end].angle - lines[first].angle < 1e-4) end += 1;
+      while (
+        end < lines.length &&
+        lines[end].angle - lines[end - 1].angle < 1e-5 &&
+        lines[end].angle - lines[first].angle < 1e-4
+      )
+        end += 1;
       if (end - first > 1) joinParallel(p, lines.slice(first, end), gone, grown, tolerance);
       first = end;
     }
@@ -97,13 +127,29 @@ function joinParallel(p: Primitives, lines: Straight[], gone: Set<number>, grown
   for (let first = 0; first < lines.length;) {
     let end = first + 1;
     while (end < lines.length && lines[end].offset - lines[first].offset <= tolerance) end += 1;
-    joinRow(p, lines.slice(first, end).sort((a, b) => a.from - b.from), gone, grown, tolerance, c, s);
+    joinRow(
+      p,
+      lines.slice(first, end).sort((a, b) => a.from - b.from),
+      gone,
+      grown,
+      tolerance,
+      c,
+      s,
+    );
     first = end;
   }
 }
 
 /** Joins pieces of one line, in the order in which they begin. */
-function joinRow(p: Primitives, row: Straight[], gone: Set<number>, grown: number[], tolerance: number, c: number, s: number): void {
+function joinRow(
+  p: Primitives,
+  row: Straight[],
+  gone: Set<number>,
+  grown: number[],
+  tolerance: number,
+  c: number,
+  s: number,
+): void {
   let head = row[0];
   let to = head.to;
   let more = false;
@@ -117,7 +163,9 @@ function joinRow(p: Primitives, row: Straight[], gone: Set<number>, grown: numbe
   for (const line of row.slice(1)) {
     if (line.from <= to + tolerance) {
       gone.add(line.path);
-      if (line.to > to + 1e-12) { to = line.to; }
+      if (line.to > to + 1e-12) {
+        to = line.to;
+      }
       more = true;
       continue;
     }

@@ -2,16 +2,31 @@ import { Paths, type PathOwner } from '../paths';
 import { pathCount, type Primitives } from '../primitives';
 
 /** What a step did: the new primitives, and which paths and texts of the old ones it took out or changed. */
-export interface StepResult { primitives: Primitives; paths: number[]; texts: number[] }
+export interface StepResult {
+  primitives: Primitives;
+  paths: number[];
+  texts: number[];
+}
 
 export const untouched = (primitives: Primitives): StepResult => ({ primitives, paths: [], texts: [] });
 
 export const ownerOf = (p: Primitives, path: number): PathOwner => ({
-  layer: p.layer[path], colour: p.colour[path], kind: p.kind[path], chain: p.chain[path], pen: p.pen[path], elevation: p.elevation[path], entity: p.entity[path], top: p.top[path],
+  layer: p.layer[path],
+  colour: p.colour[path],
+  kind: p.kind[path],
+  chain: p.chain[path],
+  pen: p.pen[path],
+  elevation: p.elevation[path],
+  entity: p.entity[path],
+  top: p.top[path],
 });
 
 /** Takes out the paths and texts that a test picks. */
-export function takeOut(p: Primitives, pathGoes: (path: number) => boolean, textGoes: (text: number) => boolean): StepResult {
+export function takeOut(
+  p: Primitives,
+  pathGoes: (path: number) => boolean,
+  textGoes: (text: number) => boolean,
+): StepResult {
   const paths: number[] = [];
   const texts: number[] = [];
   for (let i = 0; i < pathCount(p); i += 1) if (pathGoes(i)) paths.push(i);
@@ -27,7 +42,10 @@ export function withoutPaths(p: Primitives, gone: readonly number[]): Primitives
   const out = new Paths();
   let next = 0;
   for (let path = 0; path < pathCount(p); path += 1) {
-    if (next < gone.length && gone[next] === path) { next += 1; continue; }
+    if (next < gone.length && gone[next] === path) {
+      next += 1;
+      continue;
+    }
     copyPath(out, p, path);
   }
   return { ...p, ...out.finish() };

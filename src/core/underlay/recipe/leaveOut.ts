@@ -9,12 +9,20 @@ import { entityGroups, type EntityGroup } from './steps';
 /** Takes out kinds of entities. */
 export function leaveOutKinds(p: Primitives, groups: readonly EntityGroup[]): StepResult {
   const gone = new Set<number>(groups.flatMap((group) => [...entityGroups[group].kinds]));
-  return takeOut(p, (path) => gone.has(p.kind[path]), (text) => gone.has(p.texts[text].kind));
+  return takeOut(
+    p,
+    (path) => gone.has(p.kind[path]),
+    (text) => gone.has(p.texts[text].kind),
+  );
 }
 
 export function leaveOutLayers(p: Primitives, drawing: Drawing, patterns: readonly string[]): StepResult {
   const gone = drawing.layers.map(({ name }) => patterns.some((pattern) => matches(pattern, name)));
-  return takeOut(p, (path) => gone[p.layer[path]], (text) => gone[p.texts[text].layer]);
+  return takeOut(
+    p,
+    (path) => gone[p.layer[path]],
+    (text) => gone[p.texts[text].layer],
+  );
 }
 
 /** Takes out what stands in blocks, at any depth. */
@@ -23,7 +31,11 @@ export function leaveOutBlocks(p: Primitives, drawing: Drawing, patterns: readon
   const gone: boolean[] = [];
   // A chain's parent comes before it.
   for (const chain of p.chains) gone.push(chain.block >= 0 && (block[chain.block] || gone[chain.parent]));
-  return takeOut(p, (path) => gone[p.chain[path]], (text) => gone[p.texts[text].chain]);
+  return takeOut(
+    p,
+    (path) => gone[p.chain[path]],
+    (text) => gone[p.texts[text].chain],
+  );
 }
 
 /**
@@ -39,5 +51,9 @@ export function region(p: Primitives, keep: 'inside' | 'outside', polygon: reado
     return 2 * within >= end - first && within > 0;
   };
   const drop = keep === 'inside' ? (here: boolean) => !here : (here: boolean) => here;
-  return takeOut(p, (path) => drop(inside(path)), (text) => drop(contains(local, [p.texts[text].x, p.texts[text].y])));
+  return takeOut(
+    p,
+    (path) => drop(inside(path)),
+    (text) => drop(contains(local, [p.texts[text].x, p.texts[text].y])),
+  );
 }

@@ -7,7 +7,8 @@ const quarter = Math.PI / 2;
 const bins = 1800;
 
 /**
- * The main directions of a plan, modulo a quarter turn, in radians: where at least a twentieth of the length of all straight lines
+ * The main directions of a plan, modulo a quarter turn, in radians: where at least a twentieth of the length of all
+ * straight lines
  * lies within the tolerance. Each is the direction that most of that length has exactly.
  */
 export function mainDirections(p: Primitives, tolerance: number): number[] {
@@ -25,12 +26,17 @@ export function mainDirections(p: Primitives, tolerance: number): number[] {
     total += length;
   });
   const reach = Math.max(1, Math.round((tolerance / quarter) * bins));
-  const sum = (bin: number) => { let here = 0; for (let k = -reach; k <= reach; k += 1) here += histogram[(bin + k + bins) % bins]; return here; };
+  const sum = (bin: number) => {
+    let here = 0;
+    for (let k = -reach; k <= reach; k += 1) here += histogram[(bin + k + bins) % bins];
+    return here;
+  };
   const directions: number[] = [];
   const taken = new Uint8Array(bins);
   for (;;) {
     let best = -1;
-    for (let bin = 0; bin < bins; bin += 1) if (taken[bin] === 0 && (best < 0 || histogram[bin] > histogram[best])) best = bin;
+    for (let bin = 0; bin < bins; bin += 1)
+      if (taken[bin] === 0 && (best < 0 || histogram[bin] > histogram[best])) best = bin;
     if (best < 0 || histogram[best] === 0 || directions.length >= 6) break;
     const weight = sum(best);
     for (let k = -2 * reach; k <= 2 * reach; k += 1) taken[(best + k + bins) % bins] = 1;
@@ -43,7 +49,10 @@ export function mainDirections(p: Primitives, tolerance: number): number[] {
 const within = (angle: number): number => ((angle % quarter) + quarter) % quarter;
 
 /** The difference of two directions modulo a quarter turn, in (-45, 45] degrees. */
-const turnBetween = (from: number, to: number): number => { const d = within(to - from); return d > quarter / 2 ? d - quarter : d; };
+const turnBetween = (from: number, to: number): number => {
+  const d = within(to - from);
+  return d > quarter / 2 ? d - quarter : d;
+};
 
 /** The direction near one that most length has, to a millionth of a radian. */
 function exactDirection(sides: readonly { angle: number; length: number }[], about: number, tolerance: number): number {
@@ -90,8 +99,10 @@ export function straighten(p: Primitives, angle: number): StepResult {
       const target = side + turn;
       const [nx, ny] = [-Math.sin(target), Math.cos(target)];
       const off = (dx * nx + dy * ny) / 2;
-      xy[2 * v] += nx * off; xy[2 * v + 1] += ny * off;
-      xy[2 * w] -= nx * off; xy[2 * w + 1] -= ny * off;
+      xy[2 * v] += nx * off;
+      xy[2 * v + 1] += ny * off;
+      xy[2 * w] -= nx * off;
+      xy[2 * w + 1] -= ny * off;
       touched[path] = 1;
       moved = true;
     });

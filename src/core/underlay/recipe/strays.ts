@@ -7,5 +7,13 @@ export function dropStrays(p: Primitives): StepResult & { pieces: number; away: 
   const { strays } = sortClusters(findClusters(p));
   const paths = new Set(strays.flatMap(({ cluster }) => cluster.paths));
   const texts = new Set(strays.flatMap(({ cluster }) => cluster.texts));
-  return { ...takeOut(p, (path) => paths.has(path), (text) => texts.has(text)), pieces: strays.length, away: Math.max(0, ...strays.map(({ away }) => away)) };
+  return {
+    ...takeOut(
+      p,
+      (path) => paths.has(path),
+      (text) => texts.has(text),
+    ),
+    pieces: strays.length,
+    away: Math.max(0, ...strays.map(({ away }) => away)),
+  };
 }

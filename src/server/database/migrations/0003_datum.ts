@@ -1,6 +1,9 @@
 import { sql, type Kysely } from 'kysely';
 
-/** How a project shows lengths and angles, where the survey has it, its working axes; levels with kind, finish, slab and the level they repeat; placements with scale, mirroring and upright drawings; drawings on several levels. */
+/**
+ * How a project shows lengths and angles, where the survey has it, its working axes; levels with kind, finish, slab and
+ * the level they repeat; placements with scale, mirroring and upright drawings; drawings on several levels.
+ */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     alter table projects

@@ -1,6 +1,9 @@
 import { sql, type Kysely } from 'kysely';
 
-/** A library of sections and constructions that elements and layers refer to, roles of blocks and of picked lines, how a project names sizes and what reading takes for granted. */
+/**
+ * A library of sections and constructions that elements and layers refer to, roles of blocks and of picked lines, how a
+ * project names sizes and what reading takes for granted.
+ */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     create table library (

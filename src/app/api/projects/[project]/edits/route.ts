@@ -4,12 +4,19 @@ import { database } from '@/server/database/connection';
 import { applyEdit, editsSince, historyOf } from '@/server/edits';
 import { bodyAs, route } from '@/server/http';
 
-const request = v.strictObject({ seen: v.pipe(v.number(), v.integer(), v.minValue(0)), clientId: v.pipe(v.string(), v.uuid()), edit: editSchema });
+const request = v.strictObject({
+  seen: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  clientId: v.pipe(v.string(), v.uuid()),
+  edit: editSchema,
+});
 
 /** The edits after a version. */
 export const GET = route<'project'>(async ({ url }, { project }) => {
   const since = Number(new URL(url).searchParams.get('since') ?? 0);
-  return { edits: await editsSince(project, Number.isFinite(since) ? since : 0), history: await historyOf(database(), project) };
+  return {
+    edits: await editsSince(project, Number.isFinite(since) ? since : 0),
+    history: await historyOf(database(), project),
+  };
 });
 
 export const POST = route<'project'>(async (incoming, { project }) => {

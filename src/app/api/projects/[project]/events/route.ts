@@ -8,13 +8,33 @@ export const GET = route<'project'>(async (request, { project }) => {
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      const send = (text: string) => { try { controller.enqueue(encoder.encode(text)); } catch { stop(); } };
-      const unsubscribe = subscribe(project, (notice) => send(`data: ${JSON.stringify(notice === 'again' ? { again: true } : notice)}\n\n`));
+      const send = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          stop();
+        }
+      };
+      const unsubscribe = subscribe(project, (notice) =>
+        send(`data: ${JSON.stringify(notice === 'again' ? { again: true } : notice)}\n\n`),
+      );
       const beat = setInterval(() => send(': still here\n\n'), 15_000);
-      const stop = () => { clearInterval(beat); unsubscribe(); };
-      request.signal.addEventListener('abort', () => { stop(); try { controller.close(); } catch { /* It is closed. */ } });
+      const stop = () => {
+        clearInterval(beat);
+        unsubscribe();
+      };
+      request.signal.addEventListener('abort', () => {
+        stop();
+        try {
+          controller.close();
+        } catch {
+          /* It is closed. */
+        }
+      });
       send('retry: 1000\n\n');
     },
   });
-  return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } });
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+  });
 });

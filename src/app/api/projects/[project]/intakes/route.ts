@@ -5,14 +5,24 @@ import { Problem } from '@/server/problem';
 
 export const GET = route<'project'>(async (_, { project }) => ({ intakes: await views(project) }));
 
-const query = v.object({ name: v.pipe(v.string(), v.minLength(1), v.maxLength(255), v.check((name) => !/[/\\\0]/.test(name))), level: v.optional(v.pipe(v.string(), v.uuid())), revises: v.optional(v.pipe(v.string(), v.uuid())) });
+const query = v.object({
+  name: v.pipe(
+    v.string(),
+    v.minLength(1),
+    v.maxLength(255),
+    v.check((name) => !/[/\\\0]/.test(name)),
+  ),
+  level: v.optional(v.pipe(v.string(), v.uuid())),
+  revises: v.optional(v.pipe(v.string(), v.uuid())),
+});
 
 /** Takes a file in: the request's body is its bytes. */
 export const POST = route<'project'>(async (request, { project }) => {
   const asked = v.safeParse(query, Object.fromEntries(new URL(request.url).searchParams));
   if (!asked.success) throw new Problem(400, 'The upload needs a plain file name of at most 255 characters.');
   const length = request.headers.get('content-length');
-  const body = (request.body ?? new ReadableStream({ start: (c) => c.close() })) as unknown as AsyncIterable<Uint8Array>;
+  const body = (request.body ??
+    new ReadableStream({ start: (c) => c.close() })) as unknown as AsyncIterable<Uint8Array>;
   const { level = null, revises = null, name } = asked.output;
   return receive(project, { levelId: level, revises, fileName: name }, length === null ? null : Number(length), body);
 });
