@@ -11,7 +11,7 @@ import type {
   BeamCandidate,
 } from '@/core/reading/candidate';
 import { read } from '@/core/reading/read';
-import { toleranceFor } from '@/core/reading/settings';
+import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from '@/core/reading/scene';
 import type { Role } from '@/core/sorting/roles';
 import { suggestRole } from '@/core/sorting/suggest';

@@ -11,7 +11,7 @@ import { asDrawn } from '@/core/datum/placement';
 import { digest } from '@/core/handover/intake/digest';
 import type { ColumnCandidate, GridCandidate } from '@/core/reading/candidate';
 import { read } from '@/core/reading/read';
-import { toleranceFor } from '@/core/reading/settings';
+import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from '@/core/reading/scene';
 
 const plan = groundFloor();

@@ -1,4 +1,5 @@
-import { applyChanges, type Change } from '@/core/model/edits';
+import { applyChanges } from '@/core/model/model';
+import { type Change } from '@/core/model/edits';
 import type { ProjectState } from '@/core/model/state';
 import { plainLevel } from '@/core/model/levels';
 import { ask, openStage, type Stage } from './harness';

@@ -1,254 +1,304 @@
-import { apply, determinant, type Transform } from '@/core/geometry/transform';
+import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
-import { formatLength } from '@/core/units/length';
-import { pointsOf } from '@/core/model/outlines';
-import { mainContent } from '@/core/underlay/mainContent';
-import { reportCursor, useBoard, type PickedLine } from './boardStore';
+import type { Diff } from '@/core/model/model';
+import type { Draft } from '@/project/draft';
+import { reportCursor, useBoard, type ToolRequest } from './boardStore';
 import { fit, pan, toProject, viewBox, zoomAt, type Camera, type Size } from './camera';
-import { drawModel } from './drawModel';
-import { candidateAt } from './hitCandidate';
-import { UnderlayPicture, type PictureSource } from './picture';
-import type { BoardDrawing, BoardScene } from './scene';
-import { gridHolds, holdsNear, lineAt, straightAt } from './snapping';
-import { colourKey, underlayColour } from './underlayColour';
-import {
-  clickCorner,
-  clickLine,
-  clickPoint,
-  drawTool,
-  dropCorner,
-  finishTool,
-  gripOf,
-  leaveTool,
-  wantsLine,
-  wantsPoints,
-  type Grip,
-} from './tools';
+import { CandidateIndex } from './candidateIndex';
+import { extentOfDrawing, extentOfScene } from './extent';
+import { elementsInBox, hitAt } from './hits';
+import { Input, type InputHandler, type RawPointer } from './input';
+import { evidenceContent } from './layers/evidenceContent';
+import { drawHeights, drawScaleBar, drawSelected, drawTrace, drawZero, ringPointed } from './layers/marks';
+import { modelContent } from './layers/modelContent';
+import { preparedCandidate, preparedElement } from './layers/outlines';
+import type { Pen } from './layers/pen';
+import { SlicedPicture } from './layers/slicedPicture';
+import { UnderlayLayers } from './layers/underlayLayers';
+import type { BoardScene } from './scene';
+import { axesSnaps } from './snapping/axesSnaps';
+import { gridSnaps } from './snapping/gridSnaps';
+import { holdsAt, type Held, type SnapProvider } from './snapping/held';
+import { lineAt, straightAt } from './snapping/lineAt';
+import { modelSnaps } from './snapping/modelSnaps';
+import { underlaySnaps } from './snapping/underlaySnaps';
+import { drawMeasured } from './tools/measure/measureTool';
+import type { BoardTool, Pointing } from './tools/tool';
+import { toolFor } from './tools/tools';
+import type { BoardEvents, World } from './tools/world';
 
-export interface BoardEvents {
-  cameraChanged(camera: Camera): void;
-  candidateClicked(key: string | null, adding: boolean): void;
-  /** A line of an underlay was clicked, or nothing. */
-  lineClicked(line: { drawingId: string; path: number } | null): void;
+export interface BoardCanvases {
+  below: HTMLCanvasElement;
+  model: HTMLCanvasElement;
+  above: HTMLCanvasElement;
+  marks: HTMLCanvasElement;
 }
 
-/** The pointer: nothing pressed, pressed and not yet moved, or dragging the view along. */
-type Gesture = { kind: 'idle' } | { kind: 'pressing'; from: Point } | { kind: 'dragging'; last: Point };
+/** A press becomes a drag where the pointer moves further than this, pixels. */
+const dragFrom = 3;
+/** Of an edit that changes more rows than this not each place is looked up. */
+const mostPlaces = 200;
+/** Before anything is there, the view is of a building's size. */
+const emptyView: Camera = { x: 10, y: 8, metresPerPixel: 0.04 };
+
+/** The pointer: nothing pressed, pressed and not yet moved, or dragging, the view or what the tool took. */
+type Gesture =
+  | { kind: 'idle' }
+  | { kind: 'pressing'; from: RawPointer; at: Point }
+  | { kind: 'panning'; from: RawPointer; at: Point; last: Point }
+  | { kind: 'dragging'; from: RawPointer; at: Point };
 
 /**
- * The plan area: canvases for the underlay on the GPU, for everything else above it, and for underlays that lie over
- * the model. Works without React.
+ * The plan area, working without React: layers that know alone when they are stale, the tool of the moment, and the view.
+ * It follows the rows of the model by their diffs and everything else by the scenes it is handed.
  */
-export class Board {
-  private picture: UnderlayPicture | null = null;
-  /** Underlays over the model; made when the first one is. */
-  private upper: UnderlayPicture | null = null;
-  private context: CanvasRenderingContext2D;
-  private camera: Camera | null;
+export class Board implements World, InputHandler {
+  camera: Camera = emptyView;
+  size: Size = { width: 0, height: 0 };
+  /** What the last frame took, milliseconds of script; for measuring. */
+  lastFrame = 0;
+  private hasView: boolean;
   /** The view of the plan, while a section is seen face on. */
   private planCamera: Camera | null = null;
-  private size: Size = { width: 0, height: 0 };
   private gesture: Gesture = { kind: 'idle' };
-  private cursor: Point | null = null;
-  private grip: Grip = { holds: [], chosen: 0 };
+  private pointer: RawPointer | null = null;
+  private holds: Held[] = [];
+  private chosen = 0;
   private scheduled = 0;
-  private movedAt = 0;
-  private boxes = new WeakMap<object, [number, number, number, number] | null>();
-  private observer: ResizeObserver;
+  private drawnCamera: Camera | null = null;
+  private marksStale = true;
+  private modelStale = true;
+  private candidates: CandidateIndex;
+  private tool: BoardTool;
+  private readonly underlays: UnderlayLayers;
+  private readonly modelPicture: SlicedPicture;
+  private readonly evidencePicture: SlicedPicture;
+  private readonly providers: SnapProvider[];
+  private readonly input: Input;
+  private readonly observer: ResizeObserver;
   private stops: (() => void)[] = [];
 
   constructor(
-    private root: HTMLElement,
-    below: HTMLCanvasElement,
-    private above: HTMLCanvasElement,
-    private top: HTMLCanvasElement,
-    private scene: BoardScene,
+    private readonly root: HTMLElement,
+    private readonly canvases: BoardCanvases,
+    public scene: BoardScene,
+    private readonly draft: Draft,
     camera: Camera | null,
-    private events: BoardEvents,
+    readonly events: BoardEvents,
   ) {
-    this.camera = camera;
-    this.context = above.getContext('2d')!;
-    try {
-      this.picture = new UnderlayPicture(below, graphicsLost);
-    } catch {
-      useBoard
-        .getState()
-        .setProblem(
-          'This browser offers no WebGL 2, which the underlay is drawn with. Turn on hardware acceleration, or use another browser.',
-        );
-    }
+    this.hasView = camera !== null;
+    if (camera !== null) this.camera = camera;
+    this.candidates = new CandidateIndex(scene.candidates, scene.model);
+    this.underlays = new UnderlayLayers(canvases.below, canvases.above);
+    const now = () => this.scene;
+    this.modelPicture = new SlicedPicture(modelContent(now, () => this.candidates));
+    this.evidencePicture = new SlicedPicture(evidenceContent(now));
+    this.providers = [
+      gridSnaps(() => this.scene.model),
+      modelSnaps(now),
+      underlaySnaps(() => this.scene.drawings),
+      axesSnaps(now),
+    ];
+    this.tool = toolFor(useBoard.getState().tool, this);
+    this.tool.enter?.();
+    this.input = new Input(root, this);
     this.observer = new ResizeObserver(() => this.resized());
     this.observer.observe(root);
-    this.listen();
+    this.stops = [
+      scene.model.subscribe((diff) => this.followModel(diff)),
+      draft.subscribe(() => this.redraw()),
+      useBoard.subscribe((state, before) => {
+        if (state.wish !== before.wish && state.wish) this.look(state.wish.box);
+        if (state.tool !== before.tool) this.turnToTool(state.tool);
+        this.redraw();
+      }),
+    ];
     this.resized();
-    this.setScene(scene);
+    this.underlays.setScene(scene);
+    if (!this.hasView) this.look('all');
   }
 
+  get choice(): { chosen: number; of: number } {
+    return { chosen: this.chosen, of: this.holds.length };
+  }
+
+  /** Takes another scene; only what differs from the one before is drawn anew. */
   setScene(scene: BoardScene): void {
-    const known = new Set(this.scene.drawings.map(({ id }) => id));
-    const fresh = scene.drawings.filter(({ id }) => !known.has(id));
-    const turned = (scene.heights === null) !== (this.scene.heights === null);
+    const before = this.scene;
+    const differs = (...keys: (keyof BoardScene)[]): boolean => keys.some((key) => scene[key] !== before[key]);
     this.scene = scene;
-    const sources = (above: boolean) =>
-      scene.drawings
-        .filter(({ display }) => display.above === above)
-        .map((drawing): PictureSource => ({
-          id: drawing.id,
-          store: drawing.underlay.segments,
-          transform: drawing.transform,
-          hidden: drawing.hidden,
-          colour: (drawn, layer) => underlayColour(scene, drawing, drawn, layer),
-          colourKey: colourKey(scene, drawing),
-          strength: 1 - drawing.display.fade,
-          weights: drawing.display.lineWeights,
-        }));
-    this.picture?.setSources(sources(false));
-    const over = sources(true);
-    if (over.length > 0 && this.picture && !this.upper) {
-      this.upper = new UnderlayPicture(this.top, graphicsLost);
-      this.upper.resize(this.size, window.devicePixelRatio || 1);
-    }
-    this.upper?.setSources(over);
-    if (turned) this.turnTo(scene.heights === null);
-    else if (this.camera === null && this.size.width > 0) this.look('all');
-    // What newly comes to be shown should be seen, if nothing else is.
-    else if (fresh.length > 0 && !this.seesSomething()) this.look('all');
+    if (differs('candidates')) this.candidates = new CandidateIndex(scene.candidates, scene.model);
+    if (differs('drawings', 'dark', 'tokens')) this.underlays.setScene(scene);
+    if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights'))
+      this.modelPicture.invalidate();
+    if (differs('overlay', 'drawings', 'tokens')) this.evidencePicture.invalidate();
+    this.followView(before);
     this.redraw();
   }
 
-  /** A section seen face on has coordinates of its own; back in the plan the view is as it was left. */
-  private turnTo(plan: boolean): void {
-    if (!plan) this.planCamera = this.camera;
-    if (plan && this.planCamera !== null) this.moveTo(this.planCamera, true);
-    else this.look('all');
+  /** A section seen face on has coordinates of its own; what newly comes to be shown should be seen, if nothing else is. */
+  private followView(before: BoardScene): void {
+    const { heights, drawings } = this.scene;
+    if ((heights === null) !== (before.heights === null)) {
+      if (heights !== null) this.planCamera = this.camera;
+      if (heights === null && this.planCamera !== null) this.moveTo(this.planCamera, true);
+      else this.look('all');
+      return;
+    }
+    const known = new Set(before.drawings.map(({ id }) => id));
+    const fresh = drawings.some(({ id }) => !known.has(id));
+    if (!this.hasView || (fresh && !this.seesADrawing())) this.look('all');
   }
 
-  private seesSomething(): boolean {
-    if (this.camera === null || this.size.width === 0) return true;
+  private seesADrawing(): boolean {
     const view = viewBox(this.camera, this.size);
     return this.scene.drawings.some((drawing) => {
-      const box = this.boxOf(drawing);
-      if (!box) return false;
-      const at = placed(box, drawing.transform);
-      return at[0] < view[2] && at[2] > view[0] && at[1] < view[3] && at[3] > view[1];
+      const box = extentOfDrawing(drawing);
+      return box !== null && box[0] < view[2] && box[2] > view[0] && box[1] < view[3] && box[3] > view[1];
     });
   }
 
-  /** Looks at a box, or at the main content of all drawings and elements. */
-  look(at: [number, number, number, number] | 'all'): void {
-    const box = at === 'all' ? this.allContent() : at;
-    if (box === null) {
-      if (this.camera === null) this.moveTo({ x: 10, y: 8, metresPerPixel: 0.04 }, false);
-      return;
+  /** An edit: the places of what changed are drawn anew, before and after. */
+  private followModel({ rows }: Diff): void {
+    if (rows.length > mostPlaces) this.modelPicture.invalidate();
+    else this.invalidatePlaces(rows);
+    this.redraw();
+  }
+
+  private invalidatePlaces(rows: Diff['rows']): void {
+    for (const row of rows) {
+      if (row.table === 'element') {
+        for (const element of [row.before, row.after]) {
+          if (element === null) continue;
+          // Labels of grid lines step aside for one another: with one of them all may move.
+          if (element.kind === 'grid') this.modelPicture.invalidate();
+          else this.modelPicture.invalidateBox(preparedElement(element, this.scene.model.index.hostOf(element)).box);
+        }
+        // Openings go with their wall.
+        for (const opening of this.scene.model.index.openingsOf(row.id))
+          this.modelPicture.invalidateBox(preparedElement(opening, this.scene.model.index.hostOf(opening)).box);
+      } else if (row.table === 'decision') {
+        const candidate = this.candidates.ofDecision(row.id);
+        if (candidate?.kind === 'grid') this.modelPicture.invalidate();
+        else if (candidate) this.modelPicture.invalidateBox(preparedCandidate(candidate).box);
+      }
     }
-    this.moveTo(fit(box, this.size), true);
+  }
+
+  private turnToTool(request: ToolRequest): void {
+    this.tool.exit?.();
+    this.gesture = { kind: 'idle' };
+    this.tool = toolFor(request, this);
+    this.tool.enter?.();
+    this.seek();
+  }
+
+  /** Looks at a box, or at the main content of all drawings and elements. */
+  look(at: Box | 'all'): void {
+    if (this.size.width === 0) return;
+    const box = at === 'all' ? extentOfScene(this.scene) : at;
+    if (box !== null) this.moveTo(fit([box[0], box[1], box[2], box[3]], this.size), true);
   }
 
   zoomBy(factor: number): void {
-    if (this.camera)
-      this.moveTo(zoomAt(this.camera, this.size, [this.size.width / 2, this.size.height / 2], factor), true);
+    this.zoom([this.size.width / 2, this.size.height / 2], factor);
+  }
+
+  private moveTo(camera: Camera, keep: boolean): void {
+    this.camera = camera;
+    this.hasView ||= keep;
+    if (keep) this.events.cameraChanged(camera);
+    this.redraw();
   }
 
   dispose(): void {
     cancelAnimationFrame(this.scheduled);
     this.observer.disconnect();
+    this.input.dispose();
+    this.tool.exit?.();
     for (const stop of this.stops) stop();
-    this.picture?.dispose();
-    this.upper?.dispose();
+    this.underlays.dispose();
   }
 
-  private allContent(): [number, number, number, number] | null {
-    const boxes = this.scene.drawings.flatMap((drawing) => {
-      const box = this.boxOf(drawing);
-      return box ? [placed(box, drawing.transform)] : [];
-    });
-    for (const element of this.scene.elements) {
-      for (const [x, y] of pointsOf(element)) boxes.push([x, y, x, y]);
-    }
-    if (boxes.length === 0) return null;
-    return [
-      Math.min(...boxes.map((b) => b[0])),
-      Math.min(...boxes.map((b) => b[1])),
-      Math.max(...boxes.map((b) => b[2])),
-      Math.max(...boxes.map((b) => b[3])),
-    ];
+  /** What the GPU keeps, for tests. */
+  held(): { targets: number; buffers: number } {
+    return this.underlays.held();
   }
 
-  /** The main content of a drawing, about its underlay's origin. */
-  private boxOf({ underlay: { primitives } }: BoardDrawing): [number, number, number, number] | null {
-    if (!this.boxes.has(primitives)) {
-      const main = mainContent(primitives);
-      const [ox, oy] = primitives.origin;
-      this.boxes.set(primitives, main && [main[0][0] - ox, main[0][1] - oy, main[1][0] - ox, main[1][1] - oy]);
-    }
-    return this.boxes.get(primitives)!;
-  }
+  redraw = (): void => {
+    this.marksStale = true;
+    this.wake();
+  };
 
-  private moveTo(camera: Camera, keep: boolean): void {
-    this.camera = camera;
-    this.movedAt = performance.now();
-    if (keep) this.events.cameraChanged(camera);
-    this.seek();
-    this.redraw();
-  }
-
-  redraw(): void {
+  wake(): void {
     if (this.scheduled === 0) this.scheduled = requestAnimationFrame(() => this.frame());
   }
 
   private frame(): void {
+    const begun = performance.now();
     this.scheduled = 0;
-    if (this.camera === null || this.size.width === 0) return;
-    const more = [this.picture, this.upper].map((picture) => picture?.frame(this.camera!) ?? false).some(Boolean);
-    const ratio = window.devicePixelRatio || 1;
-    this.context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const pen = { context: this.context, camera: this.camera, size: this.size, scene: this.scene };
-    const moving = performance.now() - this.movedAt < 120;
-    const held = drawModel(pen, moving);
-    drawTool(pen, this.grip, this.cursor, this.lineUnderCursor());
-    this.drawScaleBar();
-    this.drawLattice();
-    if (more || held) this.redraw();
+    this.input.flush();
+    if (this.size.width === 0) return;
+    const moved = this.drawnCamera !== this.camera;
+    this.drawnCamera = this.camera;
+    const underlays = this.underlays.frame(this.camera, moved);
+    const model = this.modelPicture.proceed(this.camera);
+    const evidence = this.evidencePicture.proceed(this.camera);
+    if (moved || this.modelStale || model.changed || evidence.changed) this.pastePictures();
+    if (moved || this.marksStale) this.drawMarks();
+    if (moved) this.drawLattice();
+    if (underlays || model.more || evidence.more) this.wake();
+    this.lastFrame = performance.now() - begun;
   }
 
-  /** A bar of a round length in the corner. */
-  private drawScaleBar(): void {
-    const { context, scene, size } = this;
-    const most = 140 * this.camera!.metresPerPixel;
-    const power = 10 ** Math.floor(Math.log10(most));
-    const metres = [5, 2, 1].map((n) => n * power).find((n) => n <= most) ?? power;
-    const [x, y, wide] = [16, size.height - 16, metres / this.camera!.metresPerPixel];
-    context.setLineDash([]);
-    context.strokeStyle = scene.tokens.ink2;
-    context.lineWidth = 1;
-    context.beginPath();
-    context.moveTo(x, y - 5);
-    context.lineTo(x, y);
-    context.lineTo(x + wide, y);
-    context.lineTo(x + wide, y - 5);
-    context.stroke();
-    context.fillStyle = scene.tokens.ink2;
-    context.font = '11px "Overpass Mono", monospace';
-    context.textAlign = 'left';
-    context.textBaseline = 'bottom';
-    context.fillText(
-      formatLength(
-        metres,
-        scene.unit,
-        scene.unit.unit === 'm' ? Math.max(0, -Math.floor(Math.log10(metres))) : undefined,
-      ),
-      x + 4,
-      y - 3,
-    );
+  private pastePictures(): void {
+    const context = this.cleared(this.canvases.model);
+    this.modelPicture.paste(context, this.camera);
+    this.evidencePicture.paste(context, this.camera);
+    this.modelStale = false;
+  }
+
+  private cleared(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
+    const context = canvas.getContext('2d')!;
+    const ratio = window.devicePixelRatio || 1;
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    context.clearRect(0, 0, this.size.width, this.size.height);
+    return context;
+  }
+
+  /** What changes with the pointer, or is small: the selection, the tool, and the signs of the board. */
+  private drawMarks(): void {
+    this.marksStale = false;
+    const { scene, camera, size } = this;
+    const pen: Pen = { context: this.cleared(this.canvases.marks), camera, size, scene };
+    const pointing = this.pointing();
+    const dragged = this.draft.rows;
+    drawSelected(pen, dragged.length > 0 ? dragged : this.selectedElements(), dragged.length > 0);
+    const pointed = scene.pointed === null ? null : this.candidates.byKey(scene.pointed);
+    if (pointed !== null) ringPointed(pen, pointed);
+    for (const trace of scene.traces) drawTrace(pen, trace);
+    if (scene.heights !== null) drawHeights(pen, scene.heights);
+    else drawZero(pen);
+    const { measured, tool } = useBoard.getState();
+    const next = tool.kind === 'measure' ? (pointing?.held?.point ?? null) : null;
+    if (measured !== null) drawMeasured(pen, measured, next);
+    this.tool.draw?.(pen, pointing);
+    drawScaleBar(pen);
+  }
+
+  private selectedElements() {
+    const { model, selected } = this.scene;
+    return [...selected].flatMap((id) => model.element[id] ?? []);
   }
 
   /** Moves the dots of the ground with the view; their spacing stays between 24 and 120 pixels. */
   private drawLattice(): void {
-    const { x, y, metresPerPixel } = this.camera!;
+    const { x, y, metresPerPixel } = this.camera;
     const spacing = 5 ** Math.ceil(Math.log(24 * metresPerPixel) / Math.log(5)) / metresPerPixel;
     const { style } = this.root;
+    const [left, top] = [this.size.width / 2 - x / metresPerPixel, this.size.height / 2 + y / metresPerPixel];
     style.backgroundSize = `${spacing}px ${spacing}px`;
-    style.backgroundPosition = `${(this.size.width / 2 - x / metresPerPixel) % spacing}px ${(this.size.height / 2 + y / metresPerPixel) % spacing}px`;
+    style.backgroundPosition = `${left % spacing}px ${top % spacing}px`;
   }
 
   private resized(): void {
@@ -256,206 +306,179 @@ export class Board {
     if (width === 0 || height === 0) return;
     this.size = { width: Math.round(width), height: Math.round(height) };
     const ratio = window.devicePixelRatio || 1;
-    this.above.width = this.size.width * ratio;
-    this.above.height = this.size.height * ratio;
-    for (const picture of [this.picture, this.upper]) picture?.resize(this.size, ratio);
-    if (this.camera === null && this.scene.drawings.length > 0) this.look('all');
-    if (this.camera === null) this.look('all');
+    for (const canvas of [this.canvases.model, this.canvases.marks]) {
+      canvas.width = this.size.width * ratio;
+      canvas.height = this.size.height * ratio;
+    }
+    this.underlays.resize(this.size, ratio);
+    this.modelPicture.resize(this.size, ratio);
+    this.evidencePicture.resize(this.size, ratio);
+    this.modelStale = true;
+    if (!this.hasView) this.look('all');
     this.redraw();
   }
 
-  private listen(): void {
-    const on = <K extends keyof HTMLElementEventMap>(
-      type: K,
-      handler: (event: HTMLElementEventMap[K]) => void,
-      options?: AddEventListenerOptions,
-    ) => {
-      this.root.addEventListener(type, handler, options);
-      this.stops.push(() => this.root.removeEventListener(type, handler));
-    };
-    on('pointerdown', (event) => this.pressed(event));
-    on('pointermove', (event) => this.moved(event));
-    on('pointerup', (event) => this.released(event));
-    on('pointercancel', () => {
-      this.gesture = { kind: 'idle' };
-    });
-    on('pointerleave', () => {
-      this.cursor = null;
-      this.grip = { holds: [], chosen: 0 };
-      reportCursor({ position: null, holding: '' });
-      this.redraw();
-    });
-    on(
-      'wheel',
-      (event) => {
-        event.preventDefault();
-        if (this.camera)
-          this.moveTo(
-            zoomAt(
-              this.camera,
-              this.size,
-              this.local(event),
-              Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : 0.0016)),
-            ),
-            true,
-          );
-      },
-      { passive: false },
-    );
-    on('keydown', (event) => this.key(event));
-    this.stops.push(
-      useBoard.subscribe((now, before) => {
-        if (now.wish !== before.wish && now.wish) this.look(now.wish.box);
-        if (now.tool !== before.tool) this.seek();
-        this.redraw();
-      }),
-    );
+  // What the pointer does.
+
+  press(pointer: RawPointer): void {
+    this.pointer = pointer;
+    this.seek();
+    this.gesture = { kind: 'pressing', from: pointer, at: this.project(pointer.pixels) };
   }
 
-  private local(event: MouseEvent): Point {
-    const box = this.root.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top];
-  }
-
-  private pressed(event: PointerEvent): void {
-    if (event.button > 1) return;
-    this.root.focus({ preventScroll: true });
-    this.root.setPointerCapture(event.pointerId);
-    this.gesture = { kind: 'pressing', from: this.local(event) };
-  }
-
-  private moved(event: PointerEvent): void {
-    const at = this.local(event);
-    this.cursor = at;
-    if (this.gesture.kind === 'pressing' && Math.hypot(at[0] - this.gesture.from[0], at[1] - this.gesture.from[1]) > 3)
-      this.gesture = { kind: 'dragging', last: this.gesture.from };
-    if (this.gesture.kind === 'dragging' && this.camera) {
-      const [dx, dy] = [at[0] - this.gesture.last[0], at[1] - this.gesture.last[1]];
-      this.gesture = { kind: 'dragging', last: at };
+  move(pointer: RawPointer): void {
+    this.pointer = pointer;
+    this.beginDrag(pointer);
+    const { gesture } = this;
+    if (gesture.kind === 'panning') {
+      const [dx, dy] = [pointer.pixels[0] - gesture.last[0], pointer.pixels[1] - gesture.last[1]];
+      gesture.last = pointer.pixels;
       this.moveTo(pan(this.camera, dx, dy), true);
       return;
     }
     this.seek();
+    const pointing = this.pointing();
+    if (pointing === null) return;
+    if (gesture.kind === 'dragging') this.tool.drag?.(pointing);
+    else this.tool.move?.(pointing);
   }
 
-  private released(event: PointerEvent): void {
+  /** A press that moves far enough is the tool's drag, or moves the view. */
+  private beginDrag({ pixels }: RawPointer): void {
     const { gesture } = this;
-    this.gesture = { kind: 'idle' };
-    if (gesture.kind !== 'pressing' || !this.camera || event.button !== 0) return;
-    this.cursor = this.local(event);
-    this.seek();
-    if (wantsLine()) {
-      clickLine(this.lineUnderCursor());
-      return;
-    }
-    if (wantsPoints()) {
-      const held = gripOf(this.grip);
-      if (useBoard.getState().tool.kind === 'outline')
-        clickCorner(held?.point ?? toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel);
-      else if (held !== null) clickPoint(held);
-      return;
-    }
-    const { tool } = useBoard.getState();
-    if (tool.kind === 'gather') {
-      const line = lineAt(
-        this.scene.drawings,
-        toProject(this.camera, this.size, this.cursor),
-        this.camera.metresPerPixel,
-      );
-      if (line !== null) tool.take({ drawingId: line.drawingId, path: line.path });
-      return;
-    }
-    const candidate = candidateAt(
-      this.scene.candidates,
-      toProject(this.camera, this.size, this.cursor),
-      this.camera.metresPerPixel,
-    );
-    this.events.candidateClicked(candidate, event.ctrlKey || event.metaKey || event.shiftKey);
-    if (candidate === null) {
-      const line = lineAt(
-        this.scene.drawings,
-        toProject(this.camera, this.size, this.cursor),
-        this.camera.metresPerPixel,
-      );
-      this.events.lineClicked(line && { drawingId: line.drawingId, path: line.path });
-    }
+    if (gesture.kind !== 'pressing') return;
+    const { from, at } = gesture;
+    if (Math.hypot(pixels[0] - from.pixels[0], pixels[1] - from.pixels[1]) <= dragFrom) return;
+    const pointing = this.pointing();
+    const taken = from.button === 0 && pointing !== null && (this.tool.press?.(pointing) ?? false);
+    this.gesture = taken ? { kind: 'dragging', from, at } : { kind: 'panning', from, at, last: from.pixels };
   }
 
-  private key(event: KeyboardEvent): void {
+  release(pointer: RawPointer): void {
+    this.pointer = pointer;
+    const { gesture } = this;
+    this.seek();
+    const pointing = this.pointing();
+    this.gesture = { kind: 'idle' };
+    if (pointing === null || gesture.kind === 'idle' || gesture.kind === 'panning' || pointer.button !== 0) return;
+    if (gesture.kind === 'dragging') this.tool.drop?.(pointing);
+    else this.tool.click?.(pointing);
+    this.seek();
+    this.redraw();
+  }
+
+  cancel(): void {
+    this.gesture = { kind: 'idle' };
+    this.tool.exit?.();
+  }
+
+  leave(): void {
+    if (this.gesture.kind !== 'idle') return;
+    this.pointer = null;
+    this.holds = [];
+    reportCursor({ position: null, holding: '' });
+    this.redraw();
+  }
+
+  zoom(at: Point, factor: number): void {
+    if (this.size.width > 0) this.moveTo(zoomAt(this.camera, this.size, at, factor), true);
+    this.seek();
+  }
+
+  key(event: KeyboardEvent): boolean {
+    if (this.tool.key?.(event.key)) {
+      this.redraw();
+      return true;
+    }
     const step = event.shiftKey ? 200 : 60;
-    const moves: Record<string, [number, number]> = {
+    const moves: Record<string, Point> = {
       ArrowLeft: [step, 0],
       ArrowRight: [-step, 0],
       ArrowUp: [0, step],
       ArrowDown: [0, -step],
     };
-    if (moves[event.key] && this.camera) this.moveTo(pan(this.camera, ...moves[event.key]), true);
+    if (moves[event.key]) this.moveTo(pan(this.camera, ...moves[event.key]), true);
     else if (event.key === '+' || event.key === '=') this.zoomBy(1.4);
     else if (event.key === '-') this.zoomBy(1 / 1.4);
     else if (event.key === 'Home') this.look('all');
-    else if (event.key === 'Escape' && leaveTool()) this.redraw();
-    else if (event.key === 'Enter' && finishTool()) this.redraw();
-    else if (event.key === 'Backspace' && dropCorner()) this.redraw();
-    else if (event.key.toLowerCase() === 'n' && wantsPoints() && this.grip.holds.length > 1) {
-      this.grip = { ...this.grip, chosen: (this.grip.chosen + 1) % this.grip.holds.length };
-      this.report();
-      this.redraw();
-    } else return;
-    event.preventDefault();
+    else if (event.key === 'Escape') return this.leaveTool();
+    else if (event.key.toLowerCase() === 'n' && this.holds.length > 1) this.holdNext();
+    else return false;
+    return true;
   }
 
-  /** Looks for what the cursor can hold on to. */
-  private seek(): void {
-    if (this.camera === null || this.cursor === null) return;
-    const at = toProject(this.camera, this.size, this.cursor);
-    const holds =
-      wantsPoints() && this.gesture.kind !== 'dragging'
-        ? [
-            ...(this.scene.heights === null ? gridHolds(this.scene.elements, at, this.camera.metresPerPixel) : []),
-            ...holdsNear(this.scene.drawings, at, this.camera.metresPerPixel),
-          ]
-        : [];
-    const same = gripOf(this.grip);
-    const kept =
-      same === null
-        ? -1
-        : holds.findIndex(
-            (hold) => hold.words === same.words && hold.point[0] === same.point[0] && hold.point[1] === same.point[1],
-          );
-    this.grip = { holds, chosen: Math.max(0, kept > 0 && this.grip.chosen > 0 ? kept : 0) };
+  private holdNext(): void {
+    this.chosen = (this.chosen + 1) % this.holds.length;
     this.report();
-    if (useBoard.getState().tool.kind !== 'look') this.redraw();
+    this.redraw();
   }
 
-  /** The straight line under the cursor, while the tool of the moment looks for one. */
-  private lineUnderCursor(): PickedLine | null {
-    return wantsLine() && this.cursor !== null && this.camera !== null && this.gesture.kind !== 'dragging'
-      ? straightAt(this.scene.drawings, toProject(this.camera, this.size, this.cursor), this.camera.metresPerPixel)
-      : null;
+  /** @returns whether there was something to leave */
+  private leaveTool(): boolean {
+    const { tool, measured, setTool, setMeasured } = useBoard.getState();
+    if (tool.kind === 'look' && measured === null) return false;
+    setTool({ kind: 'look' });
+    setMeasured(null);
+    return true;
+  }
+
+  // What is under the pointer.
+
+  private project = (pixels: Point): Point => toProject(this.camera, this.size, pixels);
+
+  private pointing(): Pointing | null {
+    if (this.pointer === null) return null;
+    const { pixels, adding, shift, alt } = this.pointer;
+    const at = this.project(pixels);
+    const { gesture } = this;
+    const from = gesture.kind === 'idle' ? { at, pixels } : { at: gesture.at, pixels: gesture.from.pixels };
+    return { at, pixels, held: this.holds[this.chosen] ?? null, from, adding, shift, alt };
+  }
+
+  /** Looks for what the cursor can hold on to; what it held stays held where it is still offered. */
+  private seek(): void {
+    if (this.pointer === null) return;
+    const before: Held | undefined = this.holds[this.chosen];
+    const wanted = this.tool.wants === 'points' && this.gesture.kind !== 'panning';
+    this.holds = wanted ? this.holdsAt(this.project(this.pointer.pixels)) : [];
+    const kept = this.chosen > 0 && before ? this.holds.findIndex((held) => sameHold(held, before)) : -1;
+    this.chosen = Math.max(0, kept);
+    this.report();
+    if (useBoard.getState().tool.kind !== 'look' || wanted) this.redraw();
+  }
+
+  /** Points of the drawing that a tool asks for come first. */
+  private holdsAt(at: Point): Held[] {
+    const holds = holdsAt(this.providers, at, this.camera.metresPerPixel);
+    const { tool } = useBoard.getState();
+    const of = tool.kind === 'pick' ? tool.of : null;
+    return of === null ? holds : holds.toSorted((a, b) => Number(b.drawingId === of) - Number(a.drawingId === of));
   }
 
   private report(): void {
-    if (this.camera === null || this.cursor === null) return;
-    reportCursor({ position: toProject(this.camera, this.size, this.cursor), holding: gripOf(this.grip)?.words ?? '' });
+    if (this.pointer === null) return;
+    const { chosen, holds } = this;
+    reportCursor({ position: this.project(this.pointer.pixels), holding: holds[chosen]?.words ?? '' });
+  }
+
+  hitAt(at: Point) {
+    return this.scene.heights === null ? hitAt(this.scene, this.candidates, at, this.camera.metresPerPixel) : null;
+  }
+
+  elementsInBox([x1, y1]: Point, [x2, y2]: Point, touching: boolean) {
+    const box: Box = [Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2)];
+    return this.scene.heights === null ? elementsInBox(this.scene, box, touching) : [];
+  }
+
+  lineAt(at: Point) {
+    const line = lineAt(this.scene.drawings, at, this.camera.metresPerPixel);
+    return line && { drawingId: line.drawingId, path: line.path };
+  }
+
+  straightAt(at: Point) {
+    return straightAt(this.scene.drawings, at, this.camera.metresPerPixel);
   }
 }
 
-const graphicsLost = () => useBoard.getState().setProblem('The browser took the graphics away. Reload the page.');
-
-function placed(box: [number, number, number, number], transform: Transform): [number, number, number, number] {
-  if (determinant(transform) === 0) return box;
-  const corners = (
-    [
-      [box[0], box[1]],
-      [box[2], box[1]],
-      [box[2], box[3]],
-      [box[0], box[3]],
-    ] as Point[]
-  ).map((p) => apply(transform, p));
-  return [
-    Math.min(...corners.map((p) => p[0])),
-    Math.min(...corners.map((p) => p[1])),
-    Math.max(...corners.map((p) => p[0])),
-    Math.max(...corners.map((p) => p[1])),
-  ];
-}
+const sameHold = (a: Held, b: Held): boolean =>
+  a.words === b.words && a.point[0] === b.point[0] && a.point[1] === b.point[1];

@@ -23,10 +23,15 @@ export interface PickedLine {
   words: string;
 }
 
-/** What a click on the board means. */
-export type Tool =
+/** The tool that a bench asks for, and what it is to do with what it gets. */
+export type ToolRequest =
   | { kind: 'look' }
-  | { kind: 'pick'; prompt: string; take: (picked: Picked) => void }
+  | {
+      kind: 'pick';
+      prompt: string;
+      /** The drawing whose points come first; null where any will do. */ of: string | null;
+      take: (picked: Picked) => void;
+    }
   | { kind: 'pickLine'; prompt: string; take: (line: PickedLine) => void }
   /** Lines clicked one by one, until it is ended. */
   | { kind: 'gather'; prompt: string; take: (line: { drawingId: string; path: number }) => void }
@@ -42,13 +47,10 @@ export interface Measured {
 }
 
 interface BoardStore {
-  tool: Tool;
-  setTool(tool: Tool): void;
+  tool: ToolRequest;
+  setTool(tool: ToolRequest): void;
   measured: Measured | null;
   setMeasured(measured: Measured | null): void;
-  /** The corners of the outline so far. */
-  corners: Point[];
-  setCorners(corners: Point[]): void;
   /** A wish to look at something; the board fulfils it once. */
   wish: { box: [number, number, number, number] | 'all'; serial: number } | null;
   lookAt(box: [number, number, number, number] | 'all'): void;
@@ -61,14 +63,10 @@ interface BoardStore {
 export const useBoard = create<BoardStore>()((set, get) => ({
   tool: { kind: 'look' },
   measured: null,
-  corners: [],
   wish: null,
   problem: null,
   setTool(tool) {
-    set({ tool, corners: [], ...(tool.kind === 'measure' ? { measured: null } : {}) });
-  },
-  setCorners(corners) {
-    set({ corners });
+    set({ tool, ...(tool.kind === 'measure' ? { measured: null } : {}) });
   },
   setMeasured(measured) {
     set({ measured });

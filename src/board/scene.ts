@@ -1,14 +1,14 @@
 import type { Placement } from '@/core/datum/placement';
+import type { WorkingAxes } from '@/core/datum/survey';
 import type { Transform } from '@/core/geometry/transform';
-import type { ElementRow } from '@/core/model/elements';
+import type { Point } from '@/core/geometry/vector';
+import type { Model } from '@/core/model/model';
+import type { LevelRow } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
 import type { Display } from '@/core/underlay/display';
+import type { LengthStyle } from '@/core/units/length';
 import type { Overlay } from '@/project/overlay';
 import type { Underlay } from '@/project/underlays';
-import type { LevelRow } from '@/core/model/state';
-import type { WorkingAxes } from '@/core/datum/survey';
-import type { LengthStyle } from '@/core/units/length';
-import type { Point } from '@/core/geometry/vector';
 import type { Tokens } from '@/ui/tokens';
 
 /** A drawing as the board shows it. */
@@ -31,17 +31,29 @@ export interface Trace {
   to: Point;
 }
 
-/** Everything the board shows; handed over as a whole whenever something of it changes. */
+/** What was read of a drawing; of it the board shows what nobody has decided on. */
+export interface ReadCandidates {
+  drawingId: string;
+  candidates: readonly Candidate[];
+}
+
+/**
+ * Everything the board shows beside the rows of the model, which it follows by itself; handed over whenever something of
+ * it changes.
+ */
 export interface BoardScene {
   tokens: Tokens;
   dark: boolean;
   unit: LengthStyle;
   drawings: BoardDrawing[];
-  elements: ElementRow[];
-  /** Candidates that nobody has decided on. */
-  candidates: Candidate[];
+  model: Model;
+  /** The level whose elements are shown, with those of no level. */
+  levelId: string | null;
+  candidates: readonly ReadCandidates[];
   pointed: string | null;
   chosen: ReadonlySet<string>;
+  /** Elements that are selected, by their ids. */
+  selected: ReadonlySet<string>;
   /** What a bench shows over a drawing for a moment. */
   overlay: Overlay | null;
   traces: Trace[];

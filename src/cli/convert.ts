@@ -1,3 +1,5 @@
+import { elementsOfCandidates } from '@/core/decisions/decide';
+import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
@@ -9,13 +11,12 @@ import { DxfReader } from '@/core/drawing/reader';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { digest, type Digest } from '@/core/handover/intake/digest';
 import { writeModel } from '@/core/handover/model/writeModel';
-import type { ElementKind, ElementRow } from '@/core/model/elements';
-import { kindNames, type Candidate } from '@/core/reading/candidate';
+import type { Candidate } from '@/core/reading/candidate';
+import { kinds } from '@/core/kinds/kinds';
 import { plainLevel } from '@/core/model/levels';
-import { elementsOfCandidates } from '@/core/model/commands';
 import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
-import { toleranceFor } from '@/core/reading/settings';
+import { toleranceFor } from '@/core/patterns/settings';
 import { fail, ok, type Result } from '@/core/result';
 import { roleByRules } from '@/core/sorting/roles';
 import { applyRecipe } from '@/core/underlay/recipe/apply';
@@ -77,7 +78,7 @@ export async function convert(args: string[]): Promise<number> {
   ];
   const written = counts
     .filter(([count]) => count > 0)
-    .map(([count, kind]) => `${count} ${kindNames[kind][count === 1 ? 0 : 1]}`);
+    .map(([count, kind]) => `${count} ${kinds[kind].names[count === 1 ? 0 : 1]}`);
   console.log(`${written.join(', ') || 'Nothing read; an empty model'} written to ${out}`);
   return 0;
 }

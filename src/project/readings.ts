@@ -1,12 +1,16 @@
 'use client';
+import { decisionId } from '@/core/decisions/decide';
+import { roleId } from '@/core/model/roles';
+import type { GridLine } from '@/core/kinds/grid';
 import { create } from 'zustand';
 import type { Placement } from '@/core/datum/placement';
-import { decisionId, roleId } from '@/core/model/commands';
-import type { GridLine } from '@/core/model/elements';
+import type { Model } from '@/core/model/model';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
+import type { ElementKind, Shapes } from '@/core/kinds/element';
+import { kinds } from '@/core/kinds/kinds';
 import type { Candidate } from '@/core/reading/candidate';
 import type { ReadingResult, ReadingStage } from '@/core/reading/read';
-import { defaultSettings, type ReadingSettings } from '@/core/reading/settings';
+import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
 import type { Role } from '@/core/sorting/roles';
 import { readInWorker, type ReadingOrder, type Underlay } from './underlays';
 
@@ -27,7 +31,7 @@ export interface DrawingReading {
 interface ReadingStore {
   readings: Record<string, DrawingReading>;
   /** Reads a drawing again where its roles, its placement, the settings or the accepted grid changed. */
-  refresh(state: ProjectState, drawing: DrawingRow, underlay: Underlay): void;
+  refresh(state: Model, drawing: DrawingRow, underlay: Underlay): void;
   /** Forgets what was read of a drawing, so that it is read again. */
   again(drawingId: string): void;
   /** The candidate that bench and board point at. */
@@ -91,13 +95,12 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
   },
 }));
 
+/** Forgets everything that was read, when a project is left. */
+export const closeReadings = (): void =>
+  useReadings.setState({ readings: {}, pointed: null, chosen: new Set<string>() });
+
 /** What a drawing is read with. */
-export function readingOrder(
-  state: ProjectState,
-  drawingId: string,
-  underlay: Underlay,
-  placement: Placement,
-): ReadingOrder {
+export function readingOrder(state: Model, drawingId: string, underlay: Underlay, placement: Placement): ReadingOrder {
   const rows = underlay.layers.map(({ name }) => state.role[roleId(drawingId, name)]);
   const picks = Object.values(state.pick).filter((pick) => pick.drawingId === drawingId);
   return {
@@ -111,9 +114,7 @@ export function readingOrder(
       ),
     },
     // Grid lines of other drawings are crossings too; this drawing's own are read again.
-    accepted: Object.values(state.element).flatMap((element) =>
-      element.kind === 'grid' && element.source?.drawing !== drawingId ? [element.shape as GridLine] : [],
-    ),
+    accepted: [...state.ofKind('grid')].filter(({ source }) => source?.drawing !== drawingId).map(({ shape }) => shape),
     settings: settingsOf(state),
   };
 }
@@ -127,27 +128,16 @@ const offGrid = 1;
 
 /** What a candidate is called in lists: its label, its crossing, its mark, its name, or how long it is. */
 export function nameOfCandidate(candidate: Candidate): string {
-  switch (candidate.kind) {
-    case 'grid':
-      return candidate.element.label;
-    case 'column':
-      return candidate.crossing !== null && candidate.crossing.distance < offGrid
-        ? candidate.crossing.name
-        : 'off grid';
-    case 'beam':
-      return candidate.element.mark || 'beam';
-    case 'wall':
-      return candidate.element.outer ? 'outer' : 'inner';
-    case 'opening':
-      return candidate.element.use;
-    case 'slab':
-      return 'slab';
-    case 'zone':
-      return candidate.element.number || candidate.element.name || 'no name';
-    default:
-      return candidate.element.name || 'surface';
-  }
+  if (candidate.kind !== 'column')
+    return nameOfKind(candidate.kind, candidate.element) || unnamed[candidate.kind] || '';
+  const { crossing } = candidate;
+  return crossing !== null && crossing.distance < offGrid ? crossing.name : 'off grid';
 }
+
+const nameOfKind = <K extends ElementKind>(kind: K, shape: Shapes[K]): string => kinds[kind].name(shape);
+
+/** What stands in place of a name that is not there. */
+const unnamed: Partial<Record<ElementKind, string>> = { beam: 'beam', zone: 'no name', outdoor: 'surface' };
 
 const inOrder = (candidates: Candidate[]) =>
   [...candidates].sort(

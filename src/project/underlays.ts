@@ -1,4 +1,5 @@
 'use client';
+import type { GridLine } from '@/core/kinds/grid';
 import { proxy, wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import { readerVersion } from '@/core/drawing/packDrawing';
@@ -10,7 +11,6 @@ import { metresPerDrawn } from '@/core/datum/placement';
 import type { PatternFit } from '@/core/datum/pattern';
 import type { SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
-import type { GridLine } from '@/core/model/elements';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
 import type { ReadingResult, ReadingStage } from '@/core/reading/read';
 import { openIndex, type PieceIndex } from '@/core/underlay/pieces';
@@ -138,6 +138,13 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
     },
   };
 });
+
+/** Forgets all underlays and ends the worker with the files it holds, when a project is left. */
+export function closeUnderlays(): void {
+  worker?.thread.terminate();
+  worker = null;
+  useUnderlays.setState({ entries: {}, looked: {} });
+}
 
 /** The underlay of a drawing where it is open. */
 export const underlayOf = (entries: Record<string, Entry>, drawingId: string | undefined): Underlay | null =>

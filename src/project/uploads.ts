@@ -1,6 +1,6 @@
 'use client';
 import { create } from 'zustand';
-import { useProject } from './store';
+import type { Session } from './session';
 
 /** A file on its way from this window to the server. */
 export interface Upload {
@@ -15,7 +15,7 @@ export interface Upload {
 interface UploadStore {
   uploads: Upload[];
   /** @param revises the drawing whose next revision the file is */
-  send(files: Iterable<File>, levelId: string | null, revises?: string): void;
+  send(session: Session, files: Iterable<File>, levelId: string | null, revises?: string): void;
   dismiss(key: number): void;
 }
 
@@ -27,16 +27,15 @@ export const useUploads = create<UploadStore>()((set, get) => {
     set({ uploads: get().uploads.map((upload) => (upload.key === key ? { ...upload, ...part } : upload)) });
   const drop = (key: number) => set({ uploads: get().uploads.filter((upload) => upload.key !== key) });
 
-  const sendOne = (file: File, levelId: string | null, revises?: string) => {
+  const sendOne = (session: Session, file: File, levelId: string | null, revises?: string) => {
     const key = (next += 1);
     const request = new XMLHttpRequest();
-    const project = useProject.getState().id;
     const query = new URLSearchParams({
       name: file.name,
       ...(levelId ? { level: levelId } : {}),
       ...(revises ? { revises } : {}),
     });
-    request.open('POST', `/api/projects/${project}/intakes?${query.toString()}`);
+    request.open('POST', `/api/projects/${session.id}/intakes?${query.toString()}`);
     request.upload.onprogress = ({ loaded }) => change(key, { sent: loaded });
     request.onload = () => {
       drop(key);
@@ -44,20 +43,21 @@ export const useUploads = create<UploadStore>()((set, get) => {
       // kept here.
       const answer = JSON.parse(request.responseText || '{}') as { message?: string };
       if (request.status >= 400)
-        useProject
-          .getState()
-          .tell({ kind: 'problem', text: answer.message ?? `${file.name} was refused with status ${request.status}.` });
-      void useProject.getState().refreshIntakes();
+        session.tell({
+          kind: 'problem',
+          text: answer.message ?? `${file.name} was refused with status ${request.status}.`,
+        });
+      void session.refreshIntakes();
     };
     request.onerror = () => {
       change(key, {
         message: `The upload of ${file.name} was cut off: the server does not answer. Nothing was stored; bring it in again.`,
       });
-      void useProject.getState().refreshIntakes();
+      void session.refreshIntakes();
     };
     request.onabort = () => {
       drop(key);
-      void useProject.getState().refreshIntakes();
+      void session.refreshIntakes();
     };
     set({
       uploads: [
@@ -70,8 +70,8 @@ export const useUploads = create<UploadStore>()((set, get) => {
 
   return {
     uploads: [],
-    send(files, levelId, revises) {
-      for (const file of files) sendOne(file, levelId, revises);
+    send(session, files, levelId, revises) {
+      for (const file of files) sendOne(session, file, levelId, revises);
     },
     dismiss: drop,
   };

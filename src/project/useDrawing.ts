@@ -1,6 +1,7 @@
 'use client';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
-import { activeDrawings, useProject } from './store';
+import { activeDrawings } from './projectRow';
+import { useModel } from './useSession';
 import { underlayOf, useUnderlays, type Underlay } from './underlays';
 import { useView } from './view';
 
@@ -22,7 +23,7 @@ export function drawingInHand(
 
 /** That drawing with its placement and, where it is open, its underlay. */
 export function useDrawing(): { drawing: DrawingRow; placement: PlacementRow; underlay: Underlay | null } | null {
-  const state = useProject((store) => store.state);
+  const state = useModel('drawing', 'placement');
   const { drawingId, levelId } = useView();
   const entries = useUnderlays((store) => store.entries);
   const drawing = drawingInHand(activeDrawings(state), drawingId, levelId);

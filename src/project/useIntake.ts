@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { api } from './api';
-import { useProject } from './store';
+import { useSession } from './useSession';
 
 /** The intake report of a file: not there yet, there, or a sentence saying why not. */
 export function useIntake(fileId: string | undefined): {
@@ -10,7 +10,7 @@ export function useIntake(fileId: string | undefined): {
   report: IntakeFile | null;
   problem: string | null;
 } {
-  const project = useProject((store) => store.id);
+  const project = useSession().id;
   const address = `/api/projects/${project}/files/${fileId}/intake.json`;
   const [answer, setAnswer] = useState<{ address: string; report: IntakeFile | null; problem: string | null }>({
     address: '',

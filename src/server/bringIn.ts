@@ -1,8 +1,8 @@
+import { roleId } from '@/core/model/roles';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'kysely';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
-import { roleId } from '@/core/model/commands';
 import { put, type Change } from '@/core/model/edits';
 import { lengthUnits, type LengthUnit } from '@/core/units/length';
 import type { Database } from './database/schema';

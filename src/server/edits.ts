@@ -14,7 +14,10 @@ type Tx = Transaction<Database>;
 export interface LoggedEdit {
   seq: number;
   label: string;
-  changes: Change[];
+  /** The id that whoever sent it gave it. */
+  clientId: string;
+  /** Null where whoever asks has sent it, and has them. */
+  changes: Change[] | null;
   at: string;
 }
 
@@ -23,6 +26,9 @@ export interface History {
   version: number;
   undo: string | null;
   redo: string | null;
+  /** The edits that undo and redo would take back. */
+  undoSeq: number | null;
+  redoSeq: number | null;
   savedAt: string | null;
 }
 
@@ -232,22 +238,52 @@ export async function stepHistory(
     });
 }
 
-/** Edits after a version, oldest first; at most a hundred, then the state is better loaded anew. */
-export async function editsSince(project: string, version: number): Promise<LoggedEdit[]> {
-  const rows = await database()
-    .selectFrom('edits')
-    .select(['seq', 'label', 'changes', 'created_at'])
-    .where('project_id', '=', project)
-    .where('seq', '>', version)
-    .orderBy('seq')
-    .limit(101)
-    .execute();
-  return rows.map((row) => ({
-    seq: row.seq,
-    label: row.label,
-    changes: row.changes,
-    at: row.created_at.toISOString(),
-  }));
+/** What a window gets that asks for what it has not seen. */
+export interface Since {
+  edits: LoggedEdit[];
+  history: History;
+}
+
+/** A window that has not seen more edits than this better loads the project anew. */
+const mostEdits = 100;
+
+/**
+ * The edits after a version, oldest first, and how far the project is, both of one moment. Of more than a hundred the
+ * first are given.
+ * @param knows the id of an edit whose changes whoever asks has, and need not be sent
+ */
+export async function editsSince(project: string, version: number, knows: string | null = null): Promise<Since> {
+  return database()
+    .transaction()
+    .setIsolationLevel('repeatable read')
+    .execute(async (tx) => {
+      const rows = await tx
+        .selectFrom('edits')
+        .select(['seq', 'label', 'client_id', 'created_at'])
+        .select((eb) =>
+          eb
+            .case()
+            .when('client_id', '=', knows)
+            .then(null)
+            .else(eb.ref('changes'))
+            .end()
+            .$castTo<Change[] | null>()
+            .as('changes'),
+        )
+        .where('project_id', '=', project)
+        .where('seq', '>', version)
+        .orderBy('seq')
+        .limit(mostEdits)
+        .execute();
+      const edits = rows.map(({ seq, label, client_id: clientId, changes, created_at: at }) => ({
+        seq,
+        label,
+        clientId,
+        changes,
+        at: at.toISOString(),
+      }));
+      return { edits, history: await historyOf(tx, project) };
+    });
 }
 
 export async function historyOf(db: Db, project: string): Promise<History> {
@@ -273,6 +309,8 @@ export async function historyOf(db: Db, project: string): Promise<History> {
     version: head.version,
     undo: await label(head.undo_top),
     redo: (await label(head.redo_top))?.replace(/^Undo: /, '') ?? null,
+    undoSeq: head.undo_top,
+    redoSeq: head.redo_top,
     savedAt: head.version > 0 ? head.updated_at.toISOString() : null,
   };
 }

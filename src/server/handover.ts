@@ -1,8 +1,9 @@
+import type { ElementRow } from '@/core/kinds/element';
 import { surveyPlacement } from '@/core/datum/survey';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { writeModel } from '@/core/handover/model/writeModel';
-import type { ElementRow } from '@/core/model/elements';
 import { elementsAt } from '@/core/model/levels';
+import { Model } from '@/core/model/model';
 import { database } from './database/connection';
 import { notFound, Problem } from './problem';
 import { loadState } from './rows';
@@ -24,10 +25,10 @@ const labelOf = ({ kind, shape }: ElementRow) =>
         : '';
 
 async function load(project: string) {
-  const state = await loadState(database(), project);
+  const state = new Model(await loadState(database(), project));
   const name = state.project[project]?.name;
   if (name === undefined) throw notFound('This project');
-  return { state, name, elements: ordered(Object.values(state.element) as ElementRow[]) };
+  return { state, name, elements: ordered(Object.values(state.element)) };
 }
 
 /** model.json of a project. */

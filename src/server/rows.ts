@@ -1,5 +1,5 @@
+import type { ElementRow } from '@/core/kinds/element';
 import { sql, type Kysely, type Selectable, type Transaction } from 'kysely';
-import type { ElementRow } from '@/core/model/elements';
 import {
   emptyState,
   type LevelRow,
@@ -524,7 +524,7 @@ const decision: TableAccess<'decision'> = {
           key: row.key,
           verdict: row.verdict,
           element_id: row.elementId,
-          seen: row.seen,
+          seen: row.seen === null ? null : JSON.stringify(row.seen),
         })),
       )
       .onConflict((c) =>

@@ -1,6 +1,5 @@
 import * as v from 'valibot';
-import { database } from './database/connection';
-import { editsSince, historyOf, stepHistory } from './edits';
+import { editsSince, stepHistory } from './edits';
 import { bodyAs, route } from './http';
 
 const request = v.strictObject({
@@ -13,5 +12,5 @@ export const stepRoute = (way: 'undo' | 'redo') =>
   route<'project'>(async (incoming, { project }) => {
     const { seen, clientId } = await bodyAs(incoming, request);
     await stepHistory(project, way, seen, clientId);
-    return { edits: await editsSince(project, seen), history: await historyOf(database(), project) };
+    return editsSince(project, seen);
   });

@@ -7,7 +7,7 @@ import { asDrawn } from '@/core/datum/placement';
 import { packDrawing } from '@/core/drawing/packDrawing';
 import { readDxf } from '@/core/drawing/reader';
 import type { Recipe } from '@/core/underlay/recipe/steps';
-import { defaultSettings } from '@/core/reading/settings';
+import { defaultSettings } from '@/core/patterns/settings';
 import type { Order, ReadingOrder, UnderlayWorker } from './underlay.worker';
 
 /** The worker's own functions, with the border between threads left out. */

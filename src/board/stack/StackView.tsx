@@ -1,9 +1,9 @@
 'use client';
+import type { ElementRow } from '@/core/kinds/element';
+import { outlinesOf } from '@/core/kinds/kinds';
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
 import { apply } from '@/core/geometry/transform';
-import type { ElementRow } from '@/core/model/elements';
-import { outlinesOf } from '@/core/model/outlines';
 import type { LevelRow } from '@/core/model/state';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { Tokens } from '@/ui/tokens';
@@ -213,7 +213,7 @@ function modelLines({ tokens, elementsOn, levels, drawings }: StackScene): Stack
         continue;
       }
       if (element.kind !== 'column' && element.kind !== 'wall') continue;
-      const outline = outlinesOf(element.kind, element.shape as never)[0];
+      const outline = outlinesOf(element)[0];
       const lines = element.kind === 'column' ? columns : walls;
       outline.forEach((p, i) => {
         const q = outline[(i + 1) % outline.length];

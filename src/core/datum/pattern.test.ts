@@ -1,8 +1,8 @@
+import type { GridLine } from '@/core/kinds/grid';
 import fc from 'fast-check';
 import { gridArcs, gridLines } from '../../../demo/building';
 import { onUpperSheet } from '../../../demo/upper';
 import type { Point } from '@/core/geometry/vector';
-import type { GridLine } from '@/core/model/elements';
 import { carry } from './fit';
 import { registerByPattern } from './pattern';
 

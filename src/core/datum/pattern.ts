@@ -1,6 +1,6 @@
+import type { GridLine } from '@/core/kinds/grid';
 import { fail, ok, type Result } from '@/core/result';
 import { degrees, distance, type Point } from '@/core/geometry/vector';
-import type { GridLine } from '@/core/model/elements';
 import { registerByGrid, type Registration } from './register';
 
 type Straight = Extract<GridLine, { kind: 'line' }>;

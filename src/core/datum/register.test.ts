@@ -1,7 +1,7 @@
+import type { GridLine } from '@/core/kinds/grid';
 import fc from 'fast-check';
 import { gridLines } from '../../../demo/building';
 import { onUpperSheet } from '../../../demo/upper';
-import type { GridLine } from '@/core/model/elements';
 import type { Point } from '@/core/geometry/vector';
 import { carry, fitRigid, type PointPair } from './fit';
 import { registerByGrid, spacingDifferences } from './register';

@@ -1,7 +1,7 @@
+import type { GridLine } from '@/core/kinds/grid';
 import { fail, ok, type Result } from '@/core/result';
 import { cross, distance, subtract, type Point } from '@/core/geometry/vector';
-import type { GridLine } from '@/core/model/elements';
-import { gridCrossings } from '@/core/reading/grid/crossings';
+import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { carry, fitRigid, type PointPair, type RigidFit } from './fit';
 
 /** Two labelled grid lines whose distance differs between the drawings, metres. */

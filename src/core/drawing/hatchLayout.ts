@@ -1,4 +1,5 @@
-import { splineAt, type SplineData } from './splineLayout';
+import type { SplineData } from '@/core/geometry/curves';
+import { splineAt } from './splineLayout';
 
 /**
  * A hatch among a row's numbers: `pattern solid loops`, then for each loop `flags edges` and its edges, each

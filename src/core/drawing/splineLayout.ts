@@ -1,18 +1,11 @@
-/**
+import type { SplineData } from '@/core/geometry/curves';
+
+/*
  * A spline among a row's numbers, as a SPLINE entity and a hatch's edge have it:
  *
  *   degree closed knots controls rational fits   how many of each
  *   then the knots, the control points as x y, the weights where rational, the fit points as x y
  */
-export interface SplineData {
-  degree: number;
-  closed: boolean;
-  knots: number[];
-  controls: number[];
-  weights: number[];
-  fits: number[];
-}
-
 /** The numbers of a spline; null where it has neither enough control points with their knots nor two fit points. */
 export function splineNumbers({ degree, closed, knots, controls, weights, fits }: SplineData): number[] | null {
   const count = controls.length / 2;

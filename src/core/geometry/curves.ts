@@ -1,5 +1,14 @@
-import type { SplineData } from '@/core/drawing/splineLayout';
 import type { Point } from './vector';
+
+/** A spline by its knots and control points (as x y), with weights where it is rational, or by the points it passes. */
+export interface SplineData {
+  degree: number;
+  closed: boolean;
+  knots: number[];
+  controls: number[];
+  weights: number[];
+  fits: number[];
+}
 
 type Curve = (t: number) => Point;
 

@@ -1,12 +1,13 @@
+import { columnOutline } from '@/core/kinds/column';
+import type { ElementRow } from '@/core/kinds/element';
+import { outlinesOf } from '@/core/kinds/kinds';
 import { readFileSync } from 'node:fs';
 import Ajv from 'ajv';
 import DxfParser from 'dxf-parser';
 import * as v from 'valibot';
 import { asDrawn, place, type Placement } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
-import { columnOutline, type ElementRow } from '@/core/model/elements';
 import { plainLevel } from '@/core/model/levels';
-import { outlinesOf } from '@/core/model/outlines';
 import type { LibraryRow } from '@/core/model/library';
 import { flatten } from '@/core/underlay/flatten';
 import { modelJsonSchema } from '@/cli/schema';
@@ -51,7 +52,7 @@ test('a beam drawn on its left side lies to the right of its line, and below the
     justification: 'left' as const,
   };
   expect(
-    outlinesOf('beam', shape)[0]
+    outlinesOf({ kind: 'beam', shape })[0]
       .map(([, y]) => Number(y.toFixed(9)))
       .sort((a, b) => a - b),
   ).toEqual([-0.3, -0.3, 0, 0]);

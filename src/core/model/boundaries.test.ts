@@ -1,4 +1,6 @@
-import type { ElementRow, Wall, Zone } from './elements';
+import type { ElementRow } from '@/core/kinds/element';
+import type { Wall } from '@/core/kinds/wall';
+import type { Zone } from '@/core/kinds/zone';
 import { boundariesOf } from './boundaries';
 
 const wall = (id: string, start: [number, number], end: [number, number], thickness: number): ElementRow => ({

@@ -1,9 +1,11 @@
+import type { ElementRow } from '@/core/kinds/element';
+import type { Opening } from '@/core/kinds/opening';
+import { type Wall, wallLine } from '@/core/kinds/wall';
+import type { Zone } from '@/core/kinds/zone';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { arcContains, arcOfBulge } from '@/core/geometry/bulge';
 import { contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
-import type { ElementRow, Opening, Wall, Zone } from './elements';
-import { wallLine } from './outlines';
 
 /** A stretch of a wall that bounds a zone: how long it is, what lies on its other side, and the openings in it. */
 export interface Boundary {

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { tableNames, tableSchemas, type ProjectState, type Rows, type TableName } from './state';
+import { tableNames, tableSchemas, type Rows, type TableName } from './state';
 
 /** Puts a row in place of the one with its id, or takes the row with that id away (null). */
 export type Change = { [T in TableName]: { table: T; id: string; row: Rows[T] | null } }[TableName];
@@ -47,26 +47,3 @@ export const put = <T extends TableName>(table: T, row: Rows[T]): Change => ({ t
 
 /** A change that takes a row away. */
 export const remove = (table: TableName, id: string): Change => ({ table, id, row: null }) as Change;
-
-/**
- * Applies changes to a state.
- * @returns the new state, and the changes that lead back
- */
-export function applyChanges(
-  state: ProjectState,
-  changes: readonly Change[],
-): { state: ProjectState; inverse: Change[] } {
-  const next = { ...state } as Record<TableName, Record<string, unknown>>;
-  const copied = new Set<TableName>();
-  const inverse: Change[] = [];
-  for (const { table, id, row } of changes) {
-    if (!copied.has(table)) {
-      next[table] = { ...next[table] };
-      copied.add(table);
-    }
-    inverse.push({ table, id, row: next[table][id] ?? null } as Change);
-    if (row === null) delete next[table][id];
-    else next[table][id] = row;
-  }
-  return { state: next as unknown as ProjectState, inverse: inverse.reverse() };
-}

@@ -1,7 +1,8 @@
+import { acceptCandidates } from '@/core/decisions/decide';
+import { applyChanges, type Model } from './model';
 import fc from 'fast-check';
 import type { ColumnCandidate } from '@/core/reading/candidate';
-import { acceptCandidates } from './commands';
-import { applyChanges, put, type Edit } from './edits';
+import { put, type Edit } from './edits';
 import {
   changeLevel,
   elementsAt,
@@ -36,12 +37,12 @@ const house = [
   level(2, 'Upper', 3.9, 3.6),
   level(3, 'Roof', 7.5, 1.1, { kind: 'roof' }),
 ];
-const with_ = (levels: LevelRow[]): ProjectState =>
+const with_ = (levels: LevelRow[]): Model =>
   applyChanges(
     emptyState,
     levels.map((row) => put('level', row)),
   ).state;
-const after = (state: ProjectState, edit: Result<Edit> | Edit): ProjectState => {
+const after = (state: Model, edit: Result<Edit> | Edit): Model => {
   if ('ok' in edit && !edit.ok) throw new Error(edit.message);
   return applyChanges(state, ('ok' in edit ? (edit as { value: Edit }).value : edit).changes).state;
 };
@@ -232,7 +233,7 @@ describe('typical levels', () => {
     put('drawing', drawing(50, uuid(2))),
     put('drawing', drawing(51, uuid(1), [uuid(4)])),
   ]).state;
-  const ids = (now: ProjectState, at: string) =>
+  const ids = (now: Model, at: string) =>
     elementsAt(now, at)
       .map(({ id }) => Number(id.slice(-3)))
       .sort();

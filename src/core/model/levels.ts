@@ -1,7 +1,8 @@
+import type { ElementRow } from '@/core/kinds/element';
 import { fail, ok, type Result } from '@/core/result';
 import { formatLength } from '@/core/units/length';
 import { put, remove, type Change, type Edit } from './edits';
-import type { ElementRow } from './elements';
+import type { Model } from './model';
 import type { DrawingRow, LevelRow, ProjectState } from './state';
 
 /** What a level is until somebody says more. */
@@ -29,11 +30,10 @@ export const followersOf = (state: Pick<ProjectState, 'level'>, levelId: string)
   levelsUp(state).filter(({ repeats }) => repeats === levelId);
 
 /** The elements seen on a level: its own or those of the level it repeats, and those of no level. */
-export function elementsAt(state: ProjectState, levelId: string | null): ElementRow[] {
-  const source = sourceLevel(state, levelId);
-  return (Object.values(state.element) as ElementRow[]).filter(
-    (element) => element.levelId === null || element.levelId === source,
-  );
+export function elementsAt(model: Model, levelId: string | null): ElementRow[] {
+  const source = sourceLevel(model, levelId);
+  const own = source === null ? [] : model.index.onLevel(source);
+  return [...model.index.onLevel(null), ...own];
 }
 
 /** Whether a drawing is shown on a level: it hangs there, or on the level that is repeated there. */
@@ -44,15 +44,15 @@ export function hangsOn(state: Pick<ProjectState, 'level'>, drawing: DrawingRow,
 
 /** What hangs on a level itself. */
 export function usesOf(
-  state: ProjectState,
+  model: Model,
   levelId: string,
 ): { drawings: DrawingRow[]; elements: number; followers: LevelRow[] } {
   return {
-    drawings: Object.values(state.drawing).filter(
+    drawings: Object.values(model.drawing).filter(
       (drawing) => drawing.levelId === levelId || drawing.alsoOn.includes(levelId),
     ),
-    elements: Object.values(state.element).filter((element) => element.levelId === levelId).length,
-    followers: followersOf(state, levelId),
+    elements: model.index.countOnLevel(levelId),
+    followers: followersOf(model, levelId),
   };
 }
 
@@ -270,7 +270,7 @@ export type Fate = { kind: 'move'; to: string } | { kind: 'drop' };
  * none.
  * Levels that repeat it become their own. @param newId gives a fresh UUID
  */
-export function removeLevel(state: ProjectState, levelId: string, fate: Fate, newId: () => string): Result<Edit> {
+export function removeLevel(state: Model, levelId: string, fate: Fate, newId: () => string): Result<Edit> {
   const level = state.level[levelId];
   if (Object.keys(state.level).length === 1)
     return fail(`${level.name} is the only level; a project needs at least one.`);
@@ -283,12 +283,12 @@ export function removeLevel(state: ProjectState, levelId: string, fate: Fate, ne
     const own = drawing.levelId === levelId ? (to ?? alsoOn[0] ?? null) : drawing.levelId;
     return put('drawing', { ...drawing, levelId: own, alsoOn: alsoOn.filter((id) => id !== own) });
   });
-  const own = Object.values(state.element).filter((element) => element.levelId === levelId) as ElementRow[];
+  const own = [...state.index.onLevel(levelId)];
   for (const element of own)
     more.push(
       ...(to === null
         ? [remove('element', element.id), ...decisionsOf(state, element.id)]
-        : [put('element', { ...element, levelId: seenOn } as never)]),
+        : [put('element', { ...element, levelId: seenOn })]),
     );
   const copies = uses.followers.flatMap((follower) => copiesOf(own, follower.id, newId));
   const rest = levelsUp(state)
@@ -300,48 +300,35 @@ export function removeLevel(state: ProjectState, levelId: string, fate: Fate, ne
 /** Copies of elements on another level; copied openings are in the copies of their walls. */
 function copiesOf(elements: readonly ElementRow[], levelId: string, newId: () => string): Change[] {
   const ids = new Map(elements.map(({ id }) => [id, newId()]));
-  return elements.map((element) =>
-    put('element', {
-      ...element,
-      id: ids.get(element.id)!,
-      levelId,
-      ...(element.kind === 'opening'
-        ? { shape: { ...element.shape, wall: ids.get(element.shape.wall) ?? element.shape.wall } }
-        : {}),
-    } as never),
-  );
+  return elements.map((element) => {
+    const copy = { ...element, id: ids.get(element.id)!, levelId };
+    if (copy.kind !== 'opening') return put('element', copy);
+    return put('element', { ...copy, shape: { ...copy.shape, wall: ids.get(copy.shape.wall) ?? copy.shape.wall } });
+  });
 }
 
 /** Decisions that made an element: without it the candidates are open again. */
-const decisionsOf = (state: ProjectState, elementId: string): Change[] =>
-  Object.values(state.decision)
-    .filter((decision) => decision.elementId === elementId)
-    .map(({ id }) => remove('decision', id));
+const decisionsOf = (model: Model, elementId: string): Change[] =>
+  Array.from(model.decisionsOf(elementId), ({ id }) => remove('decision', id));
 
 /**
  * Ends a level's following: it gets the elements of the level it repeated as its own.
  * @param newId gives a fresh UUID
  */
-export function makeOwn(state: ProjectState, levelId: string, newId: () => string): Edit {
+export function makeOwn(state: Model, levelId: string, newId: () => string): Edit {
   const level = state.level[levelId];
-  const copies = copiesOf(
-    Object.values(state.element).filter(
-      (element) => element.levelId === level.repeats && level.repeats !== null,
-    ) as ElementRow[],
-    levelId,
-    newId,
-  );
+  const copies = level.repeats === null ? [] : copiesOf([...state.index.onLevel(level.repeats)], levelId, newId);
   return { label: `${level.name} is its own`, changes: [put('level', { ...level, repeats: null }), ...copies] };
 }
 
 /** Lets a level repeat another: its own elements go, those of the other are seen on it. */
-export function follow(state: ProjectState, levelId: string, otherId: string): Result<Edit> {
+export function follow(state: Model, levelId: string, otherId: string): Result<Edit> {
   const [level, root] = [state.level[levelId], sourceLevel(state, otherId)!];
   if (root === levelId)
     return fail(
       `${state.level[otherId].name} repeats ${level.name} already; a level cannot repeat itself. Make ${state.level[otherId].name} its own first.`,
     );
-  const own = Object.values(state.element).filter((element) => element.levelId === levelId);
+  const own = [...state.index.onLevel(levelId)];
   // What followed this level follows the other from now on.
   const followers = followersOf(state, levelId).map((follower) => put('level', { ...follower, repeats: root }));
   return ok({

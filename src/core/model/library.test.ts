@@ -1,8 +1,11 @@
+import { acceptCandidates } from '@/core/decisions/decide';
+import { placeDrawing } from './drawings';
+import { applyChanges } from './model';
+import type { Section } from '@/core/kinds/section';
+import type { Shapes } from '@/core/kinds/element';
 import fc from 'fast-check';
 import type { Candidate } from '@/core/reading/candidate';
-import { acceptCandidates, placeDrawing } from './commands';
-import { applyChanges, put, type Change, type Edit } from './edits';
-import type { Section, Shapes } from './elements';
+import { put, type Change, type Edit } from './edits';
 import {
   nameBy,
   plainNaming,

@@ -1,6 +1,8 @@
+import type { ElementRow } from '@/core/kinds/element';
+import type { Section } from '@/core/kinds/section';
 import { distance, type Point } from '@/core/geometry/vector';
 import { put, remove, type Change, type Edit } from './edits';
-import type { ElementRow, Section } from './elements';
+import type { Model } from './model';
 import type { LibraryRow, Naming, ProjectState } from './state';
 
 export type { LibraryRow, Naming };
@@ -155,8 +157,7 @@ export function withEntryKept(state: ProjectState, element: ElementRow): Element
 }
 
 /** The elements made of an entry. */
-export const usersOf = (state: ProjectState, id: string): ElementRow[] =>
-  (Object.values(state.element) as ElementRow[]).filter((element) => element.libraryId === id);
+export const usersOf = (model: Model, id: string): ElementRow[] => [...model.index.madeOf(id)];
 
 /** An element of another size. */
 function resized(element: ElementRow, entry: LibraryRow): ElementRow {
@@ -170,13 +171,13 @@ function resized(element: ElementRow, entry: LibraryRow): ElementRow {
 }
 
 /** Puts an entry into the library or changes one; the elements made of it change with it. */
-export function putEntry(state: ProjectState, row: LibraryRow): Edit {
+export function putEntry(state: Model, row: LibraryRow): Edit {
   const before = state.library[row.id];
   return {
     label: `${before ? 'Change' : 'Add'} ${row.name}`,
     changes: [
       put('library', row),
-      ...(before ? usersOf(state, row.id).map((element) => put('element', resized(element, row) as never)) : []),
+      ...(before ? usersOf(state, row.id).map((element) => put('element', resized(element, row))) : []),
     ],
   };
 }
@@ -185,15 +186,13 @@ export function putEntry(state: ProjectState, row: LibraryRow): Edit {
  * Takes entries out of the library; elements made of them keep their size, layers that meant them mean nothing more
  * than their role.
  */
-export function removeEntries(state: ProjectState, rows: readonly LibraryRow[]): Edit {
+export function removeEntries(state: Model, rows: readonly LibraryRow[]): Edit {
   const gone = new Set(rows.map(({ id }) => id));
   return {
     label: rows.length === 1 ? `Remove ${rows[0].name}` : `Remove ${rows.length} entries of the library`,
     changes: [
       ...rows.map(({ id }) => remove('library', id)),
-      ...(Object.values(state.element) as ElementRow[])
-        .filter(({ libraryId }) => libraryId && gone.has(libraryId))
-        .map((element) => put('element', { ...element, libraryId: null } as never)),
+      ...rows.flatMap(({ id }) => usersOf(state, id)).map((element) => put('element', { ...element, libraryId: null })),
       ...Object.values(state.role)
         .filter(({ libraryId }) => libraryId !== null && gone.has(libraryId))
         .map((row) => put('role', { ...row, libraryId: null })),
@@ -204,9 +203,9 @@ export function removeEntries(state: ProjectState, rows: readonly LibraryRow[]):
 /** Gives every element of the kinds that have sizes its entry, where it has none. @param newId gives a fresh UUID */
 export function shelveAll(state: ProjectState, newId: () => string): Edit {
   const shelf = new Shelf(state, newId);
-  const changes = (Object.values(state.element) as ElementRow[]).flatMap((element): Change[] => {
+  const changes = Object.values(state.element).flatMap((element): Change[] => {
     const id = element.libraryId ? null : shelf.idFor(element);
-    return id === null ? [] : [put('element', { ...element, libraryId: id } as never)];
+    return id === null ? [] : [put('element', { ...element, libraryId: id })];
   });
   return { label: 'Collect sizes in the library', changes: [...shelf.changes, ...changes] };
 }

@@ -1,11 +1,14 @@
+import { acceptCandidates, rejectCandidates, reopenCandidates } from '@/core/decisions/decide';
+import { placeDrawing } from './drawings';
+import { applyChanges, Model } from './model';
+import { columnOutline } from '@/core/kinds/column';
+import type { ElementRow } from '@/core/kinds/element';
+import { moveElement } from '@/core/kinds/kinds';
 import fc from 'fast-check';
 import * as v from 'valibot';
 import type { ColumnCandidate } from '@/core/reading/candidate';
-import { acceptCandidates, placeDrawing, rejectCandidates, reopenCandidates } from './commands';
-import { applyChanges, changesSchema, editSchema, put, remove, type Change } from './edits';
-import { columnOutline, type ElementRow } from './elements';
+import { changesSchema, editSchema, put, remove, type Change } from './edits';
 import { plainLevel } from './levels';
-import { moveElement } from './move';
 import { emptyState, type ProjectState } from './state';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -51,7 +54,7 @@ test('the inverse of any run of changes leads back to the state before', () => {
 
 test('accepting makes elements with their source, once; rejecting takes them away; judging again leaves nothing', () => {
   const both = [candidate('column:A'), candidate('column:B')];
-  const accept = acceptCandidates(emptyState, drawing, both, newId);
+  const accept = acceptCandidates(new Model(), drawing, both, newId);
   expect(accept.label).toBe('Accept 2 columns');
   const accepted = with_(emptyState, accept.changes);
   expect(Object.values(accepted.element)).toHaveLength(2);

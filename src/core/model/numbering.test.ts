@@ -1,6 +1,7 @@
+import { applyChanges } from './model';
+import type { GridLine } from '@/core/kinds/grid';
 import fc from 'fast-check';
-import { applyChanges, put } from './edits';
-import type { GridLine } from './elements';
+import { put } from './edits';
 import { gridFamilies, labelsBy, relabel, type NumberingRule } from './numbering';
 import { emptyState } from './state';
 

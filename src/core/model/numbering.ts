@@ -1,9 +1,9 @@
+import type { GridLine } from '@/core/kinds/grid';
 import { cross, direction, distance, dot, type Point } from '@/core/geometry/vector';
-import { letterLabel } from '@/core/reading/grid/labels';
+import { letterLabel } from '@/core/kinds/gridLabels';
 import { fail, ok, type Result } from '@/core/result';
 import { put, type Edit } from './edits';
-import type { ElementRow, GridLine } from './elements';
-import type { ProjectState } from './state';
+import type { Model } from './model';
 
 /**
  * Grid lines in one direction, or arcs about one centre, from the left, from below or from inside. `at` is metres
@@ -36,10 +36,8 @@ const parallel = Math.PI / 360;
 const oneCentre = 0.05;
 
 /** The families of a project's grid, the largest first. */
-export function gridFamilies(state: Pick<ProjectState, 'element'>): GridFamily[] {
-  const grid = (Object.values(state.element) as ElementRow[]).flatMap((element) =>
-    element.kind === 'grid' ? [{ id: element.id, line: element.shape }] : [],
-  );
+export function gridFamilies(model: Model): GridFamily[] {
+  const grid = Array.from(model.ofKind('grid'), ({ id, shape }) => ({ id, line: shape }));
   const straight: { angle: number; members: { id: string; line: GridLine & { kind: 'line' } }[] }[] = [];
   const round: { centre: Point; members: { id: string; line: GridLine & { kind: 'arc' } }[] }[] = [];
   for (const { id, line } of grid) {
@@ -130,12 +128,11 @@ export function labelsBy(rule: NumberingRule, family: GridFamily): Result<string
 }
 
 /** Gives grid lines other labels, where no two come to have the same. @param labels by the ids of lines */
-export function relabel(state: ProjectState, labels: ReadonlyMap<string, string>): Result<Edit> {
-  const lines = (Object.values(state.element) as ElementRow[])
-    .flatMap((element) =>
-      element.kind === 'grid' ? [{ element, label: (labels.get(element.id) ?? element.shape.label).trim() }] : [],
-    )
-    .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+export function relabel(model: Model, labels: ReadonlyMap<string, string>): Result<Edit> {
+  const lines = Array.from(model.ofKind('grid'), (element) => ({
+    element,
+    label: (labels.get(element.id) ?? element.shape.label).trim(),
+  })).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
   const seen = new Map<string, string>();
   for (const { element, label } of lines) {
     if (label === '') return fail(`Grid line ${element.shape.label} would have no label. Give it one.`);
@@ -151,8 +148,6 @@ export function relabel(state: ProjectState, labels: ReadonlyMap<string, string>
       changed.length === 1
         ? `Grid line ${changed[0].element.shape.label} is ${changed[0].label}`
         : `Number ${changed.length} grid lines`,
-    changes: changed.map(({ element, label }) =>
-      put('element', { ...element, shape: { ...element.shape, label } } as never),
-    ),
+    changes: changed.map(({ element, label }) => put('element', { ...element, shape: { ...element.shape, label } })),
   });
 }

@@ -1,6 +1,7 @@
+import { cutOut } from './drawings';
+import { applyChanges } from './model';
 import fc from 'fast-check';
-import { cutOut } from './commands';
-import { applyChanges, put, type Edit } from './edits';
+import { put, type Edit } from './edits';
 import { keepLines, picksOf, setBlockRoles } from './picks';
 import { emptyState, type ProjectState } from './state';
 

@@ -1,7 +1,9 @@
+import { copyRecipe, cutOut, displayOf, heldWords, recipeOf, setRecipe } from './drawings';
+import { roleId } from './roles';
+import { applyChanges } from './model';
 import * as v from 'valibot';
 import type { Recipe } from '@/core/underlay/recipe/steps';
-import { copyRecipe, cutOut, displayOf, heldWords, recipeOf, roleId, setRecipe } from './commands';
-import { applyChanges, editSchema, put, type Change } from './edits';
+import { editSchema, put, type Change } from './edits';
 import { emptyState, type DrawingRow, type ProjectState } from './state';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;

@@ -1,8 +1,12 @@
+import type { ElementKind, ElementRow } from '@/core/kinds/element';
+import type { Kind } from '@/core/kinds/kind';
+import { kinds } from '@/core/kinds/kinds';
+import { coordinate, finite, point, positive } from '@/core/kinds/limits';
+import { sectionSchema } from '@/core/kinds/section';
 import * as v from 'valibot';
-import { justifications } from './elements';
 import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
-import { settingsSchema } from '@/core/reading/settings';
+import { settingsSchema } from '@/core/patterns/settings';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
 import { recipeSchema } from '@/core/underlay/recipe/steps';
@@ -12,10 +16,6 @@ import { recipeSchema } from '@/core/underlay/recipe/steps';
  * window shows. Lengths in metres, angles in degrees unless said otherwise. What came later than the first edits has a
  * default, so that an edit logged before can still be taken back.
  */
-const finite = v.pipe(v.number(), v.finite());
-const coordinate = v.pipe(finite, v.minValue(-1e9), v.maxValue(1e9));
-const point = v.strictTuple([coordinate, coordinate]);
-const positive = v.pipe(finite, v.gtValue(0), v.maxValue(1e6));
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(2000));
 const uuid = v.pipe(v.string(), v.uuid());
 const name = v.pipe(
@@ -155,34 +155,30 @@ export const pickRow = v.variant('kind', [
   }),
 ]);
 
+/** The plain values of a shape in their order, as `decisions/likeness` compares them. */
+const values = v.pipe(v.array(v.union([v.number(), v.string(), v.boolean(), v.null()])), v.maxLength(100_000));
+
 export const decisionRow = v.strictObject({
   id,
   drawingId: uuid,
   key: id,
   verdict: v.picklist(['accepted', 'rejected']),
   elementId: v.nullable(uuid),
-  /** The signature of what was read when it was decided. */ seen: v.optional(
-    v.nullable(v.pipe(v.string(), v.minLength(1), v.maxLength(40))),
+  /** What was read when it was decided. The log may have a short text in its place, which no longer says anything. */
+  seen: v.optional(
+    v.nullable(
+      v.union([
+        values,
+        v.pipe(
+          v.string(),
+          v.transform(() => null),
+        ),
+      ]),
+    ),
     null,
   ),
 });
 
-const gridLine = v.variant('kind', [
-  v.strictObject({ label: v.string(), kind: v.literal('line'), start: point, end: point }),
-  v.strictObject({
-    label: v.string(),
-    kind: v.literal('arc'),
-    centre: point,
-    radius: positive,
-    startAngle: finite,
-    endAngle: finite,
-  }),
-]);
-const section = v.variant('shape', [
-  v.strictObject({ shape: v.literal('rectangle'), width: positive, depth: positive }),
-  v.strictObject({ shape: v.literal('circle'), diameter: positive }),
-  v.strictObject({ shape: v.literal('polygon'), outline: v.pipe(v.array(point), v.minLength(3), v.maxLength(1000)) }),
-]);
 const pane = v.pipe(finite, v.minValue(0), v.maxValue(1));
 const layersOfConstruction = v.pipe(
   v.array(
@@ -197,7 +193,7 @@ const layersOfConstruction = v.pipe(
 
 /** A section or a construction of the project's library; U-values in W/(m2 K). */
 export const libraryRow = v.variant('kind', [
-  v.strictObject({ id: uuid, name, kind: v.literal('section'), section }),
+  v.strictObject({ id: uuid, name, kind: v.literal('section'), section: sectionSchema }),
   v.strictObject({ id: uuid, name, kind: v.literal('wall'), thickness: positive, layers: layersOfConstruction }),
   v.strictObject({ id: uuid, name, kind: v.literal('slab'), thickness: positive, layers: layersOfConstruction }),
   v.strictObject({
@@ -211,76 +207,28 @@ export const libraryRow = v.variant('kind', [
 ]);
 
 const source = v.nullable(v.strictObject({ drawing: uuid, handles: v.pipe(v.array(v.string()), v.maxLength(10_000)) }));
-const common = {
-  id: uuid,
-  levelId: v.nullable(uuid),
-  source,
-  /** What its size comes from. */ libraryId: v.optional(v.nullable(uuid), null),
-};
 
-const outline = v.pipe(v.array(point), v.minLength(3), v.maxLength(10_000));
-const holes = v.pipe(v.array(outline), v.maxLength(1000));
-const size = v.pipe(finite, v.minValue(0), v.maxValue(1e6));
-const label = v.pipe(v.string(), v.maxLength(400));
+/** An element of one kind, with the limits of that kind's shape. */
+const elementOf = <K extends ElementKind>({ kind, schema }: Kind<K>) =>
+  v.strictObject({
+    id: uuid,
+    levelId: v.nullable(uuid),
+    source,
+    /** What its size comes from. */
+    libraryId: v.optional(v.nullable(uuid), null),
+    kind: v.literal(kind),
+    shape: schema,
+  });
 
-export const elementRow = v.variant('kind', [
-  v.strictObject({ ...common, kind: v.literal('grid'), shape: gridLine }),
-  v.strictObject({
-    ...common,
-    kind: v.literal('column'),
-    shape: v.strictObject({ position: point, rotation: finite, section, mark: v.string() }),
-  }),
-  v.strictObject({
-    ...common,
-    kind: v.literal('beam'),
-    shape: v.strictObject({
-      start: point,
-      end: point,
-      section,
-      mark: label,
-      drop: v.optional(v.pipe(finite, v.minValue(-100), v.maxValue(100))),
-      justification: v.optional(v.picklist(justifications)),
-    }),
-  }),
-  v.strictObject({
-    ...common,
-    kind: v.literal('wall'),
-    shape: v.strictObject({
-      start: point,
-      end: point,
-      thickness: positive,
-      height: v.nullable(positive),
-      bulge: finite,
-      outer: v.boolean(),
-    }),
-  }),
-  v.strictObject({
-    ...common,
-    kind: v.literal('opening'),
-    shape: v.strictObject({
-      wall: uuid,
-      use: v.picklist(['door', 'window']),
-      offset: size,
-      width: positive,
-      height: positive,
-      sill: size,
-    }),
-  }),
-  v.strictObject({
-    ...common,
-    kind: v.literal('slab'),
-    shape: v.strictObject({ outline, holes, thickness: positive }),
-  }),
-  v.strictObject({
-    ...common,
-    kind: v.literal('zone'),
-    shape: v.strictObject({ name: label, number: label, outline, holes, height: v.nullable(positive) }),
-  }),
-  v.strictObject({
-    ...common,
-    kind: v.literal('outdoor'),
-    shape: v.strictObject({ name: label, outline, height: size }),
-  }),
+export const elementRow: v.GenericSchema<unknown, ElementRow> = v.variant('kind', [
+  elementOf(kinds.grid),
+  elementOf(kinds.column),
+  elementOf(kinds.beam),
+  elementOf(kinds.wall),
+  elementOf(kinds.opening),
+  elementOf(kinds.slab),
+  elementOf(kinds.zone),
+  elementOf(kinds.outdoor),
 ]);
 
 export const tableSchemas = {
@@ -309,7 +257,6 @@ export type PickRow = Rows['pick'];
 export type LibraryRow = Rows['library'];
 export type DisplayRow = Rows['display'];
 export type DecisionRow = Rows['decision'];
-export type ElementOfState = Rows['element'];
 
 /** All rows of a project by table and id. */
 export type ProjectState = { readonly [T in TableName]: Readonly<Record<string, Rows[T]>> };

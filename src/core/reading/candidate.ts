@@ -1,16 +1,14 @@
+import type { Crossing } from '@/core/kinds/gridCrossings';
+import type { Beam } from '@/core/kinds/beam';
+import type { Column } from '@/core/kinds/column';
+import type { ElementKind, Shaped, Shapes } from '@/core/kinds/element';
+import type { GridLine } from '@/core/kinds/grid';
+import type { Opening } from '@/core/kinds/opening';
+import type { Outdoor } from '@/core/kinds/outdoor';
+import type { Slab } from '@/core/kinds/slab';
+import type { Wall } from '@/core/kinds/wall';
+import type { Zone } from '@/core/kinds/zone';
 import type { Point } from '@/core/geometry/vector';
-import type {
-  Beam,
-  Column,
-  ElementKind,
-  GridLine,
-  Opening,
-  Outdoor,
-  Shapes,
-  Slab,
-  Wall,
-  Zone,
-} from '@/core/model/elements';
 import type { Role } from '@/core/sorting/roles';
 
 /** One observation behind a candidate. A positive weight speaks for it, a negative one against it (log-odds). */
@@ -97,24 +95,6 @@ export type Candidate =
   | ZoneCandidate
   | OutdoorCandidate;
 
-/** What a kind is called, one and many. */
-export const kindNames: Record<ElementKind, [one: string, many: string]> = {
-  grid: ['grid line', 'grid lines'],
-  column: ['column', 'columns'],
-  beam: ['beam', 'beams'],
-  wall: ['wall', 'walls'],
-  opening: ['opening', 'openings'],
-  slab: ['slab', 'slabs'],
-  zone: ['zone', 'zones'],
-  outdoor: ['outdoor surface', 'outdoor surfaces'],
-};
-
-/** Where two grid lines cross. */
-export interface Crossing {
-  name: string;
-  point: Point;
-}
-
 /** What lies on a role and was not understood. */
 export interface Unread {
   role: Role;
@@ -123,6 +103,9 @@ export interface Unread {
   layer: number;
   why: string;
 }
+
+/** The kind and the shape of a candidate, as the registry of kinds takes them. */
+export const shapedOf = ({ kind, element }: Candidate): Shaped => ({ kind, shape: element }) as Shaped;
 
 export const confidenceOf = (evidence: readonly Evidence[]): number =>
   1 / (1 + Math.exp(-evidence.reduce((sum, { weight }) => sum + weight, 0)));

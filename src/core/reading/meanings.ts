@@ -1,4 +1,4 @@
-import { sectionName } from '@/core/model/elements';
+import { sectionName } from '@/core/kinds/section';
 import type { LibraryRow } from '@/core/model/library';
 import { confidenceOf, type Candidate, type Evidence } from './candidate';
 import type { Scene } from './scene';

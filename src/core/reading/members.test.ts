@@ -7,7 +7,7 @@ import { scheduleOf, sizeOf } from './beams/marks';
 import type { BeamCandidate, Candidate, OutdoorCandidate, SlabCandidate } from './candidate';
 import { read } from './read';
 import { Scene } from './scene';
-import { defaultSettings, toleranceFor } from './settings';
+import { defaultSettings, toleranceFor } from '@/core/patterns/settings';
 import { offsetOutline } from './slabs/readSlabs';
 
 const roles: Record<string, Role> = {

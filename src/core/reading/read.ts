@@ -1,5 +1,7 @@
+import { columnOutline } from '@/core/kinds/column';
+import { elementKinds, type ElementKind } from '@/core/kinds/element';
+import type { GridLine } from '@/core/kinds/grid';
 import { distance } from '@/core/geometry/vector';
-import { columnOutline, elementKinds, type ElementKind, type GridLine } from '@/core/model/elements';
 import type { Role } from '@/core/sorting/roles';
 import type { Tolerance } from '@/core/tolerance';
 import { readBeams } from './beams/readBeams';
@@ -9,7 +11,7 @@ import { readGrid } from './grid/readGrid';
 import { applyMeanings, type Meaning } from './meanings';
 import { readOutdoor } from './outdoor/readOutdoor';
 import type { Scene } from './scene';
-import { defaultSettings, type ReadingSettings } from './settings';
+import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
 import { readSlabs } from './slabs/readSlabs';
 import { wallStages, type Obstacle } from './walls/readWalls';
 import { readZones } from './zones/readZones';

@@ -2,11 +2,11 @@ import { asDrawn } from '@/core/datum/placement';
 import { block, dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
-import { gridCrossings } from './grid/crossings';
-import { letterLabel, proposeLabel } from './grid/labels';
+import { gridCrossings } from '@/core/kinds/gridCrossings';
+import { letterLabel, proposeLabel } from '@/core/kinds/gridLabels';
 import type { ColumnCandidate, GridCandidate } from './candidate';
 import { read } from './read';
-import { toleranceFor } from './settings';
+import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from './scene';
 
 const roles: Record<string, Role> = { G: 'grid', C: 'column' };

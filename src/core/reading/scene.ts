@@ -4,32 +4,8 @@ import type { Point } from '@/core/geometry/vector';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
 import { classify } from '@/core/sorting/classify';
+import type { From, PlacedPath, PlacedText } from '@/core/placed/placed';
 import type { Role } from '@/core/sorting/roles';
-
-/** Where a line came from. There is one object an entity and insert, so that sources are compared as objects. */
-export interface From {
-  handle: string;
-  entity: number;
-  layer: number;
-}
-
-/** A path of the drawing, placed: vertices in metres in the project. */
-export interface PlacedPath extends From {
-  points: Point[];
-  bulges: number[];
-  closed: boolean;
-  circle: boolean;
-  source: From;
-}
-
-export interface PlacedText {
-  text: string;
-  at: Point;
-  height: number;
-  /** Radians, counter-clockwise. */ angle: number;
-  handle: string;
-  layer: number;
-}
 
 /** Roles that go before those of layers: of lines picked by hand, by their handles, and of blocks, by their names. */
 export interface PickedRoles {

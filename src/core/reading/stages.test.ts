@@ -6,7 +6,7 @@ import { flatten } from '@/core/underlay/flatten';
 import type { ColumnCandidate, WallCandidate } from './candidate';
 import { read, readStages } from './read';
 import { Scene, type PickedRoles } from './scene';
-import { defaultSettings, toleranceFor, type ReadingSettings } from './settings';
+import { defaultSettings, toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
 
 const roles: Record<string, Role> = { G: 'grid', C: 'column', W: 'wall' };
 const handle = (text: string): [number, string] => [5, text];

@@ -4,7 +4,7 @@ import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
 import type { Candidate, OpeningCandidate, WallCandidate, ZoneCandidate } from './candidate';
 import { read } from './read';
-import { toleranceFor } from './settings';
+import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from './scene';
 
 const roles: Record<string, Role> = { W: 'wall', D: 'door', G: 'window', Z: 'zone', C: 'column' };

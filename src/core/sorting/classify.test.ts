@@ -3,7 +3,7 @@ import { asDrawn } from '@/core/datum/placement';
 import { block, dxf, groups, insert, line, readText } from '@/core/drawing/testing/dxf';
 import { readDxf } from '@/core/drawing/reader';
 import { read } from '@/core/reading/read';
-import { toleranceFor } from '@/core/reading/settings';
+import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from '@/core/reading/scene';
 import { flatten } from '@/core/underlay/flatten';
 import { classify } from './classify';

@@ -1,13 +1,13 @@
+import type { From, PlacedPath } from '@/core/placed/placed';
 import { Kind, type Drawing } from '@/core/drawing/drawing';
 import { arcOfBulge } from '@/core/geometry/bulge';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { leastRectangle } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
-import { findOutlines } from '@/core/reading/columns/outlines';
-import { doubled, facesOf } from '@/core/reading/walls/faces';
-import { pairFaces } from '@/core/reading/walls/strips';
-import type { From, PlacedPath } from '@/core/reading/scene';
-import { defaultSettings } from '@/core/reading/settings';
+import { findOutlines } from '@/core/patterns/outlines';
+import { doubled, facesOf } from '@/core/patterns/faces';
+import { pairFaces } from '@/core/patterns/strips';
+import { defaultSettings } from '@/core/patterns/settings';
 import { defaultTolerance } from '@/core/tolerance';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';

@@ -1,3 +1,4 @@
+import type { SplineData } from '@/core/geometry/curves';
 import { arcOfBulge, bulgeOfSweep } from '@/core/geometry/bulge';
 import { alongCurve, quarters, splineCurve } from '@/core/geometry/curves';
 import { composeSpace, planeSpace, seenFromAbove, spaceOf, type Space } from '@/core/geometry/space';
@@ -17,7 +18,7 @@ import {
 } from '@/core/drawing/drawing';
 import { hatchLoops, type Edge } from '@/core/drawing/hatchLayout';
 import { defaultLimits, type ReadLimits } from '@/core/drawing/limits';
-import { splineAt, type SplineData } from '@/core/drawing/splineLayout';
+import { splineAt } from '@/core/drawing/splineLayout';
 import { resolveColour } from './colours';
 import { dimensionPicture } from './dimensionPicture';
 import { cutEndless, type EndlessLine } from './endless';

@@ -17,14 +17,16 @@ export interface Snap {
 }
 
 /** How much nearer a lesser kind has to be to win, as a share of the reach. */
-const handicap: Record<SnapKind, number> = { end: 0, crossing: 0.05, centre: 0.1, middle: 0.25, nearest: 0.6 };
+export const handicap: Record<SnapKind, number> = { end: 0, crossing: 0.05, centre: 0.1, middle: 0.25, nearest: 0.6 };
 
-/** Crossings are sought among at most this many sides near the cursor. */
-const crowd = 48;
+/** At most this many sides and centres are looked at, the nearest by their boxes, however many lie in reach. */
+const mostLooked = 192;
+/** Crossings are sought among at most this many sides, the nearest. */
+const crowd = 24;
 
 /**
  * The points near the cursor that it can hold on to, the best first.
- * Crossings are computed on the fly for the sides within reach, never stored.
+ * Crossings are computed on the fly for the nearest sides, never stored.
  * @param at the cursor about the primitives' origin, in drawing units
  * @param reach how far from the cursor, in drawing units
  * @param shown whether the layer of that number takes part
@@ -46,21 +48,23 @@ export function snapsNear(
     if (twin < 0) found.push({ kind, point, distance: away, words: words() });
     else if (handicap[kind] < handicap[found[twin].kind]) found[twin] = { kind, point, distance: away, words: words() };
   };
-  const pieces: Piece[] = [];
-  const items = index.tree.search(at[0] - reach, at[1] - reach, at[0] + reach, at[1] + reach);
+  const layerOf = (item: number): number =>
+    primitives.layer[index.path[item < sides ? item : index.centreOf[item - sides]]];
+  const items = index.tree.neighbors(at[0], at[1], mostLooked, reach, (item) => shown(layerOf(item)));
+  const close: { piece: Piece; away: number }[] = [];
   for (const item of items) {
     const centre = item >= sides;
     if (centre && item - sides >= index.centreOf.length) continue;
     const piece = pieceAt(primitives, index, centre ? index.centreOf[item - sides] : item);
-    if (!shown(primitives.layer[piece.path])) continue;
     const what = () => `${nameOf(primitives, piece)} on ${layers[primitives.layer[piece.path]]}`;
     if (centre) {
       offer('centre', piece.arc!.centre, () => `centre of ${what()}`);
       continue;
     }
     const nearest = nearestOn(piece, at);
-    if (distance(nearest, at) > reach) continue;
-    if (pieces.length < crowd) pieces.push(piece);
+    const away = distance(nearest, at);
+    if (away > reach) continue;
+    close.push({ piece, away });
     if ((primitives.flags[piece.path] & PathFlag.circle) === 0) {
       offer('end', piece.a, () => `end of ${what()}`);
       offer('end', piece.b, () => `end of ${what()}`);
@@ -68,15 +72,15 @@ export function snapsNear(
     }
     offer('nearest', nearest, () => `on ${what()}`);
   }
-  for (let i = 0; i < pieces.length; i += 1) {
-    for (let j = i + 1; j < pieces.length; j += 1) {
-      for (const point of crossingsOf(pieces[i], pieces[j])) {
-        offer('crossing', point, () =>
-          crossingWords(layers[primitives.layer[pieces[i].path]], layers[primitives.layer[pieces[j].path]]),
-        );
-      }
-    }
-  }
+  const pieces = close
+    .sort((a, b) => a.away - b.away)
+    .slice(0, crowd)
+    .map(({ piece }) => piece);
+  const layerName = (piece: Piece): string => layers[primitives.layer[piece.path]];
+  for (const [i, one] of pieces.entries())
+    for (const other of pieces.slice(i + 1))
+      for (const point of crossingsOf(one, other))
+        offer('crossing', point, () => crossingWords(layerName(one), layerName(other)));
   const rank = (snap: Snap) => snap.distance + handicap[snap.kind] * reach;
   return found.sort((a, b) => rank(a) - rank(b)).slice(0, 8);
 }

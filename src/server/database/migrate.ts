@@ -6,6 +6,7 @@ import * as elements from './migrations/0004_elements';
 import * as roleMaps from './migrations/0005_role_maps';
 import * as seen from './migrations/0006_seen';
 import * as library from './migrations/0007_library';
+import * as seenValues from './migrations/0008_seen_values';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -16,6 +17,7 @@ const migrations: Record<string, Migration> = {
   '0005_role_maps': roleMaps,
   '0006_seen': seen,
   '0007_library': library,
+  '0008_seen_values': seenValues,
 };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */

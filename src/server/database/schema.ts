@@ -1,8 +1,8 @@
+import type { ElementRow } from '@/core/kinds/element';
 import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
-import type { ElementRow } from '@/core/model/elements';
-import type { LevelKind, LibraryRow, ProjectRow } from '@/core/model/state';
+import type { DecisionRow, LevelKind, LibraryRow, ProjectRow } from '@/core/model/state';
 import type { RoleMap } from '@/core/sorting/roleMap';
 import type { Role } from '@/core/sorting/roles';
 import type { Recipe } from '@/core/underlay/recipe/steps';
@@ -140,7 +140,7 @@ interface DecisionTable {
   key: string;
   verdict: 'accepted' | 'rejected';
   element_id: string | null;
-  seen: string | null;
+  seen: ColumnType<DecisionRow['seen'], string | null, string | null>;
 }
 interface ElementTable {
   id: string;

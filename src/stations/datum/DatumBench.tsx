@@ -1,5 +1,5 @@
 'use client';
-import { useProject } from '@/project/store';
+import { useModel } from '@/project/useSession';
 import { useDrawing } from '@/project/useDrawing';
 import { useView, type DatumPart } from '@/project/view';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
@@ -32,7 +32,7 @@ const parts: { name: DatumPart; word: string }[] = [
 export function DatumBench() {
   const subject = useDrawing();
   const { datumPart, set } = useView();
-  const levels = useProject((store) => Object.keys(store.state.level).length);
+  const levels = useModel('level').count('level');
   const { replace, question } = useReplace();
   if (!subject) return <NoDrawing title="Datum" />;
   const { drawing, placement, underlay } = subject;

@@ -8,7 +8,7 @@ import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatLength, formatNumber, unitNames } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
-import { lengthsOf, useProject } from '@/project/store';
+import { useSession, useLengths } from '@/project/useSession';
 import { dimensionsOf, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
@@ -25,13 +25,14 @@ export function DimensionsPart({
 }) {
   const [found, setFound] = useState<{ basis: string; check: DimensionCheck } | null>(null);
   const [shown, setShown] = useState<string | null>(null);
-  const lengths = useProject(lengthsOf);
+  const lengths = useLengths();
+  const { tell } = useSession();
   const show = useOverlay((store) => store.show);
   useEffect(() => () => show(null), [show]);
   const compare = () => {
     void dimensionsOf(drawing.id).then(
       (check) => setFound({ basis: underlay.basis, check }),
-      (error: Error) => useProject.getState().tell({ kind: 'problem', text: error.message }),
+      (error: Error) => tell({ kind: 'problem', text: error.message }),
     );
   };
   const check = found?.basis === underlay.basis ? found.check : null;

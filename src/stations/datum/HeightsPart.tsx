@@ -10,8 +10,7 @@ import { levelsUp, takeElevations, type ReadElevation } from '@/core/model/level
 import type { DrawingRow, LevelRow, PlacementRow } from '@/core/model/state';
 import type { Result } from '@/core/result';
 import { formatNumber } from '@/core/units/length';
-import { useProject } from '@/project/store';
-import { useCommitResult } from '@/project/useCommitResult';
+import { useModel, useCommit } from '@/project/useSession';
 import { heightsIn, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
@@ -41,8 +40,8 @@ export function HeightsPart({
   placement: PlacementRow;
   underlay: Underlay;
 }) {
-  const state = useProject((store) => store.state);
-  const commit = useCommitResult();
+  const state = useModel('level');
+  const commit = useCommit();
   const [read, setRead] = useState<{ basis: string; result: Result<SectionHeights> } | null>(null);
   const [choices, setChoices] = useState<Record<string, Choice>>({});
   useEffect(() => {

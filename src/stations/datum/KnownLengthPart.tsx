@@ -1,14 +1,14 @@
 'use client';
+import { unitLabel } from '@/core/model/drawings';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { knownLength, knownWords } from '@/core/datum/knownLength';
 import { distance } from '@/core/geometry/vector';
-import { unitLabel } from '@/core/model/commands';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatNumber } from '@/core/units/length';
 import { useBoard, type Picked } from '@/board/boardStore';
-import { lengthsOf, useProject } from '@/project/store';
+import { useSession, useLengths } from '@/project/useSession';
 import type { Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
@@ -29,7 +29,8 @@ export function KnownLengthPart({
   underlay: Underlay | null;
   replace: Replace;
 }) {
-  const lengths = useProject(lengthsOf);
+  const lengths = useLengths();
+  const session = useSession();
   const picking = useBoard((board) => board.tool.kind === 'pick');
   const [ends, setEnds] = useState<[Picked, Picked] | null>(null);
   const [metres, setMetres] = useState<number | null>(null);
@@ -46,8 +47,8 @@ export function KnownLengthPart({
   const pick = () => {
     setEnds(null);
     setMetres(null);
-    pickPoint('first end of the known length', drawing.id, (first) =>
-      pickPoint('second end', drawing.id, (second) => setEnds([first, second])),
+    pickPoint(session, 'first end of the known length', drawing.id, (first) =>
+      pickPoint(session, 'second end', drawing.id, (second) => setEnds([first, second])),
     );
   };
   const take = (unit: PlacementRow['unit'], scale: number) => {

@@ -20,10 +20,10 @@ import {
   usesOf,
   type Fate,
 } from '@/core/model/levels';
-import { levelKinds, type LevelKind, type LevelRow, type ProjectState } from '@/core/model/state';
+import type { Model } from '@/core/model/model';
+import { levelKinds, type LevelKind, type LevelRow } from '@/core/model/state';
 import { formatLength, type LengthStyle } from '@/core/units/length';
-import { lengthsOf, useProject } from '@/project/store';
-import { useCommitResult } from '@/project/useCommitResult';
+import { useModel, useCommit, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
@@ -39,8 +39,8 @@ const newId = () => crypto.randomUUID();
 
 /** The levels as a table, from the top down, and what can be done to the one in hand. */
 export function LevelsPart() {
-  const state = useProject((store) => store.state);
-  const lengths = useProject(lengthsOf);
+  const state = useModel('level', 'drawing', 'element');
+  const lengths = useLengths();
   const { levelId, set } = useView();
   const [shift, setShift] = useState(true);
   const levels = levelsUp(state).reverse();
@@ -96,15 +96,15 @@ export function LevelsPart() {
 
 interface InHand {
   level: LevelRow;
-  state: ProjectState;
+  state: Model;
   lengths: LengthStyle;
   shift: boolean;
   setShift: (shift: boolean) => void;
 }
 
 function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
-  const commit = useCommitResult();
-  const plainCommit = useProject((store) => store.commit);
+  const commit = useCommit();
+  const plainCommit = useCommit();
   const setView = useView((view) => view.set);
   const change = (part: Partial<LevelRow>) =>
     commit((now) => changeLevel(now, { ...now.level[level.id], ...part }, shift));
@@ -317,7 +317,7 @@ function Repeat({
 }
 
 /** Takes a level away; where something hangs on it, the person says what becomes of that. */
-function Remove({ level, state, remove }: { level: LevelRow; state: ProjectState; remove: (fate: Fate) => void }) {
+function Remove({ level, state, remove }: { level: LevelRow; state: Model; remove: (fate: Fate) => void }) {
   const [asked, setAsked] = useState(false);
   const others = levelsUp(state).filter(({ id }) => id !== level.id);
   const [to, setTo] = useState<string | null>(null);

@@ -7,7 +7,7 @@ import type { PlacementRow } from '@/core/model/state';
 import { formatAngle, formatDirection, type AngleConvention } from '@/core/units/angle';
 import { formatArea, formatLength, formatNumber, type LengthStyle } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
-import { lengthsOf, projectRowOf, useProject } from '@/project/store';
+import { useLengths, useProjectRow } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Part } from '@/ui/widgets/Heading';
 
@@ -16,8 +16,8 @@ const words: Record<MeasureMode, string> = { distance: 'Distance', run: 'Run', a
 /** Measures on the board, in the project's unit and in the drawing's, to check a size that is known. */
 export function MeasurePart({ placement }: { placement: PlacementRow }) {
   const { tool, setTool, measured, setMeasured } = useBoard();
-  const lengths = useProject(lengthsOf);
-  const project = useProject(projectRowOf);
+  const lengths = useLengths();
+  const project = useProjectRow();
   const axesId = useView((view) => view.axesId);
   const axes = project?.axes.find(({ id }) => id === axesId) ?? null;
   const mode = tool.kind === 'measure' ? tool.mode : null;

@@ -7,11 +7,11 @@ import { useState } from 'react';
 import { asDrawn, place, putOn, unplace } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
-import { gridCrossings } from '@/core/reading/grid/crossings';
+import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { formatLength, formatNumber } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { gridOfDrawing } from '@/project/grids';
-import { lengthsOf, useProject } from '@/project/store';
+import { useModel, useSession, useLengths } from '@/project/useSession';
 import type { Underlay } from '@/project/underlays';
 import { Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
@@ -35,8 +35,9 @@ export function OriginPart({
   underlay: Underlay | null;
   replace: Replace;
 }) {
-  const lengths = useProject(lengthsOf);
-  const state = useProject((store) => store.state);
+  const lengths = useLengths();
+  const session = useSession();
+  const state = useModel('project', 'library', 'role', 'pick', 'element');
   const picking = useBoard((board) => board.tool.kind === 'pick');
   const [point, setPoint] = useState<Chosen | null>(null);
   const [target, setTarget] = useState<Point>([0, 0]);
@@ -94,7 +95,7 @@ export function OriginPart({
           <Button
             variant="outlined"
             onClick={() =>
-              pickPoint('point to be the zero', drawing.id, (picked) =>
+              pickPoint(session, 'point to be the zero', drawing.id, (picked) =>
                 put({ drawn: picked.drawingPoint, words: picked.words }, [0, 0], 'the zero'),
               )
             }
@@ -149,7 +150,7 @@ export function OriginPart({
           <Button
             variant="text"
             onClick={() =>
-              pickPoint('point of the drawing', drawing.id, (picked) =>
+              pickPoint(session, 'point of the drawing', drawing.id, (picked) =>
                 setPoint({ drawn: picked.drawingPoint, words: picked.words }),
               )
             }
@@ -177,7 +178,9 @@ export function OriginPart({
               <Button
                 variant="text"
                 onClick={() =>
-                  pickPoint('place in the project', null, (picked) => setTarget([picked.point[0], picked.point[1]]))
+                  pickPoint(session, 'place in the project', null, (picked) =>
+                    setTarget([picked.point[0], picked.point[1]]),
+                  )
                 }
               >
                 or pick it

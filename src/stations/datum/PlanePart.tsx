@@ -1,4 +1,5 @@
 'use client';
+import { heldWords } from '@/core/model/drawings';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -6,12 +7,11 @@ import Select from '@mui/material/Select';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { Placement } from '@/core/datum/placement';
 import { put } from '@/core/model/edits';
-import { heldWords } from '@/core/model/commands';
 import { levelsUp } from '@/core/model/levels';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatDirection } from '@/core/units/angle';
 import { formatLength, formatNumber } from '@/core/units/length';
-import { lengthsOf, projectRowOf, useProject } from '@/project/store';
+import { useModel, useCommit, useSession, useLengths, useProjectRow } from '@/project/useSession';
 import { heightsIn, type Underlay } from '@/project/underlays';
 import { useView } from '@/project/view';
 import { Part } from '@/ui/widgets/Heading';
@@ -32,7 +32,8 @@ export function PlanePart({
   replace: Replace;
 }) {
   const upright = placement.upright !== null;
-  const { state, commit } = useProject();
+  const state = useModel('level', 'display');
+  const commit = useCommit();
   const view = useView((v) => v.set);
   const stand = async () => {
     const main = underlay && mainContent(underlay.primitives);
@@ -143,24 +144,26 @@ export function PlanePart({
 
 /** The line that a section stands on, and which of its points stands where. */
 function Standing({ drawing, placement, replace }: { drawing: DrawingRow; placement: PlacementRow; replace: Replace }) {
-  const lengths = useProject(lengthsOf);
-  const convention = useProject((store) => projectRowOf(store)?.angles ?? 'east');
-  const held = useProject((store) => heldWords(store.state, drawing));
+  const lengths = useLengths();
+  const session = useSession();
+  const { tell } = session;
+  const convention = useProjectRow().angles;
+  const held = heldWords(useModel('display'), drawing);
   const { faceOn, set } = useView();
   const facing = faceOn === drawing.id;
   const turn = (on: boolean) => set({ faceOn: on ? drawing.id : null });
   const set_ = (next: Partial<Placement>, label: string) => replace({ ...placement, ...next } as PlacementRow, label);
   const line = () => {
     if (held !== null) {
-      useProject.getState().tell({ kind: 'problem', text: held });
+      tell({ kind: 'problem', text: held });
       return;
     }
     turn(false);
-    pickPoint('start of its line in the plan', null, (first) =>
-      pickPoint('end of its line', null, (second) => {
+    pickPoint(session, 'start of its line in the plan', null, (first) =>
+      pickPoint(session, 'end of its line', null, (second) => {
         const [dx, dy] = [second.point[0] - first.point[0], second.point[1] - first.point[1]];
         if (Math.hypot(dx, dy) < 0.001) {
-          useProject.getState().tell({
+          tell({
             kind: 'problem',
             text: 'Both ends were picked at one point; a line needs two points apart. Pick the line again.',
           });
@@ -175,7 +178,7 @@ function Standing({ drawing, placement, replace }: { drawing: DrawingRow; placem
   };
   const start = () => {
     turn(true);
-    pickPoint('point above the line\u2019s start', drawing.id, (picked) => {
+    pickPoint(session, 'point above the line\u2019s start', drawing.id, (picked) => {
       // The point's own height stays what it is.
       const elevation = picked.point[1];
       set_(

@@ -27,7 +27,8 @@ import {
   type DisplayUnit,
 } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
-import { lengthsOf, projectRowOf, useProject } from '@/project/store';
+import { projectRowOf } from '@/project/projectRow';
+import { useCommit, useLengths, useProjectRow } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
@@ -35,12 +36,12 @@ import { LengthField } from '@/ui/widgets/LengthField';
 
 /** How the project shows lengths and angles, where the survey has it, and its working axes. */
 export function ProjectPart({ drawing, placement }: { drawing: DrawingRow; placement: PlacementRow }) {
-  const store = useProject();
-  const project = projectRowOf(store);
+  const commit = useCommit();
+  const project = useProjectRow();
   const change = (part: Partial<ProjectRow>, label: string) =>
-    void store.commit((now) => ({
+    void commit((now) => ({
       label,
-      changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), ...part })],
+      changes: [put('project', { ...projectRowOf(now), ...part })],
     }));
   return (
     <>
@@ -247,7 +248,7 @@ function AxesOfProject({ project, change }: Change) {
   const { axesId, set } = useView();
   const { setTool } = useBoard();
   const picking = useBoard((board) => board.tool.kind === 'pickLine');
-  const lengths = useProject(lengthsOf);
+  const lengths = useLengths();
   const [draft, setDraft] = useState<{ origin: [number, number]; angle: number } | null>(null);
   const [name, setName] = useState('');
   const [angle, setAngle] = useState('');

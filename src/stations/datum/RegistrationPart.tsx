@@ -1,4 +1,5 @@
 'use client';
+import type { GridLine } from '@/core/kinds/grid';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -9,13 +10,13 @@ import { fitRigid, type PointPair, type RigidFit } from '@/core/datum/fit';
 import { asDrawn, place, unplace, type Placement } from '@/core/datum/placement';
 import type { Registration } from '@/core/datum/register';
 import { degrees, distance, type Point } from '@/core/geometry/vector';
-import type { GridLine } from '@/core/model/elements';
 import type { DrawingRow, PlacementRow, ProjectState } from '@/core/model/state';
 import { formatNumber } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { gridOfDrawing } from '@/project/grids';
 import { useOverlay } from '@/project/overlay';
-import { activeDrawings, useProject } from '@/project/store';
+import { activeDrawings } from '@/project/projectRow';
+import { useModel, useSession } from '@/project/useSession';
 import { fitGrids, useUnderlays, underlayOf } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
@@ -59,8 +60,9 @@ export function RegistrationPart({
   placement: PlacementRow;
   replace: Replace;
 }) {
-  const state = useProject((store) => store.state);
+  const state = useModel('project', 'level', 'library', 'drawing', 'placement', 'role', 'pick', 'element');
   const entries = useUnderlays((store) => store.entries);
+  const session = useSession();
   const invite = useOverlay((store) => store.invite);
   const own = Object.values(state.element).flatMap((element) =>
     element.kind === 'grid' && element.source?.drawing !== drawing.id ? [element.shape as GridLine] : [],
@@ -139,9 +141,9 @@ export function RegistrationPart({
   const pickPair = () => {
     clear();
     look(drawing.id);
-    pickPoint(`point of ${drawing.name}`, drawing.id, (from) => {
+    pickPoint(session, `point of ${drawing.name}`, drawing.id, (from) => {
       look(target.id);
-      pickPoint(`where it belongs on ${target.name}`, null, (to) => {
+      pickPoint(session, `where it belongs on ${target.name}`, null, (to) => {
         if (to.drawingId === drawing.id) {
           setProblem(`Both points were picked on ${drawing.name}. The second one belongs to ${target.name}.`);
           return;

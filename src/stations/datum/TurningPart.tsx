@@ -8,7 +8,7 @@ import type { Point } from '@/core/geometry/vector';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatDirection, parseAngle } from '@/core/units/angle';
 import { useBoard } from '@/board/boardStore';
-import { projectRowOf, useProject } from '@/project/store';
+import { useSession, useProjectRow } from '@/project/useSession';
 import type { Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { placedCentre } from './pick';
@@ -28,7 +28,8 @@ export function TurningPart({
   underlay: Underlay | null;
   replace: Replace;
 }) {
-  const convention = useProject((store) => projectRowOf(store)?.angles ?? 'east');
+  const { tell } = useSession();
+  const convention = useProjectRow().angles;
   const { tool, setTool } = useBoard();
   const [text, setText] = useState('');
   const typed = text.trim() === '' ? null : parseAngle(text);
@@ -46,7 +47,7 @@ export function TurningPart({
       prompt: `line to run along ${name}`,
       take: ({ from, to, drawingId, words }) => {
         if (drawingId !== drawing.id) {
-          useProject.getState().tell({
+          tell({
             kind: 'problem',
             text: `That line (${words}) belongs to another drawing. Pick one of ${drawing.name}.`,
           });

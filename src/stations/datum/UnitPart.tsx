@@ -1,10 +1,10 @@
 'use client';
+import { unitLabel } from '@/core/model/drawings';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { consequences } from '@/core/datum/evidence/plausible';
 import { conflict } from '@/core/datum/evidence/words';
-import { unitLabel } from '@/core/model/commands';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatNumber, metresPer, unitNames, type LengthUnit } from '@/core/units/length';
 import type { Underlay } from '@/project/underlays';

@@ -3,22 +3,28 @@ import { mainContent } from '@/core/underlay/mainContent';
 import { place, type Placement } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
 import { useBoard, type Picked } from '@/board/boardStore';
-import { useProject } from '@/project/store';
+import type { Session } from '@/project/session';
 import type { Underlay } from '@/project/underlays';
 
 /** Asks for a point on the board. With `drawingId` one of that drawing, and of no other. */
-export function pickPoint(prompt: string, drawingId: string | null, take: (picked: Picked) => void): void {
+export function pickPoint(
+  session: Session,
+  prompt: string,
+  drawingId: string | null,
+  take: (picked: Picked) => void,
+): void {
   useBoard.getState().setTool({
     kind: 'pick',
     prompt,
+    of: drawingId,
     take: (picked) => {
       if (drawingId === null || picked.drawingId === drawingId) {
         take(picked);
         return;
       }
-      useProject.getState().tell({
+      session.tell({
         kind: 'problem',
-        text: `That point (${picked.words}) belongs to another drawing. Pick one of ${useProject.getState().state.drawing[drawingId]?.name ?? 'this drawing'}; N steps through what the cursor can hold on to.`,
+        text: `That point (${picked.words}) belongs to another drawing. Pick one of ${session.model.drawing[drawingId]?.name ?? 'this drawing'}; N steps through what the cursor can hold on to.`,
       });
     },
   });

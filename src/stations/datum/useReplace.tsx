@@ -1,34 +1,35 @@
 'use client';
+import { elementsFrom, heldWords, placeDrawing } from '@/core/model/drawings';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState, type ReactNode } from 'react';
-import { elementsOf, heldWords, placeDrawing } from '@/core/model/commands';
 import type { PlacementRow } from '@/core/model/state';
-import { useProject } from '@/project/store';
+import { useCommit, useSession } from '@/project/useSession';
 
 export type Replace = (placement: PlacementRow, label: string) => void;
 
 /** Places a drawing anew. Where elements came from it, the person says whether they go along. */
 export function useReplace(): { replace: Replace; question: ReactNode } {
   const [asked, setAsked] = useState<{ placement: PlacementRow; label: string; count: number } | null>(null);
-  const commit = useProject((store) => store.commit);
+  const commit = useCommit();
+  const session = useSession();
   const apply = (placement: PlacementRow, label: string, take: boolean) => {
     setAsked(null);
     void commit((state) => placeDrawing(state, placement, label, take));
   };
   const replace: Replace = (placement, label) => {
-    const { state } = useProject.getState();
+    const { model: state, tell } = session;
     const before = state.placement[placement.id];
     const held = state.drawing[placement.id] && heldWords(state, state.drawing[placement.id]);
     const moves = JSON.stringify({ ...before, confirmed: true }) !== JSON.stringify({ ...placement, confirmed: true });
     if (moves && held) {
-      useProject.getState().tell({ kind: 'problem', text: held });
+      tell({ kind: 'problem', text: held });
       return;
     }
-    const count = elementsOf(state, placement.id).length;
+    const count = elementsFrom(state, placement.id).length;
     if (moves && count > 0) setAsked({ placement, label, count });
     else apply(placement, label, false);
   };

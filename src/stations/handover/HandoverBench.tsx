@@ -1,18 +1,20 @@
 'use client';
+import { elementKinds } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { elementKinds } from '@/core/model/elements';
-import { kindNames } from '@/core/reading/candidate';
+import { kinds } from '@/core/kinds/kinds';
 import { unitNames } from '@/core/units/length';
 import { elementsAt, levelsUp } from '@/core/model/levels';
-import { activeDrawings, useProject } from '@/project/store';
+import { activeDrawings } from '@/project/projectRow';
+import { useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 
 /** The model out, in open formats. */
 export function HandoverBench() {
-  const { id, state } = useProject();
+  const state = useModel('project', 'level', 'drawing', 'placement', 'element');
+  const { id } = useSession();
   const setView = useView((view) => view.set);
   const elements = Object.values(state.element);
   const drawings = activeDrawings(state);
@@ -62,7 +64,7 @@ export function HandoverBench() {
                 .filter((kind) => count(kind, null) > 0)
                 .map((kind) => (
                   <tr key={kind}>
-                    <td>{kindNames[kind][1]}</td>
+                    <td>{kinds[kind].names[1]}</td>
                     {levelsUp(state)
                       .reverse()
                       .map((level) => (

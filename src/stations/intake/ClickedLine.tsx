@@ -1,21 +1,23 @@
 'use client';
+import { recipeOf, setRecipe } from '@/core/model/drawings';
+import { roleId, showLayers } from '@/core/model/roles';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { kindNames } from '@/core/drawing/drawing';
-import { recipeOf, roleId, setRecipe, showLayers } from '@/core/model/commands';
 import type { DrawingRow } from '@/core/model/state';
 import type { Step } from '@/core/underlay/recipe/steps';
 import { outlineOf } from '@/core/underlay/outline';
 import { useOverlay } from '@/project/overlay';
 import { useSelection } from '@/project/selection';
-import { useProject } from '@/project/store';
+import { useModel, useCommit } from '@/project/useSession';
 import type { Underlay } from '@/project/underlays';
 import { Part } from '@/ui/widgets/Heading';
 
 /** What the line is that was clicked on the board, and what can be done with its like. */
 export function ClickedLine({ drawing, underlay }: { drawing: DrawingRow; underlay: Underlay | null }) {
-  const { state, commit } = useProject();
+  const state = useModel('recipe', 'role');
+  const commit = useCommit();
   const { line, select } = useSelection();
   const show = useOverlay((store) => store.show);
   const path =

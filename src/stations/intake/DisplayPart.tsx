@@ -1,4 +1,6 @@
 'use client';
+import { displayOf, recipeOf } from '@/core/model/drawings';
+import { roleId, showLayers } from '@/core/model/roles';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -9,11 +11,10 @@ import Slider from '@mui/material/Slider';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
-import { displayOf, recipeOf, roleId, showLayers } from '@/core/model/commands';
 import { put } from '@/core/model/edits';
 import type { DisplayRow, DrawingRow } from '@/core/model/state';
 import type { ColourMode } from '@/core/underlay/display';
-import { useProject } from '@/project/store';
+import { useModel, useCommit } from '@/project/useSession';
 import type { Underlay } from '@/project/underlays';
 import { useView } from '@/project/view';
 import { Part } from '@/ui/widgets/Heading';
@@ -30,7 +31,8 @@ const modeWords: Record<ColourMode, string> = {
 
 /** How a drawing is shown: colours, fade, above or below the model, held, levels, line types and weights, layers. */
 export function DisplayPart({ drawing, underlay }: { drawing: DrawingRow; underlay: Underlay | null }) {
-  const { state, commit } = useProject();
+  const state = useModel('recipe', 'display', 'role');
+  const commit = useCommit();
   const display = displayOf(state, drawing.id);
   const change = (part: Partial<DisplayRow>, words: string) =>
     void commit((now) => ({
@@ -142,7 +144,8 @@ function Layers({
   display: DisplayRow;
   change: (part: Partial<DisplayRow>, words: string) => void;
 }) {
-  const { state, commit } = useProject();
+  const state = useModel('recipe', 'display', 'role');
+  const commit = useCommit();
   const { isolated, set } = useView();
   const { tokens } = useScheme();
   const [search, setSearch] = useState('');

@@ -7,7 +7,8 @@ import Tooltip from '@mui/material/Tooltip';
 import { useRef, useState } from 'react';
 import { put } from '@/core/model/edits';
 import type { DrawingRow } from '@/core/model/state';
-import { activeDrawings, useProject } from '@/project/store';
+import { activeDrawings } from '@/project/projectRow';
+import { useModel, useCommit, useSession, useFacts } from '@/project/useSession';
 import { drawingInHand } from '@/project/useDrawing';
 import { useUploads } from '@/project/uploads';
 import { useUnderlays } from '@/project/underlays';
@@ -24,7 +25,7 @@ import { RevisionsPart } from './RevisionsPart';
 
 /** Bringing drawings in, and the account of what came. */
 export function IntakeBench() {
-  const state = useProject((store) => store.state);
+  const state = useModel('level', 'drawing', 'placement');
   const drawings = activeDrawings(state);
   const { drawingId, levelId, set } = useView();
   const shown = drawingInHand(drawings, drawingId, levelId);
@@ -63,7 +64,7 @@ const parts: { name: IntakePart; word: string }[] = [
 /** What there is to see and do about one drawing. */
 function DrawingParts({ drawing }: { drawing: DrawingRow }) {
   const { intakePart, set } = useView();
-  const placement = useProject((store) => store.state.placement[drawing.id]);
+  const placement = useModel('placement').placement[drawing.id];
   const entry = useUnderlays((store) => store.entries[drawing.id]);
   const underlay = entry?.underlay ?? null;
   if (!placement) return null;
@@ -89,11 +90,12 @@ function DrawingParts({ drawing }: { drawing: DrawingRow }) {
 
 function Receiver() {
   const input = useRef<HTMLInputElement>(null);
+  const session = useSession();
   const send = useUploads((store) => store.send);
   const levelId = useView((view) => view.levelId);
   const [over, setOver] = useState(false);
   const take = (files: FileList | null) => {
-    if (files && files.length > 0) send(files, levelId);
+    if (files && files.length > 0) send(session, files, levelId);
   };
   return (
     <Box
@@ -145,7 +147,8 @@ function Receiver() {
 function UnderWay() {
   const uploads = useUploads((store) => store.uploads);
   const dismiss = useUploads((store) => store.dismiss);
-  const { intakes, id, refreshIntakes, tell } = useProject();
+  const { id, refreshIntakes, tell } = useSession();
+  const intakes = useFacts((facts) => facts.intakes);
   const end = async (intake: string) => {
     const response = await fetch(`/api/projects/${id}/intakes/${intake}`, { method: 'DELETE' }).catch(() => null);
     if (response === null) tell({ kind: 'problem', text: 'The server does not answer; nothing was stopped.' });
@@ -245,8 +248,8 @@ function Failure({ text, close }: { text: string; close: () => void }) {
 }
 
 function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boolean; choose: () => void }) {
-  const commit = useProject((store) => store.commit);
-  const level = useProject((store) => (drawing.levelId ? store.state.level[drawing.levelId]?.name : undefined));
+  const commit = useCommit();
+  const level = useModel('level').level[drawing.levelId ?? '']?.name;
   const change = (part: Partial<DrawingRow>, label: string) =>
     void commit((now) => ({ label, changes: [put('drawing', { ...now.drawing[drawing.id], ...part })] }));
   return (

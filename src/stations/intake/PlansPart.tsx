@@ -1,16 +1,16 @@
 'use client';
+import { cutOut } from '@/core/model/drawings';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { unplace, type Placement } from '@/core/datum/placement';
-import { cutOut } from '@/core/model/commands';
 import { put } from '@/core/model/edits';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import type { Box as PlanBox } from '@/core/underlay/mainContent';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
-import { useProject } from '@/project/store';
+import { useCommit } from '@/project/useSession';
 import { plansOnSheet, type FoundPlan, type Underlay } from '@/project/underlays';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
@@ -39,7 +39,7 @@ export function PlansPart({
   placement: PlacementRow;
   underlay: Underlay | null;
 }) {
-  const commit = useProject((store) => store.commit);
+  const commit = useCommit();
   const { tool, setTool } = useBoard();
   const setView = useView((view) => view.set);
   const show = useOverlay((store) => store.show);

@@ -1,4 +1,6 @@
 'use client';
+import { useModel, useCommit, useProjectRow } from '@/project/useSession';
+import { recipeOf, setRecipe } from '@/core/model/drawings';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -7,7 +9,6 @@ import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import Tooltip from '@mui/material/Tooltip';
 import { useEffect, useState } from 'react';
-import { recipeOf, setRecipe } from '@/core/model/commands';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import {
   freshStep,
@@ -19,7 +20,6 @@ import {
   type StepKind,
 } from '@/core/underlay/recipe/steps';
 import type { DisplayUnit } from '@/core/units/length';
-import { projectRowOf, useProject } from '@/project/store';
 import { suggestSteps, type Suggestion, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
@@ -43,9 +43,9 @@ export function RecipePart({
   placement: PlacementRow;
   underlay: Underlay | null;
 }) {
-  const store = useProject();
-  const { state, commit } = store;
-  const unit = projectRowOf(store)?.displayUnit ?? 'm';
+  const state = useModel('recipe', 'display', 'drawing');
+  const commit = useCommit();
+  const unit = useProjectRow().displayUnit;
   const recipe = recipeOf(state, drawing.id);
   const [draft, setDraft] = useState<Draft | null>(null);
   const set = (steps: Recipe, label: string) => commit(() => setRecipe(drawing.id, steps, label));

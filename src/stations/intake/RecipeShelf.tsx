@@ -1,14 +1,15 @@
 'use client';
+import { copyRecipe } from '@/core/model/drawings';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useCallback, useEffect, useState } from 'react';
-import { copyRecipe } from '@/core/model/commands';
 import type { DrawingRow } from '@/core/model/state';
 import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { api } from '@/project/api';
-import { activeDrawings, useProject } from '@/project/store';
+import { activeDrawings } from '@/project/projectRow';
+import { useModel, useCommit, useSession } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { count } from './format';
@@ -29,7 +30,9 @@ export function RecipeShelf({
   recipe: Recipe;
   use: (name: string, steps: Recipe) => void;
 }) {
-  const { state, commit, tell } = useProject();
+  const state = useModel('drawing');
+  const commit = useCommit();
+  const { tell } = useSession();
   const [kept, setKept] = useState<Kept[]>([]);
   const [name, setName] = useState('');
   const others = activeDrawings(state).filter((other) => other.id !== drawing.id);

@@ -7,7 +7,7 @@ import { put } from '@/core/model/edits';
 import type { DrawingRow } from '@/core/model/state';
 import { api } from '@/project/api';
 import { useOverlay } from '@/project/overlay';
-import { useProject } from '@/project/store';
+import { useCommit, useSession } from '@/project/useSession';
 import { compareRevisions, useUnderlays, type RevisionPicture } from '@/project/underlays';
 import { useUploads } from '@/project/uploads';
 import { Note, Part } from '@/ui/widgets/Heading';
@@ -25,7 +25,9 @@ interface Revision {
 
 /** The files a drawing was and is: bringing the next one in, what it changed, and the way back. */
 export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
-  const { id: project, commit } = useProject();
+  const commit = useCommit();
+  const session = useSession();
+  const project = session.id;
   const send = useUploads((store) => store.send);
   const input = useRef<HTMLInputElement>(null);
   const { looked, look } = useUnderlays();
@@ -80,7 +82,7 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
             hidden
             aria-label="Next revision"
             onChange={(event) => {
-              if (event.target.files?.length) send([event.target.files[0]], null, drawing.id);
+              if (event.target.files?.length) send(session, [event.target.files[0]], null, drawing.id);
               event.target.value = '';
             }}
           />
@@ -158,6 +160,7 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
 
 function Follow({ drawing }: { drawing: DrawingRow }) {
   const { files, follow, stop, take } = useFollowed();
+  const session = useSession();
   const send = useUploads((store) => store.send);
   const followed = files[drawing.id];
   if (!canFollow()) return null;
@@ -169,7 +172,7 @@ function Follow({ drawing }: { drawing: DrawingRow }) {
     );
   const bring = () =>
     void take(drawing.id).then((file) => {
-      if (file) send([file], null, drawing.id);
+      if (file) send(session, [file], null, drawing.id);
     });
   return (
     <Box sx={{ mt: 1 }}>

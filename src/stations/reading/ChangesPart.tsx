@@ -1,13 +1,14 @@
 'use client';
+import { pointsOf } from '@/core/kinds/kinds';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { apart, keepAsTheyAre, takeChanges, type SourceChange } from '@/core/model/revise';
-import { pointsOf } from '@/core/model/outlines';
+import { apart, keepAsTheyAre, takeChanges, type SourceChange } from '@/core/decisions/revise';
 import type { DrawingRow } from '@/core/model/state';
-import { kindNames, type Candidate } from '@/core/reading/candidate';
+import type { Candidate } from '@/core/reading/candidate';
+import { kinds } from '@/core/kinds/kinds';
 import { useBoard } from '@/board/boardStore';
 import { nameOfCandidate } from '@/project/readings';
-import { useProject } from '@/project/store';
+import { useCommit } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 import { sizeOf } from './facts';
@@ -23,8 +24,8 @@ function wordsOf({ element, candidate }: SourceChange): string {
 }
 
 const nameOf = ({ element, candidate }: SourceChange): string => {
-  if (candidate !== null) return `${kindNames[element.kind][0]} ${nameOfCandidate(candidate)}`;
-  return `${kindNames[element.kind][0]} ${element.kind === 'grid' ? element.shape.label : element.kind === 'zone' ? element.shape.number : ''}`.trim();
+  if (candidate !== null) return `${kinds[element.kind].names[0]} ${nameOfCandidate(candidate)}`;
+  return `${kinds[element.kind].names[0]} ${element.kind === 'grid' ? element.shape.label : element.kind === 'zone' ? element.shape.number : ''}`.trim();
 };
 
 /** Accepted elements whose source the drawing shows otherwise now: each change is taken or refused. */
@@ -39,7 +40,7 @@ export function ChangesPart({
   candidates: readonly Candidate[];
   /** Candidates that nobody has judged. */ fresh: number;
 }) {
-  const commit = useProject((store) => store.commit);
+  const commit = useCommit();
   const look = ({ element }: SourceChange) => {
     const points = pointsOf(element);
     if (points.length === 0) return;
@@ -71,7 +72,7 @@ export function ChangesPart({
                 <Button
                   variant="text"
                   aria-label={`Keep ${nameOf(change)}`}
-                  onClick={() => void commit((now) => keepAsTheyAre(now, drawing, [change]))}
+                  onClick={() => void commit(() => keepAsTheyAre(drawing, [change]))}
                 >
                   Keep
                 </Button>
@@ -89,7 +90,7 @@ export function ChangesPart({
         >
           Take all {changes.length}
         </Button>
-        <Button variant="outlined" onClick={() => void commit((now) => keepAsTheyAre(now, drawing, changes))}>
+        <Button variant="outlined" onClick={() => void commit(() => keepAsTheyAre(drawing, changes))}>
           Keep all as they are
         </Button>
       </Box>

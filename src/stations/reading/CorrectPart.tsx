@@ -4,8 +4,9 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { kindNames, type Candidate } from '@/core/reading/candidate';
-import { lengthsOf, useProject } from '@/project/store';
+import type { Candidate } from '@/core/reading/candidate';
+import { kinds } from '@/core/kinds/kinds';
+import { useLengths } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { commonOf, fieldsOf, putRight } from './corrections';
@@ -18,15 +19,15 @@ export function CorrectPart({
   candidates: readonly Candidate[];
   accept: (candidates: Candidate[]) => void;
 }) {
-  const lengths = useProject(lengthsOf);
+  const lengths = useLengths();
   const [changes, setChanges] = useState<ReadonlyMap<string, string | number>>(new Map());
   const [first] = candidates;
-  const fields = fieldsOf(first.kind, first.element as never).filter(({ end }) => !end || candidates.length === 1);
+  const fields = fieldsOf(first.kind, first.element).filter(({ end }) => !end || candidates.length === 1);
   if (fields.length === 0) return null;
   const set = (label: string, value: string | number) => setChanges(new Map([...changes, [label, value]]));
   const many = candidates.length > 1;
   return (
-    <Part title={many ? `Put ${candidates.length} ${kindNames[first.kind][1]} right` : 'Put right'}>
+    <Part title={many ? `Put ${candidates.length} ${kinds[first.kind].names[1]} right` : 'Put right'}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.75, pt: 0.75, mb: 1 }}>
         {fields.map((field) => {
           const value = changes.get(field.label) ?? commonOf(candidates, field.label);

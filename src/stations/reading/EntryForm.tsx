@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { uValueOf, type LibraryRow } from '@/core/model/library';
 import type { Point } from '@/core/geometry/vector';
 import { parseLength, formatLength, type LengthStyle } from '@/core/units/length';
-import { lengthsOf, useProject } from '@/project/store';
+import { useLengths } from '@/project/useSession';
 import { Icon } from '@/ui/widgets/Icon';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { NumberField } from '@/ui/widgets/NumberField';
@@ -22,7 +22,7 @@ interface Form {
 
 /** One section or construction, to be changed; what is made of it changes with it. */
 export function EntryForm({ row, users, taken, change, drop }: Form) {
-  const lengths = useProject(lengthsOf);
+  const lengths = useLengths();
   const [name, setName] = useState(row.name);
   const known = taken.some((other) => other.toLowerCase() === name.trim().toLowerCase());
   const rename = () => {

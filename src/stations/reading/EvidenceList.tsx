@@ -1,9 +1,10 @@
 'use client';
+import { sectionName } from '@/core/kinds/section';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { scaleLinear } from 'd3';
-import { sectionName } from '@/core/model/elements';
-import { kindNames, type Candidate } from '@/core/reading/candidate';
+import type { Candidate } from '@/core/reading/candidate';
+import { kinds } from '@/core/kinds/kinds';
 import { nameOfCandidate, type Verdict } from '@/project/readings';
 import { factsOf } from './facts';
 import { Part } from '@/ui/widgets/Heading';
@@ -25,7 +26,7 @@ export function EvidenceList({
   const x = scaleLinear([-4, 4], [0, 80]).clamp(true);
   const mm = (metres: number) => (metres * 1000).toFixed(1);
   return (
-    <Part title={`Evidence for the ${kindNames[candidate.kind][0]} ${nameOfCandidate(candidate)}`}>
+    <Part title={`Evidence for the ${kinds[candidate.kind].names[0]} ${nameOfCandidate(candidate)}`}>
       {candidate.kind === 'column' && (
         <Box sx={{ mb: 0.75 }}>
           drawn{' '}

@@ -1,9 +1,10 @@
 'use client';
+import { sectionName } from '@/core/kinds/section';
+import type { ElementRow } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
-import { sectionName, type ElementRow } from '@/core/model/elements';
 import {
   madeOf,
   nameBy,
@@ -21,7 +22,8 @@ import {
 import { bringLibrary, libraryFileOf, readLibraryFile } from '@/core/model/libraryFile';
 import { put } from '@/core/model/edits';
 import { formatLength } from '@/core/units/length';
-import { lengthsOf, projectRowOf, useProject } from '@/project/store';
+import { projectRowOf, lengthsOf } from '@/project/projectRow';
+import { useModel, useCommit, useSession, useLengths } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { RoleMark } from '@/ui/widgets/RoleMark';
 import { saveJson } from '@/ui/widgets/saveFile';
@@ -63,9 +65,10 @@ const fresh: { word: string; made: Fresh }[] = [
 
 /** The project's sections and constructions: what elements are made of, how they are named, out and in as a file. */
 export function LibraryPart() {
-  const store = useProject();
-  const { state, commit, tell } = store;
-  const lengths = useProject(lengthsOf);
+  const state = useModel('library', 'element', 'role', 'project');
+  const commit = useCommit();
+  const { tell } = useSession();
+  const lengths = useLengths();
   const [open, setOpen] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const rows = Object.values(state.library).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
@@ -75,7 +78,7 @@ export function LibraryPart() {
   const meant = new Set(Object.values(state.role).map(({ libraryId }) => libraryId));
   const unused = rows.filter(({ id }) => !used.has(id) && !meant.has(id));
   const loose = elements.filter((element) => !element.libraryId && madeOf(element) !== null).length;
-  const naming = projectRowOf(store).naming ?? plainNaming;
+  const naming = projectRowOf(state).naming ?? plainNaming;
   const imperial = ['in', 'ft', 'ft-in'].includes(lengths.unit);
   const add = (made: Fresh) => {
     const row = {
@@ -87,7 +90,7 @@ export function LibraryPart() {
       if (done) setOpen(row.id);
     });
   };
-  const save = () => saveJson(`${projectRowOf(store).name} library.json`, libraryFileOf(state));
+  const save = () => saveJson(`${projectRowOf(state).name} library.json`, libraryFileOf(state));
   const bring = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > 8e6) {
@@ -237,23 +240,18 @@ const patternWords: Record<keyof Naming, string> = {
 
 /** The patterns that names are made by. */
 function NamesPart({ naming }: { naming: Naming }) {
-  const store = useProject();
+  const commit = useCommit();
+  const entries = useModel('library').count('library');
   const set = (key: keyof Naming, pattern: string) =>
-    void store.commit((now) => ({
+    void commit((now) => ({
       label: `Names of ${patternWords[key].toLowerCase()}`,
-      changes: [
-        put('project', { ...projectRowOf({ state: now, id: store.id }), naming: { ...naming, [key]: pattern } }),
-      ],
+      changes: [put('project', { ...projectRowOf(now), naming: { ...naming, [key]: pattern } })],
     }));
   return (
     <Part
       title="Names"
       aside={
-        <Button
-          variant="text"
-          disabled={Object.keys(store.state.library).length === 0}
-          onClick={() => void store.commit((now) => renameAll(now, naming))}
-        >
+        <Button variant="text" disabled={entries === 0} onClick={() => void commit((now) => renameAll(now, naming))}>
           Name all anew
         </Button>
       }

@@ -10,8 +10,8 @@ import { useState } from 'react';
 import { gridFamilies, labelsBy, relabel, type GridFamily, type NumberingRule } from '@/core/model/numbering';
 import { formatDirection } from '@/core/units/angle';
 import { formatLength } from '@/core/units/length';
-import { lengthsOf, projectRowOf, useProject } from '@/project/store';
-import { useCommitResult } from '@/project/useCommitResult';
+import { projectRowOf } from '@/project/projectRow';
+import { useModel, useCommit, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
@@ -25,13 +25,12 @@ const ruleFor = ({ lines: [line] }: GridFamily): NumberingRule => ({
 
 /** Labels of the accepted grid lines, by direction and rule. */
 export function NumberingPart() {
-  const store = useProject();
-  const { state } = store;
+  const state = useModel('element', 'project');
   const setView = useView((view) => view.set);
   const families = gridFamilies(state);
   const [key, setKey] = useState<string | null>(null);
   const family = families.find((one) => one.key === key) ?? families[0];
-  const angles = projectRowOf(store).angles;
+  const angles = projectRowOf(state).angles;
   if (!family)
     return (
       <Note kind="plain">
@@ -68,8 +67,8 @@ export function NumberingPart() {
 }
 
 function Rule({ family }: { family: GridFamily }) {
-  const lengths = useProject(lengthsOf);
-  const commit = useCommitResult();
+  const lengths = useLengths();
+  const commit = useCommit();
   const [rule, setRule] = useState(() => ruleFor(family));
   const found = labelsBy(rule, family);
   const labels = found.ok ? found.value : family.lines.map(({ label }) => label);

@@ -4,9 +4,10 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useMemo } from 'react';
 import { hangsOn } from '@/core/model/levels';
-import { sourceChanges } from '@/core/model/revise';
-import { kindNames } from '@/core/reading/candidate';
-import { activeDrawings, useProject } from '@/project/store';
+import { sourceChanges } from '@/core/decisions/revise';
+import { kinds } from '@/core/kinds/kinds';
+import { activeDrawings } from '@/project/projectRow';
+import { useMoment } from '@/project/useSession';
 import { useReadings, verdictOf, type DrawingReading } from '@/project/readings';
 import { stopReading } from '@/project/underlays';
 import { useDrawing } from '@/project/useDrawing';
@@ -31,16 +32,17 @@ const parts: { name: ReadingPart; word: string }[] = [
 /** What was read, to be judged; the library of sizes, the numbers of grid lines, and what reading takes for granted. */
 export function ReadingBench() {
   const subject = useDrawing();
-  const state = useProject((store) => store.state);
+  const moment = useMoment('level', 'drawing', 'placement', 'decision', 'element');
+  const state = moment.model;
   const { readings, again } = useReadings();
   const { readingPart, levelId, set } = useView();
   const reading = subject ? readings[subject.drawing.id] : undefined;
   const changes = useMemo(
     () =>
       subject && reading?.result && reading.result.left.length === 0 && !reading.running
-        ? sourceChanges(state, subject.drawing, reading.result.candidates)
+        ? sourceChanges(moment.model, subject.drawing, reading.result.candidates)
         : [],
-    [state, subject, reading],
+    [moment, subject, reading],
   );
   if (!subject) return <NoDrawing title="Reading" />;
   const { drawing, placement, underlay } = subject;
@@ -164,7 +166,7 @@ function Progress({
   if (!result || result.left.length === 0) return null;
   return (
     <Note kind="look">
-      Reading was stopped: {result.left.map((kind) => kindNames[kind][1]).join(', ')} are not read.{' '}
+      Reading was stopped: {result.left.map((kind) => kinds[kind].names[1]).join(', ')} are not read.{' '}
       <Button variant="text" onClick={again}>
         Read all
       </Button>

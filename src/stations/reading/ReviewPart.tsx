@@ -1,4 +1,6 @@
 'use client';
+import { acceptCandidates, decisionId, rejectCandidates, reopenCandidates } from '@/core/decisions/decide';
+import { elementKinds } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -7,17 +9,17 @@ import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { boundariesOf } from '@/core/model/boundaries';
-import { acceptCandidates, decisionId, rejectCandidates, reopenCandidates } from '@/core/model/commands';
-import { conflictsOf } from '@/core/model/conflicts';
-import { elementKinds, type ElementRow } from '@/core/model/elements';
-import type { DrawingRow, ProjectState } from '@/core/model/state';
-import { kindNames, type Candidate, type ColumnCandidate } from '@/core/reading/candidate';
+import { conflictsOf } from '@/core/decisions/conflicts';
+import type { Model } from '@/core/model/model';
+import type { DrawingRow } from '@/core/model/state';
+import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
+import { kinds } from '@/core/kinds/kinds';
 import { defaultTolerance } from '@/core/tolerance';
 import { roleNames } from '@/core/sorting/roles';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
-import { anchorOf } from '@/board/anchor';
-import { useProject } from '@/project/store';
+import { candidateAnchor } from '@/board/layers/marks';
+import { useMoment, useCommit } from '@/project/useSession';
 import {
   nameOfCandidate,
   settingsOf,
@@ -35,11 +37,11 @@ import { TabLine } from '@/ui/widgets/TabLine';
 import { ConfidenceChart } from './ConfidenceChart';
 import { CorrectPart } from './CorrectPart';
 import { EvidenceList } from './EvidenceList';
-import { idleLayers, ownRoles, rolesOfKind, sizeOf } from './facts';
+import { idleLayers, sizeOf } from './facts';
 import { filtersFor, passes, type Filter } from './filters';
 
 const words = Object.fromEntries(
-  elementKinds.map((kind) => [kind, kindNames[kind][1][0].toUpperCase() + kindNames[kind][1].slice(1)]),
+  elementKinds.map((kind) => [kind, kinds[kind].names[1][0].toUpperCase() + kinds[kind].names[1].slice(1)]),
 ) as Record<Candidate['kind'], string>;
 /** Lines of the list at once. */
 const shownAtOnce = 500;
@@ -47,13 +49,10 @@ const markOf = (kind: Candidate['kind']) => (kind === 'opening' ? 'door' : kind)
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
 
 /** What bounds an accepted zone, in words. */
-function boundsOf(state: ProjectState, decision: string): string | null {
+function boundsOf(state: Model, decision: string): string | null {
   const element = state.element[state.decision[decision]?.elementId ?? ''];
   if (!element) return null;
-  const sides =
-    boundariesOf(
-      (Object.values(state.element) as ElementRow[]).filter(({ levelId }) => levelId === element.levelId),
-    ).get(element.id) ?? [];
+  const sides = boundariesOf([...state.index.onLevel(element.levelId)]).get(element.id) ?? [];
   if (sides.length === 0) return null;
   const beyond = [
     ...new Set(
@@ -99,7 +98,9 @@ export function ReviewPart({
   underlay: Underlay | null;
   reading: DrawingReading | undefined;
 }) {
-  const { state, commit } = useProject();
+  const moment = useMoment('project', 'role', 'decision', 'element');
+  const state = moment.model;
+  const commit = useCommit();
   const { pointed, point, chosen, choose, kind, list: turnTo } = useReadings();
   const lookAt = useBoard((store) => store.lookAt);
   const setView = useView((view) => view.set);
@@ -112,10 +113,10 @@ export function ReviewPart({
   useEffect(() => () => show(null), [show, kind, drawing.id]);
   const all = useMemo(() => reading?.result?.candidates ?? [], [reading]);
   const withVerdict = useMemo(
-    () => all.map((candidate) => ({ candidate, verdict: verdictOf(state, drawing.id, candidate.key) })),
-    [all, state, drawing.id],
+    () => all.map((candidate) => ({ candidate, verdict: verdictOf(moment.model, drawing.id, candidate.key) })),
+    [all, moment, drawing.id],
   );
-  const conflicts = useMemo(() => conflictsOf(state, drawing, all), [state, drawing, all]);
+  const conflicts = useMemo(() => conflictsOf(moment.model, drawing, all), [moment, drawing, all]);
   const pointedAt = all.find((candidate) => candidate.key === pointed);
 
   // What is clicked on the board comes into view in the list.
@@ -144,19 +145,19 @@ export function ReviewPart({
   const clear = (candidate: Candidate) => candidate.confidence >= threshold && !conflicts.has(candidate.key);
   const sure = open.filter(clear);
   const doubtful = listed.filter((candidate) => candidate.doubt !== null);
-  const unread = (reading?.result?.unread ?? []).filter((entry) => ownRoles[kind].includes(entry.role));
-  const kinds = elementKinds.filter(
+  const unread = (reading?.result?.unread ?? []).filter((entry) => kinds[kind].roles.own.includes(entry.role));
+  const shownKinds = elementKinds.filter(
     (name) =>
       name === 'grid' ||
       name === 'column' ||
       name === kind ||
       withVerdict.some((entry) => entry.candidate.kind === name) ||
-      (reading?.result?.unread ?? []).some((entry) => ownRoles[name].includes(entry.role)),
+      (reading?.result?.unread ?? []).some((entry) => kinds[name].roles.own.includes(entry.role)),
   );
   const near = open.filter(
     (candidate): candidate is ColumnCandidate => candidate.kind === 'column' && isNearMiss(candidate, crossing),
   );
-  const drawn = ownRoles[kind].reduce(
+  const drawn = kinds[kind].roles.own.reduce(
     (sum, role) => sum + Object.values(reading?.result?.drawn[role] ?? {}).reduce((all, count) => all + count, 0),
     0,
   );
@@ -184,7 +185,7 @@ export function ReviewPart({
   const go = (candidate: Candidate | undefined) => {
     if (!candidate) return;
     point(candidate.key);
-    const [x, y] = anchorOf(candidate);
+    const [x, y] = candidateAnchor(candidate);
     const half = candidate.kind === 'column' || candidate.kind === 'opening' ? 4 : 12;
     lookAt([x - half, y - half, x + half, y + half]);
   };
@@ -243,7 +244,7 @@ export function ReviewPart({
       }}
     >
       <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.5 }}>
-        {kinds.map((name) => (
+        {shownKinds.map((name) => (
           <ButtonBase
             key={name}
             role="tab"
@@ -269,7 +270,7 @@ export function ReviewPart({
         <Note kind="plain">
           Nothing was read as {words[kind].toLowerCase()}.{' '}
           {Object.values(state.role).some(
-            (row) => row.drawingId === drawing.id && row.role !== null && rolesOfKind[kind].includes(row.role),
+            (row) => row.drawingId === drawing.id && row.role !== null && kinds[kind].roles.from.includes(row.role),
           )
             ? 'The layers with this role hold nothing that looks like it.'
             : `No layer has a role that ${words[kind].toLowerCase()} are read from.`}{' '}
@@ -400,7 +401,7 @@ export function ReviewPart({
             />
           )}
           {pointedAt?.kind === 'zone' && kind === 'zone' && (
-            <ZoneBounds state={state} decision={decisionId(drawing.id, pointedAt.key)} />
+            <ZoneBounds decision={decisionId(drawing.id, pointedAt.key)} />
           )}
           {conflicts.size > 0 &&
             verdict === 'open' &&
@@ -437,7 +438,7 @@ export function ReviewPart({
       {idle.map(({ name, count, role }) => (
         <Note key={`${name} ${role}`} kind="look">
           {name} is sorted as {roleNames[role].toLowerCase()}, and none of its {count} lines reads as{' '}
-          {kindNames[kind][0]}.{' '}
+          {kinds[kind].names[0]}.{' '}
           <Button variant="text" onClick={() => setView({ station: 'sorting', sortingPart: 'layers' })}>
             Go to Sorting
           </Button>
@@ -474,8 +475,9 @@ export function ReviewPart({
 }
 
 /** What bounds an accepted zone; asked again only where the model or the zone changes. */
-function ZoneBounds({ state, decision }: { state: ProjectState; decision: string }) {
-  const bounds = useMemo(() => boundsOf(state, decision), [state, decision]);
+function ZoneBounds({ decision }: { decision: string }) {
+  const moment = useMoment('element', 'decision');
+  const bounds = useMemo(() => boundsOf(moment.model, decision), [moment, decision]);
   return bounds === null ? null : <Box sx={{ mb: 1 }}>{bounds}</Box>;
 }
 

@@ -4,9 +4,10 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { degrees, radians } from '@/core/geometry/vector';
 import { put } from '@/core/model/edits';
-import { defaultSettings, usualModule, type ReadingSettings } from '@/core/reading/settings';
+import { defaultSettings, usualModule, type ReadingSettings } from '@/core/patterns/settings';
 import type { LengthUnit } from '@/core/units/length';
-import { lengthsOf, projectRowOf, useProject } from '@/project/store';
+import { projectRowOf } from '@/project/projectRow';
+import { useModel, useCommit, useLengths } from '@/project/useSession';
 import { settingsOf } from '@/project/readings';
 import { Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
@@ -15,13 +16,13 @@ import { RoleMark } from '@/ui/widgets/RoleMark';
 
 /** What reading takes for granted of each role, and how exact it is, for the whole project. */
 export function SettingsPart({ unit }: { unit: LengthUnit }) {
-  const store = useProject();
-  const lengths = useProject(lengthsOf);
-  const settings = settingsOf(store.state);
+  const commit = useCommit();
+  const lengths = useLengths();
+  const settings = settingsOf(useModel('project'));
   const change = (reading: ReadingSettings | null, label: string) =>
-    void store.commit((now) => ({
+    void commit((now) => ({
       label,
-      changes: [put('project', { ...projectRowOf({ state: now, id: store.id }), reading })],
+      changes: [put('project', { ...projectRowOf(now), reading })],
     }));
   const length = <G extends keyof ReadingSettings>(
     group: G,

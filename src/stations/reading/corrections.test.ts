@@ -1,4 +1,4 @@
-import type { Shapes } from '@/core/model/elements';
+import type { Shapes } from '@/core/kinds/element';
 import type { Candidate } from '@/core/reading/candidate';
 import { commonOf, fieldsOf, putRight } from './corrections';
 

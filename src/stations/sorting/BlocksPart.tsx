@@ -9,7 +9,7 @@ import type { Role } from '@/core/sorting/roles';
 import { suggestRole } from '@/core/sorting/suggest';
 import { outlineOf } from '@/core/underlay/outline';
 import { useOverlay } from '@/project/overlay';
-import { useProject } from '@/project/store';
+import { useModel, useCommit } from '@/project/useSession';
 import type { Pictures, Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { LinePicture } from '@/ui/widgets/LinePicture';
@@ -28,7 +28,8 @@ export function BlocksPart({
   underlay: Underlay | null;
   pictures: Pictures | null;
 }) {
-  const { state, commit } = useProject();
+  const state = useModel('pick');
+  const commit = useCommit();
   const show = useOverlay((store) => store.show);
   const [search, setSearch] = useState('');
   const roleOf = new Map(picksOf(state, drawing.id).blocks.map(({ name, role }) => [name, role]));

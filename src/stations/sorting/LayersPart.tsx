@@ -1,4 +1,5 @@
 'use client';
+import { roleId, setRole, showLayers } from '@/core/model/roles';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -13,12 +14,11 @@ import {
 } from '@mui/x-data-grid';
 import { useEffect, useMemo, useState, type MouseEvent } from 'react';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
-import { roleId, setRole, showLayers } from '@/core/model/commands';
 import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { adaptColour } from '@/core/underlay/colours';
 import { outlineOf } from '@/core/underlay/outline';
 import { useOverlay } from '@/project/overlay';
-import { useProject } from '@/project/store';
+import { useModel, useCommit } from '@/project/useSession';
 import type { Pictures, Underlay } from '@/project/underlays';
 import { useIntake } from '@/project/useIntake';
 import { Note, Part } from '@/ui/widgets/Heading';
@@ -69,7 +69,8 @@ export function LayersPart({
   underlay: Underlay | null;
   pictures: Pictures | null;
 }) {
-  const { state, commit } = useProject();
+  const state = useModel('role');
+  const commit = useCommit();
   const { dark, tokens } = useScheme();
   const nonce = useNonce();
   const { report, problem } = useIntake(drawing.fileId);

@@ -5,7 +5,7 @@ import Select from '@mui/material/Select';
 import { put } from '@/core/model/edits';
 import type { LibraryRow, RoleRow } from '@/core/model/state';
 import type { Role } from '@/core/sorting/roles';
-import { useProject } from '@/project/store';
+import { useModel, useCommit } from '@/project/useSession';
 
 /** What of the library a layer with a role can mean. */
 const kindOf: Partial<Record<Role, LibraryRow['kind']>> = {
@@ -18,7 +18,8 @@ const kindOf: Partial<Record<Role, LibraryRow['kind']>> = {
 
 /** Which section or construction everything read from a layer is made of: one of the library, or what is drawn. */
 export function MeansChoice({ row }: { row: RoleRow }) {
-  const { state, commit } = useProject();
+  const state = useModel('library');
+  const commit = useCommit();
   const kind = row.role === null ? undefined : kindOf[row.role];
   const entries = Object.values(state.library)
     .filter((entry) => entry.kind === kind)

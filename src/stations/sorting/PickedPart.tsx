@@ -14,7 +14,7 @@ import { roleNames, type Role } from '@/core/sorting/roles';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
-import { useProject } from '@/project/store';
+import { useModel, useCommit } from '@/project/useSession';
 import { handlesOf, pathsOf, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
@@ -30,7 +30,8 @@ export function PickedPart({
   placement: PlacementRow;
   underlay: Underlay;
 }) {
-  const { state, commit } = useProject();
+  const state = useModel('pick');
+  const commit = useCommit();
   const { tool, setTool } = useBoard();
   const show = useOverlay((store) => store.show);
   const [paths, setPaths] = useState<ReadonlySet<number>>(new Set());

@@ -9,7 +9,7 @@ import { picksOf, setBlockRoles } from '@/core/model/picks';
 import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { applyRoleMap, readRoleMap, roleMapOf, type RoleMap } from '@/core/sorting/roleMap';
 import { api } from '@/project/api';
-import { useProject } from '@/project/store';
+import { useModel, useCommit, useSession } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { saveJson } from '@/ui/widgets/saveFile';
@@ -38,7 +38,9 @@ export function RoleMapShelf({
   rows: readonly RoleRow[];
   blocks: readonly string[];
 }) {
-  const { state, commit, tell } = useProject();
+  const state = useModel('pick');
+  const commit = useCommit();
+  const { tell } = useSession();
   const own = picksOf(state, drawing.id).blocks;
   const [kept, setKept] = useState<Kept[]>([]);
   const [name, setName] = useState('');

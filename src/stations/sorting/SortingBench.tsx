@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { useDrawing } from '@/project/useDrawing';
-import { useProject } from '@/project/store';
+import { useModel } from '@/project/useSession';
 import { picturesOf, type Pictures } from '@/project/underlays';
 import { useView, type SortingPart } from '@/project/view';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
@@ -24,7 +24,7 @@ const parts: { name: SortingPart; word: string }[] = [
 export function SortingBench() {
   const subject = useDrawing();
   const { sortingPart, set } = useView();
-  const roles = useProject((store) => store.state.role);
+  const roles = useModel('role').role;
   const [seen, setSeen] = useState<{ basis: string; pictures: Pictures } | null>(null);
   const [drawingId, basis] = [subject?.drawing.id, subject?.underlay?.basis];
   useEffect(() => {

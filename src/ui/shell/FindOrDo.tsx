@@ -10,10 +10,11 @@ export interface Action {
   run: () => void;
 }
 
-/** One box that finds and does everything by keyboard. */
-export function FindOrDo({ actions }: { actions: Action[] }) {
+/** One box that finds and does everything by keyboard. @param actions what there is to do, asked for when it is opened */
+export function FindOrDo({ actions }: { actions: () => Action[] }) {
   const input = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
+  const [found, setFound] = useState<Action[]>([]);
   useEffect(() => {
     const focus = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key === ';') {
@@ -26,7 +27,8 @@ export function FindOrDo({ actions }: { actions: Action[] }) {
   }, []);
   return (
     <Autocomplete
-      options={actions}
+      options={found}
+      onOpen={() => setFound(actions())}
       groupBy={(action) => action.group}
       getOptionLabel={(action) => action.words}
       value={null}

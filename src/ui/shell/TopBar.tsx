@@ -5,7 +5,7 @@ import Tooltip from '@mui/material/Tooltip';
 import dayjs from 'dayjs';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { projectRowOf, useProject } from '@/project/store';
+import { useSession, useFacts, useProjectRow } from '@/project/useSession';
 import { Icon, Mark } from '@/ui/widgets/Icon';
 import { useScheme } from '@/ui/widgets/useScheme';
 
@@ -62,7 +62,7 @@ export function TopBar({ search }: { search?: ReactNode }) {
 }
 
 function ProjectName() {
-  const name = useProject((store) => projectRowOf(store)?.name ?? '');
+  const name = useProjectRow().name;
   return (
     <Box
       component="h1"
@@ -84,7 +84,10 @@ function ProjectName() {
 }
 
 function History() {
-  const { history, connection, pending, undo, redo } = useProject();
+  const { undo, redo } = useSession();
+  const history = useFacts((facts) => facts.history);
+  const connection = useFacts((facts) => facts.connection);
+  const pending = useFacts((facts) => facts.pending);
   const step = (way: 'undo' | 'redo', label: string | null, run: () => Promise<boolean>) => {
     const text = label === null ? `Nothing to ${way}` : `${way === 'undo' ? 'Undo' : 'Redo'}: ${label}`;
     return (

@@ -2,14 +2,15 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { hangsOn } from '@/core/model/levels';
-import { activeDrawings, useProject } from '@/project/store';
+import { activeDrawings } from '@/project/projectRow';
+import { useModel } from '@/project/useSession';
 import { useView } from '@/project/view';
 
 /** Which drawing a bench is about; plain words where there is only one. */
 export function DrawingChoice({ drawingId }: { drawingId: string }) {
-  const drawings = activeDrawings(useProject((store) => store.state));
+  const drawings = activeDrawings(useModel('level', 'drawing'));
   const { levelId, set } = useView();
-  const { state } = useProject();
+  const state = useModel('level', 'drawing');
   // A drawing of another level is seen there.
   const take = (id: string) => {
     const own = state.drawing[id]?.levelId ?? null;

@@ -1,46 +1,39 @@
-import type { ProjectState } from '@/core/model/state';
+import { counted } from '@/core/model/counted';
+import type { Model } from '@/core/model/model';
 import type { DrawingReading } from '@/project/readings';
 import { verdictOf } from '@/project/readings';
-import { activeDrawings, type IntakeView } from '@/project/store';
+import { activeDrawings } from '@/project/projectRow';
+import type { IntakeView } from '@/project/session';
 import type { RailStation } from '@/ui/shell/CourseRail';
 
+/** How many candidates of all drawings nobody has decided on. */
+export function openCandidates(model: Model, readings: Record<string, DrawingReading>): number {
+  return activeDrawings(model).reduce((sum, { id }) => {
+    const candidates = readings[id]?.result?.candidates ?? [];
+    return sum + candidates.filter(({ key }) => verdictOf(model, id, key) === 'open').length;
+  }, 0);
+}
+
 /** How far each station is, as a count. */
-export function railStations(
-  state: ProjectState,
-  intakes: IntakeView[],
-  readings: Record<string, DrawingReading>,
-): RailStation[] {
-  const drawings = activeDrawings(state);
-  const openUnits = drawings.filter((drawing) => !state.placement[drawing.id]?.confirmed).length;
+export function railStations(model: Model, intakes: readonly IntakeView[], toJudge: number): RailStation[] {
+  const drawings = activeDrawings(model);
+  const openUnits = drawings.filter((drawing) => !model.placement[drawing.id]?.confirmed).length;
   const ids = new Set(drawings.map((drawing) => drawing.id));
-  const layers = Object.values(state.role).filter((row) => ids.has(row.drawingId));
+  const layers = Object.values(model.role).filter((row) => ids.has(row.drawingId));
   const sorted = layers.filter((row) => row.role !== null).length;
-  const toJudge = drawings.reduce(
-    (sum, drawing) =>
-      sum +
-      (readings[drawing.id]?.result?.candidates ?? []).filter(
-        (candidate) => verdictOf(state, drawing.id, candidate.key) === 'open',
-      ).length,
-    0,
-  );
-  const elements = Object.keys(state.element).length;
+  const elements = model.count('element');
   const failed = intakes.filter((intake) => intake.state === 'failed').length;
-  const some = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
+  const units = openUnits === 0 ? 'units set' : `${counted(openUnits, 'unit')} open`;
+  const some = drawings.length > 0;
   return [
     {
       name: 'intake',
       number: 1,
       word: 'Intake',
-      state: failed > 0 ? `${failed} failed` : some(drawings.length, 'drawing'),
-      begun: drawings.length > 0,
+      state: failed > 0 ? `${failed} failed` : counted(drawings.length, 'drawing'),
+      begun: some,
     },
-    {
-      name: 'datum',
-      number: 2,
-      word: 'Datum',
-      state: drawings.length === 0 ? '' : openUnits === 0 ? 'units set' : some(openUnits, 'unit') + ' open',
-      begun: drawings.length > 0 && openUnits === 0,
-    },
+    { name: 'datum', number: 2, word: 'Datum', state: some ? units : '', begun: some && openUnits === 0 },
     {
       name: 'sorting',
       number: 3,
@@ -53,13 +46,13 @@ export function railStations(
       number: 4,
       word: 'Reading',
       state: toJudge > 0 ? `${toJudge} to judge` : '',
-      begun: Object.keys(state.decision).length > 0,
+      begun: model.count('decision') > 0,
     },
     {
       name: 'handover',
       number: 7,
       word: 'Handover',
-      state: elements > 0 ? some(elements, 'element') : '',
+      state: elements > 0 ? counted(elements, 'element') : '',
       begun: false,
     },
   ];

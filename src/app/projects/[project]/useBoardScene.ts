@@ -2,71 +2,77 @@
 import { useMemo } from 'react';
 import { faceOn, placementTransform, placeUpright, type Placement } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
-import { displayOf, roleId } from '@/core/model/commands';
-import { elementsAt, hangsOn, levelsUp } from '@/core/model/levels';
+import { displayOf } from '@/core/model/drawings';
+import { elementsAt, hangsOn, levelsUp, sourceLevel } from '@/core/model/levels';
+import { roleId } from '@/core/model/roles';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
 import { mainContent } from '@/core/underlay/mainContent';
-import type { BoardDrawing, BoardScene, Trace } from '@/board/scene';
+import type { BoardDrawing, BoardScene, ReadCandidates, Trace } from '@/board/scene';
 import type { StackScene } from '@/board/stack/StackView';
-import { activeDrawings, lengthsOf, projectRowOf, useProject } from '@/project/store';
-import { useReadings, verdictOf } from '@/project/readings';
 import { useOverlay } from '@/project/overlay';
+import { activeDrawings, projectRowOf } from '@/project/projectRow';
+import { useReadings } from '@/project/readings';
+import { useSelected } from '@/project/selected';
 import { underlayOf, useUnderlays, type Underlay } from '@/project/underlays';
+import { useMoment, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { useScheme } from '@/ui/widgets/useScheme';
 
+type Entries = Parameters<typeof underlayOf>[0];
+
 /** Every drawing with a level, and the model, for the stack seen in space. */
 export function useStackScene(wanted: boolean): StackScene | null {
-  const state = useProject((store) => store.state);
+  const moment = useMoment('drawing', 'placement', 'role', 'display', 'level', 'element');
   const entries = useUnderlays((store) => store.entries);
   const { tokens } = useScheme();
   return useMemo(() => {
     if (!wanted) return null;
-    const drawings = activeDrawings(state).flatMap((drawing): StackScene['drawings'] => {
-      const shown = boardDrawing(state, entries, drawing, null);
-      const placement = state.placement[drawing.id];
+    const { model } = moment;
+    const drawings = activeDrawings(model).flatMap((drawing): StackScene['drawings'] => {
+      const shown = boardDrawing(model, entries, drawing, null);
+      const placement = model.placement[drawing.id];
       if (!shown || !shown.display.stacked) return [];
       if (placement.upright !== null)
         return [{ ...shown, heights: [0], stands: { at: placement.target, turning: placement.turning } }];
-      const heights = levelsUp(state)
-        .filter(({ id }) => hangsOn(state, drawing, id))
-        .map(({ elevation }) => elevation);
-      return heights.length === 0 ? [] : [{ ...shown, heights, stands: null }];
+      const levels = levelsUp(model).filter(({ id }) => hangsOn(model, drawing, id));
+      return levels.length === 0 ? [] : [{ ...shown, heights: levels.map(({ elevation }) => elevation), stands: null }];
     });
     return {
       tokens,
       drawings,
-      elementsOn: (levelId) => elementsAt(state, levelId),
-      levels: Object.values(state.level),
+      elementsOn: (levelId) => elementsAt(model, levelId),
+      levels: Object.values(model.level),
     };
-  }, [wanted, state, entries, tokens]);
+  }, [wanted, moment, entries, tokens]);
+}
+
+/** 1 for each layer that is not shown. @param alone the layers shown alone, or null */
+function hiddenLayers(state: ProjectState, drawingId: string, underlay: Underlay, alone: string[] | null): Uint8Array {
+  return Uint8Array.from(underlay.layers, ({ name, hidden }) => {
+    const off = hidden || state.role[roleId(drawingId, name)]?.shown === false;
+    return Number(alone ? !alone.includes(name) : off);
+  });
 }
 
 /** A drawing as the board shows it, where it is open and not set aside. @param alone the layers shown alone, or null */
 function boardDrawing(
   state: ProjectState,
-  entries: Parameters<typeof underlayOf>[0],
+  entries: Entries,
   drawing: DrawingRow,
   alone: string[] | null,
 ): BoardDrawing | null {
   const underlay = underlayOf(entries, drawing.id);
-  const display = displayOf(state, drawing.id);
   const own: Placement | undefined = state.placement[drawing.id];
   if (!underlay || !own || drawing.setAside) return null;
   const placement = own.upright === null ? own : faceOn(own);
-  const hidden = Uint8Array.from(underlay.layers, (layer) =>
-    (alone ? !alone.includes(layer.name) : layer.hidden || state.role[roleId(drawing.id, layer.name)]?.shown === false)
-      ? 1
-      : 0,
-  );
   return {
     id: drawing.id,
     name: drawing.name,
     underlay,
     placement,
     transform: placementTransform(placement, underlay.primitives.origin),
-    hidden,
-    display,
+    hidden: hiddenLayers(state, drawing.id, underlay, alone),
+    display: displayOf(state, drawing.id),
   };
 }
 
@@ -74,116 +80,127 @@ function boardDrawing(
 function traceOf(drawing: DrawingRow, placement: Placement, underlay: Underlay): Trace | null {
   const main = mainContent(underlay.primitives);
   if (main === null) return null;
-  const ends = [main[0][0], main[1][0]].map((x): Point => {
+  const [from, to] = [main[0][0], main[1][0]].map((x): Point => {
     const [px, py] = placeUpright(placement, [x, placement.origin[1]]);
     return [px, py];
   });
-  return { name: drawing.name, from: ends[0], to: ends[1] };
+  return { name: drawing.name, from, to };
 }
 
+/** What decides which drawings are shown. */
+interface Showing {
+  levelId: string | null;
+  /** The upright drawing that is seen face on; null in a plan. */
+  upright: string | null;
+  isolated: Record<string, string[]>;
+  guests: readonly string[];
+  /** The drawing that fades under what is looked at alone. */
+  faded: string | null;
+}
+
+/** Under what is looked at alone the rest of a drawing is this faint. */
+const fadedTo = 0.8;
+
+function shownDrawings(state: ProjectState, entries: Entries, showing: Showing): BoardDrawing[] {
+  const { levelId, upright, isolated, guests, faded } = showing;
+  return activeDrawings(state).flatMap((drawing): BoardDrawing[] => {
+    const stands = state.placement[drawing.id]?.upright != null;
+    if (upright !== null ? drawing.id !== upright : stands) return [];
+    const shown = boardDrawing(state, entries, drawing, isolated[drawing.id] ?? null);
+    if (!shown) return [];
+    const hangs = drawing.levelId !== null || drawing.alsoOn.length > 0;
+    const elsewhere = shown.display.levels === 'own' && hangs && !hangsOn(state, drawing, levelId);
+    if (upright === null && elsewhere && !guests.includes(drawing.id)) return [];
+    const { display } = shown;
+    return [
+      drawing.id === faded ? { ...shown, display: { ...display, fade: Math.max(display.fade, fadedTo) } } : shown,
+    ];
+  });
+}
+
+function tracesOf(state: ProjectState, entries: Entries): Trace[] {
+  return activeDrawings(state).flatMap((drawing) => {
+    const [placement, underlay] = [state.placement[drawing.id], underlayOf(entries, drawing.id)];
+    const stands = placement?.upright != null && underlay && !drawing.setAside;
+    const trace = stands ? traceOf(drawing, placement, underlay) : null;
+    return trace ? [trace] : [];
+  });
+}
+
+const noCandidates: ReadCandidates[] = [];
+
 /**
- * What the board shows at a level: its drawings, its elements and, at Reading, the candidates still open. Or an upright
- * drawing, face on.
+ * What the board shows at a level: its drawings and, at Reading, what was read of them; or an upright drawing, face on.
+ * The rows of the model are not part of it: the board follows them by itself.
  */
 export function useBoardScene(levelId: string | null): { scene: BoardScene; opening: number } {
-  const state = useProject((store) => store.state);
-  const project = useProject(projectRowOf);
-  const unit = useProject(lengthsOf);
+  const moment = useMoment('drawing', 'placement', 'role', 'display', 'level', 'project');
+  const { model } = moment;
+  const unit = useLengths();
   const entries = useUnderlays((store) => store.entries);
-  const { readings, pointed, chosen } = useReadings();
+  const readings = useReadings((store) => store.readings);
+  const pointed = useReadings((store) => store.pointed);
+  const chosen = useReadings((store) => store.chosen);
+  const selected = useSelected((store) => store.ids);
   const { station, isolated, faceOn: facing, axesId } = useView();
   const { overlay, guests } = useOverlay();
   const { dark, tokens } = useScheme();
-  const upright =
-    facing !== null && state.placement[facing]?.upright != null && !state.drawing[facing]?.discarded ? facing : null;
-
-  // Under what is looked at alone the rest fades.
+  const stands = facing !== null && model.placement[facing]?.upright != null && !model.drawing[facing]?.discarded;
+  const upright = stands ? facing : null;
   const faded = overlay?.alone ? overlay.drawingId : null;
-  const drawings = useMemo(
-    () =>
-      activeDrawings(state).flatMap((drawing): BoardDrawing[] => {
-        const stands = state.placement[drawing.id]?.upright != null;
-        if (upright !== null ? drawing.id !== upright : stands) return [];
-        const shown = boardDrawing(state, entries, drawing, isolated[drawing.id] ?? null);
-        if (!shown) return [];
-        const elsewhere =
-          shown.display.levels === 'own' &&
-          (drawing.levelId !== null || drawing.alsoOn.length > 0) &&
-          !hangsOn(state, drawing, levelId);
-        return upright === null && elsewhere && !guests.includes(drawing.id)
-          ? []
-          : [
-              drawing.id === faded
-                ? { ...shown, display: { ...shown.display, fade: Math.max(shown.display.fade, 0.8) } }
-                : shown,
-            ];
-      }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- elements and decisions change often
-    [
-      state.drawing,
-      state.placement,
-      state.role,
-      state.display,
-      state.level,
-      entries,
-      levelId,
-      isolated,
-      upright,
-      guests,
-      faded,
-    ],
-  );
 
+  const drawings = useMemo(
+    () => shownDrawings(moment.model, entries, { levelId, upright, isolated, guests, faded }),
+    [moment, entries, levelId, upright, isolated, guests, faded],
+  );
+  const reading = station === 'reading' && upright === null;
   const candidates = useMemo(
     () =>
-      station !== 'reading' || upright !== null
-        ? []
-        : drawings.flatMap((drawing) =>
-            (readings[drawing.id]?.result?.candidates ?? []).filter(
-              (candidate) => verdictOf(state, drawing.id, candidate.key) === 'open',
-            ),
-          ),
-    [station, drawings, readings, state, upright],
+      reading
+        ? drawings.map(({ id }): ReadCandidates => ({
+            drawingId: id,
+            candidates: readings[id]?.result?.candidates ?? [],
+          }))
+        : noCandidates,
+    [reading, drawings, readings],
   );
-  const elements = useMemo(
-    () => (upright === null ? elementsAt(state, levelId) : []),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- elements and decisions change often
-    [state.element, state.level, levelId, upright],
-  );
-  const traces = useMemo(
-    () =>
-      upright !== null
-        ? []
-        : activeDrawings(state).flatMap((drawing) => {
-            const [placement, underlay] = [state.placement[drawing.id], underlayOf(entries, drawing.id)];
-            const trace =
-              placement?.upright != null && underlay && !drawing.setAside
-                ? traceOf(drawing, placement, underlay)
-                : null;
-            return trace ? [trace] : [];
-          }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- elements and decisions change often
-    [state.drawing, state.placement, entries, upright],
-  );
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- only levels matter here
-  const heights = useMemo(() => (upright === null ? null : levelsUp(state)), [state.level, upright]);
-  const axes = useMemo(() => project?.axes.find(({ id }) => id === axesId) ?? null, [project, axesId]);
+  const traces = useMemo(() => (upright === null ? tracesOf(moment.model, entries) : []), [moment, entries, upright]);
+  const heights = useMemo(() => (upright === null ? null : levelsUp(moment.model)), [moment, upright]);
+  const axes = useMemo(() => projectRowOf(moment.model).axes.find(({ id }) => id === axesId) ?? null, [moment, axesId]);
+  const source = sourceLevel(model, levelId);
   const scene = useMemo(
     (): BoardScene => ({
       tokens,
       dark,
       unit,
       drawings,
-      elements,
+      model,
+      levelId: source,
       candidates,
       pointed,
       chosen,
+      selected,
       overlay,
       traces,
       heights,
       axes,
     }),
-    [tokens, dark, unit, drawings, elements, candidates, pointed, chosen, overlay, traces, heights, axes],
+    [
+      tokens,
+      dark,
+      unit,
+      drawings,
+      model,
+      source,
+      candidates,
+      pointed,
+      chosen,
+      selected,
+      overlay,
+      traces,
+      heights,
+      axes,
+    ],
   );
   return { scene, opening: Object.values(entries).filter((entry) => entry.opening).length };
 }

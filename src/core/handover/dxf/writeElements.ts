@@ -1,8 +1,9 @@
+import type { ElementRow } from '@/core/kinds/element';
+import { columnOutline } from '@/core/kinds/column';
+import { sectionName } from '@/core/kinds/section';
+import { outlinesOf } from '@/core/kinds/kinds';
 import { metresPerDrawn, unplace, type Placement } from '@/core/datum/placement';
 import { degrees, radians, type Point } from '@/core/geometry/vector';
-import type { ElementRow } from '@/core/model/elements';
-import { columnOutline, sectionName } from '@/core/model/elements';
-import { outlinesOf } from '@/core/model/outlines';
 import { centroid } from '@/core/geometry/polygon';
 import { DxfWriter } from './dxfWriter';
 
@@ -85,8 +86,7 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
       writer.text(outLayers.columnLabel, back(position), size(0.1), element.shape.mark || sectionName(section));
     } else {
       const wall = element.kind === 'opening' ? (walls.get(element.shape.wall) ?? null) : null;
-      for (const outline of outlinesOf(element.kind, element.shape as never, wall))
-        writer.polyline(outLayers[element.kind], outline.map(back));
+      for (const outline of outlinesOf(element, wall)) writer.polyline(outLayers[element.kind], outline.map(back));
       if (element.kind === 'zone')
         writer.text(
           outLayers.zoneLabel,

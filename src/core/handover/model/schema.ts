@@ -1,5 +1,5 @@
+import { justifications } from '@/core/kinds/beam';
 import * as v from 'valibot';
-import { justifications } from '@/core/model/elements';
 import { levelKinds } from '@/core/model/state';
 
 /** The shape of model.json, version 1. `docs/model.schema.json` is made from it. */

@@ -1,6 +1,7 @@
+import type { ElementRow } from '@/core/kinds/element';
+import type { Section } from '@/core/kinds/section';
 import type { Survey } from '@/core/datum/survey';
 import { degrees, type Point } from '@/core/geometry/vector';
-import type { ElementRow, Section } from '@/core/model/elements';
 import { boundariesOf } from '@/core/model/boundaries';
 import { structuralTop } from '@/core/model/levels';
 import { uValueOf, type LibraryRow } from '@/core/model/library';

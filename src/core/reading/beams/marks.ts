@@ -1,6 +1,6 @@
+import type { PlacedText } from '@/core/placed/placed';
 import type { BoxIndex } from '@/core/geometry/boxIndex';
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
-import type { PlacedText } from '../scene';
 
 /** A section's size, metres. */
 export interface Size {

@@ -1,14 +1,15 @@
+import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type BeamCandidate, type Evidence, type Unread } from '../candidate';
-import type { From, Scene } from '../scene';
-import type { ReadingSettings } from '../settings';
-import { facesOf, inPlan } from '../walls/faces';
+import type { Scene } from '../scene';
+import type { ReadingSettings } from '@/core/patterns/settings';
+import { facesOf, inPlan } from '@/core/patterns/faces';
 import type { Segment } from '../walls/network';
 import type { Obstacle } from '../walls/readWalls';
 import { joinStrips } from '../walls/runs';
-import { pairFaces, unique } from '../walls/strips';
+import { pairFaces, unique } from '@/core/patterns/strips';
 import { nearMark, scheduleOf, type Size } from './marks';
 
 /** A beam's axis before its ends reach their supports. */

@@ -1,8 +1,8 @@
+import type { Column } from '@/core/kinds/column';
 import { area, centroid, leastRectangle, simplify } from '@/core/geometry/polygon';
 import { degrees, distance, type Point } from '@/core/geometry/vector';
-import type { Column } from '@/core/model/elements';
 import type { Tolerance } from '@/core/tolerance';
-import type { Outline } from './outlines';
+import type { Outline } from '@/core/patterns/outlines';
 
 /** A column's shape fitted to an outline, with its size before rounding. */
 export interface Fit {

@@ -1,13 +1,15 @@
+import { sectionName } from '@/core/kinds/section';
+import type { GridLine } from '@/core/kinds/grid';
+import type { Crossing } from '@/core/kinds/gridCrossings';
 import Flatbush from 'flatbush';
 import { distance } from '@/core/geometry/vector';
-import { sectionName, type GridLine } from '@/core/model/elements';
 import type { Tolerance } from '@/core/tolerance';
-import { confidenceOf, keyOf, type ColumnCandidate, type Crossing, type Evidence, type Unread } from '../candidate';
-import { gridCrossings } from '../grid/crossings';
+import { confidenceOf, keyOf, type ColumnCandidate, type Evidence, type Unread } from '../candidate';
+import { gridCrossings } from '@/core/kinds/gridCrossings';
 import type { Scene } from '../scene';
-import type { ReadingSettings } from '../settings';
+import type { ReadingSettings } from '@/core/patterns/settings';
 import { fitSection, type Fit } from './fitSection';
-import { findOutlines, type Outline } from './outlines';
+import { findOutlines, type Outline } from '@/core/patterns/outlines';
 
 interface Shape extends Fit {
   outlines: Outline[];

@@ -1,6 +1,6 @@
+import type { PlacedPath } from '@/core/placed/placed';
 import { arcOfBulge } from '@/core/geometry/bulge';
 import { distance, type Point } from '@/core/geometry/vector';
-import type { PlacedPath } from '../scene';
 
 /** An arc of the grid put together from its pieces; angles in radians, counter-clockwise. */
 export interface JoinedArc {

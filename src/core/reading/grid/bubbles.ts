@@ -1,7 +1,7 @@
+import type { PlacedPath, PlacedText } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { centroid, contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
-import type { PlacedPath, PlacedText } from '../scene';
 
 /** The ring at the end of a grid line that carries its label. */
 export interface Bubble {

@@ -1,13 +1,8 @@
 import { direction, type Point } from '@/core/geometry/vector';
-
-/** A straight piece. */
-interface Piece {
-  a: Point;
-  b: Point;
-}
+import { angleOfPiece, lengthOfPiece, type Family, type StraightPiece } from '@/core/patterns/families';
 
 /** A straight piece on the grid's layers. */
-export interface GridPiece extends Piece {
+export interface GridPiece extends StraightPiece {
   handle: string;
   entity: number;
   layer: number;
@@ -22,45 +17,6 @@ export interface JoinedLine {
   straightened: number;
   /** How many lines share its direction. */
   parallels: number;
-}
-
-interface Family<P extends Piece> {
-  angle: number;
-  pieces: P[];
-}
-
-const lengthOf = ({ a, b }: Piece) => Math.hypot(b[0] - a[0], b[1] - a[1]);
-
-/** The angle of a piece's run, in [0, pi). */
-const angleOf = ({ a, b }: Piece) => {
-  const angle = Math.atan2(b[1] - a[1], b[0] - a[0]);
-  return ((angle % Math.PI) + Math.PI) % Math.PI;
-};
-
-/**
- * Groups pieces by direction: sorted by angle, a family ends where the next angle is further off than the
- * tolerance. Its direction is the median weighted by length, which one line that is off does not move.
- */
-export function familiesOf<P extends Piece>(pieces: readonly P[], offAxis: number): Family<P>[] {
-  const sorted = pieces.map((piece) => ({ piece, angle: angleOf(piece) })).sort((a, b) => a.angle - b.angle);
-  const groups: { piece: P; angle: number }[][] = [];
-  for (const entry of sorted) {
-    const group = groups[groups.length - 1];
-    if (group && entry.angle - group[group.length - 1].angle <= offAxis) group.push(entry);
-    else groups.push([entry]);
-  }
-  const [first, last] = [groups[0], groups[groups.length - 1]];
-  // Angles just below pi are angles just below zero.
-  if (groups.length > 1 && first[0].angle + Math.PI - last[last.length - 1].angle <= offAxis) {
-    groups.pop();
-    groups[0] = [...last.map(({ piece, angle }) => ({ piece, angle: angle - Math.PI })), ...first];
-  }
-  return groups.map((group) => {
-    const total = group.reduce((sum, { piece }) => sum + lengthOf(piece), 0);
-    let sum = 0;
-    const median = group.find(({ piece }) => (sum += lengthOf(piece)) >= total / 2)!;
-    return { angle: median.angle, pieces: group.map(({ piece }) => piece) };
-  });
 }
 
 /**
@@ -109,8 +65,8 @@ function lineOf(
   origin: Point,
   angle: number,
 ): JoinedLine {
-  const weight = spans.reduce((sum, span) => sum + lengthOf(span.piece), 0);
-  const offset = spans.reduce((sum, span) => sum + span.offset * lengthOf(span.piece), 0) / weight;
+  const weight = spans.reduce((sum, span) => sum + lengthOfPiece(span.piece), 0);
+  const offset = spans.reduce((sum, span) => sum + span.offset * lengthOfPiece(span.piece), 0) / weight;
   const from = Math.min(...spans.map((span) => span.from));
   const to = Math.max(...spans.map((span) => span.to));
   const at = (along: number): Point => [
@@ -118,7 +74,7 @@ function lineOf(
     origin[1] + u[1] * along + u[0] * offset,
   ];
   const off = spans.reduce((worst, span) => {
-    const turn = angleOf(span.piece) - angle;
+    const turn = angleOfPiece(span.piece) - angle;
     const bent = Math.abs(turn - Math.round(turn / Math.PI) * Math.PI);
     return Math.max(worst, bent);
   }, 0);

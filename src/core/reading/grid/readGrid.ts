@@ -1,13 +1,14 @@
+import { familiesOf } from '@/core/patterns/families';
+import type { GridLine } from '@/core/kinds/grid';
 import { degrees, type Point } from '@/core/geometry/vector';
-import type { GridLine } from '@/core/model/elements';
 import type { Tolerance } from '@/core/tolerance';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { confidenceOf, keyOf, type Evidence, type GridCandidate, type Unread } from '../candidate';
 import type { Scene } from '../scene';
 import { joinArcs } from './arcs';
 import { bubbleAt, findBubbles, type Bubble } from './bubbles';
-import { familiesOf, joinLines, type GridPiece } from './families';
-import { proposeLabel } from './labels';
+import { joinLines, type GridPiece } from './families';
+import { proposeLabel } from '@/core/kinds/gridLabels';
 
 /** A line without a bubble that is shorter than this is a mark, not a grid line; metres. */
 const shortest = 1;

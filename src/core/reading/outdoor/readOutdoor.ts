@@ -1,9 +1,10 @@
+import type { PlacedPath } from '@/core/placed/placed';
 import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { confidenceOf, keyAt, type Evidence, type OutdoorCandidate, type Unread } from '../candidate';
-import { findOutlines, pathPoints } from '../columns/outlines';
-import type { PlacedPath, Scene } from '../scene';
-import type { ReadingSettings } from '../settings';
+import { findOutlines, pathPoints } from '@/core/patterns/outlines';
+import type { Scene } from '../scene';
+import type { ReadingSettings } from '@/core/patterns/settings';
 
 /** Two open lines further apart than this bound no road, metres. */
 const widestRoad = 14;

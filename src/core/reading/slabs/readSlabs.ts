@@ -1,10 +1,10 @@
 import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { confidenceOf, keyAt, type Evidence, type SlabCandidate, type Unread } from '../candidate';
-import { findOutlines, type Outline } from '../columns/outlines';
-import type { LooseSide } from '../columns/loops';
+import { findOutlines, type Outline } from '@/core/patterns/outlines';
+import type { LooseSide } from '@/core/patterns/loops';
 import type { Scene } from '../scene';
-import type { ReadingSettings } from '../settings';
+import type { ReadingSettings } from '@/core/patterns/settings';
 
 /** Openings and slabs smaller than this, square metres, are sleeves. */
 const leastOpening = 0.02;

@@ -1,9 +1,9 @@
+import type { From } from '@/core/placed/placed';
 import { chordCount } from '@/core/geometry/bulge';
 import { direction, distance, type Point } from '@/core/geometry/vector';
-import type { From } from '../scene';
-import type { CurvedFace } from './faces';
+import type { CurvedFace } from '@/core/patterns/faces';
 import { openingWidth, type Gap, type Mark } from './runs';
-import type { Across } from './strips';
+import type { Across } from '@/core/patterns/strips';
 
 /** A curved wall by its centre line: counter-clockwise from `start` by `sweep`, radians. */
 export interface Bend {

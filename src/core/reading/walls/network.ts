@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
-import { inPlan } from './faces';
+import { inPlan } from '@/core/patterns/faces';
 import { bendEnds, type Bend } from './bends';
 import type { Gap, Run } from './runs';
 

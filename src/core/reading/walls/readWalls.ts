@@ -1,8 +1,9 @@
+import type { Wall } from '@/core/kinds/wall';
+import { openingOutline } from '@/core/kinds/opening';
+import type { From, PlacedText } from '@/core/placed/placed';
 import { bulgeOfSweep } from '@/core/geometry/bulge';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, lineCrossing, type Point } from '@/core/geometry/vector';
-import type { Wall } from '@/core/model/elements';
-import { openingOutline } from '@/core/model/outlines';
 import type { Tolerance } from '@/core/tolerance';
 import {
   confidenceOf,
@@ -12,15 +13,15 @@ import {
   type Unread,
   type WallCandidate,
 } from '../candidate';
-import type { From, PlacedText, Scene } from '../scene';
-import type { ReadingSettings } from '../settings';
+import type { Scene } from '../scene';
+import type { ReadingSettings } from '@/core/patterns/settings';
 import { bendBetween, cornersOf, joinBends, pairArcs, type Bend } from './bends';
-import { doubled, facesOf, inFamily, inPlan } from './faces';
+import { doubled, facesOf, inFamily, inPlan } from '@/core/patterns/faces';
 import { joinNetwork, type Segment } from './network';
 import { markOuter } from './outer';
 import { writtenSizes } from './openingTexts';
 import { joinStrips, type Mark } from './runs';
-import { pairFaces, unique, type Strip } from './strips';
+import { pairFaces, unique, type Strip } from '@/core/patterns/strips';
 
 /** A column that may interrupt a wall: its middle, and how far it reaches. */
 export interface Obstacle {

@@ -1,8 +1,8 @@
+import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
-import type { From } from '../scene';
-import { inFamily, inPlan, type FaceFamily } from './faces';
-import { unique, type Strip } from './strips';
+import { inFamily, inPlan, type FaceFamily } from '@/core/patterns/faces';
+import { unique, type Strip } from '@/core/patterns/strips';
 
 /** A stretch of a run where the wall is open, along the run's family. */
 export interface Gap {

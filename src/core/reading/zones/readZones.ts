@@ -1,10 +1,11 @@
+import type { PlacedText } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { area, centroid, contains, simplify } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import { confidenceOf, keyAt, type Evidence, type ZoneCandidate } from '../candidate';
-import { findOutlines } from '../columns/outlines';
-import type { PlacedText, Scene } from '../scene';
-import type { ReadingSettings } from '../settings';
+import { findOutlines } from '@/core/patterns/outlines';
+import type { Scene } from '../scene';
+import type { ReadingSettings } from '@/core/patterns/settings';
 import type { Segment } from '../walls/network';
 import { facesOfNetwork, shifted, type NetworkFace } from '../walls/rooms';
 import { tellApart, type ZoneTexts } from './texts';

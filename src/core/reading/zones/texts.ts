@@ -1,4 +1,4 @@
-import type { PlacedText } from '../scene';
+import type { PlacedText } from '@/core/placed/placed';
 
 /** The texts of a room told apart. */
 export interface ZoneTexts {

@@ -1,7 +1,6 @@
 import * as v from 'valibot';
 import { editSchema } from '@/core/model/edits';
-import { database } from '@/server/database/connection';
-import { applyEdit, editsSince, historyOf } from '@/server/edits';
+import { applyEdit, editsSince } from '@/server/edits';
 import { bodyAs, route } from '@/server/http';
 
 const request = v.strictObject({
@@ -10,17 +9,14 @@ const request = v.strictObject({
   edit: editSchema,
 });
 
-/** The edits after a version. */
+/** The edits after a version, and how far the project is. */
 export const GET = route<'project'>(async ({ url }, { project }) => {
   const since = Number(new URL(url).searchParams.get('since') ?? 0);
-  return {
-    edits: await editsSince(project, Number.isFinite(since) ? since : 0),
-    history: await historyOf(database(), project),
-  };
+  return editsSince(project, Number.isFinite(since) ? since : 0);
 });
 
 export const POST = route<'project'>(async (incoming, { project }) => {
   const { seen, clientId, edit } = await bodyAs(incoming, request);
   await applyEdit(project, seen, edit, clientId);
-  return { edits: await editsSince(project, seen), history: await historyOf(database(), project) };
+  return editsSince(project, seen, clientId);
 });

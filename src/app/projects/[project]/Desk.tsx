@@ -1,0 +1,231 @@
+'use client';
+import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import Tooltip from '@mui/material/Tooltip';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { Group, Panel, Separator } from 'react-resizable-panels';
+import { counted } from '@/core/model/counted';
+import { levelsUp } from '@/core/model/levels';
+import type { Model } from '@/core/model/model';
+import type { LevelRow } from '@/core/model/state';
+import { hearCursor, useBoard } from '@/board/boardStore';
+import type { BoardScene } from '@/board/scene';
+import { activeDrawings } from '@/project/projectRow';
+import { useReadings } from '@/project/readings';
+import { useUnderlays } from '@/project/underlays';
+import { drawingInHand } from '@/project/useDrawing';
+import { useModel, useMoment, useSession, useFacts, useLengths } from '@/project/useSession';
+import { useView, type StationName } from '@/project/view';
+import { DatumBench } from '@/stations/datum/DatumBench';
+import { HandoverBench } from '@/stations/handover/HandoverBench';
+import { IntakeBench } from '@/stations/intake/IntakeBench';
+import { ReadingBench } from '@/stations/reading/ReadingBench';
+import { SortingBench } from '@/stations/sorting/SortingBench';
+import { CourseRail } from '@/ui/shell/CourseRail';
+import { FindOrDo } from '@/ui/shell/FindOrDo';
+import { StatusLine } from '@/ui/shell/StatusLine';
+import { TopBar } from '@/ui/shell/TopBar';
+import { Icon } from '@/ui/widgets/Icon';
+import { useScheme } from '@/ui/widgets/useScheme';
+import { actionsOf } from './actions';
+import { DeskBoard } from './DeskBoard';
+import { DeskLadder } from './DeskLadder';
+import { openCandidates, railStations } from './railStations';
+import { useBoardScene } from './useBoardScene';
+import { useMessages } from './useMessages';
+import { useUndoKeys } from './useUndoKeys';
+
+const benches: Record<StationName, () => ReactNode> = {
+  intake: IntakeBench,
+  datum: DatumBench,
+  sorting: SortingBench,
+  reading: ReadingBench,
+  handover: HandoverBench,
+};
+
+/** Elevations closer to zero than this are the ground's, metres. */
+const atGround = 1e-6;
+
+/** The level that is looked at: the chosen one, else the ground, else the lowest. */
+function presentLevel(model: Model, levelId: string | null): LevelRow | undefined {
+  const levels = levelsUp(model);
+  return (
+    levels.find(({ id }) => id === levelId) ??
+    levels.find(({ elevation }) => Math.abs(elevation) < atGround) ??
+    levels[0]
+  );
+}
+
+/** The workspace, once a project is open. */
+export function Desk() {
+  const session = useSession();
+  const view = useView();
+  const scheme = useScheme();
+  const model = useModel('level');
+  const present = presentLevel(model, view.levelId);
+  const { scene, opening } = useBoardScene(present?.id ?? null);
+  useMessages();
+  useUndoKeys();
+  useKeptOpen(present?.id ?? null);
+  useReadingAt(view.station, scene);
+  useFirstLook(scene.drawings.length);
+  return (
+    <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
+      <TopBar search={<FindOrDo actions={() => actionsOf(session, scheme)} />} />
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+        <DeskRail />
+        <Group orientation="horizontal" id="workspace" style={{ flex: 1, minWidth: 0 }}>
+          {!view.benchFolded && <BenchPanel />}
+          <Panel id="board" minSize="300px">
+            <Box component="main" sx={{ height: '100%', position: 'relative' }}>
+              <DeskBoard scene={scene} />
+            </Box>
+          </Panel>
+        </Group>
+        <DeskLadder present={present?.id ?? null} />
+      </Box>
+      <DeskStatus scene={scene} level={present?.name ?? ''} opening={opening} />
+    </Box>
+  );
+}
+
+/** Keeps drawings open, a level looked at and a drawing in hand. */
+function useKeptOpen(levelId: string | null): void {
+  const session = useSession();
+  const moment = useMoment('drawing', 'placement', 'recipe', 'display');
+  const looked = useUnderlays((store) => store.looked);
+  const { set, ...view } = useView();
+  useEffect(() => {
+    useUnderlays.getState().open(session.id, moment.model, activeDrawings(moment.model));
+  }, [session, moment, looked]);
+  useEffect(() => {
+    if (view.levelId === null && levelId !== null) set({ levelId });
+  });
+  // The drawing in hand stays in hand when another comes in.
+  useEffect(() => {
+    const inHand = drawingInHand(activeDrawings(moment.model), view.drawingId, levelId);
+    if (inHand && inHand.id !== view.drawingId) set({ drawingId: inHand.id });
+  });
+}
+
+/** Reading goes on at its own bench only; what it found stays. */
+function useReadingAt(station: StationName, scene: BoardScene): void {
+  const moment = useMoment('drawing', 'placement', 'role', 'pick', 'library', 'project', 'element');
+  const { drawings } = scene;
+  useEffect(() => {
+    if (station !== 'reading') return;
+    const { model } = moment;
+    for (const { id, underlay } of drawings) {
+      const drawing = model.drawing[id];
+      if (drawing && model.placement[id]?.upright === null) useReadings.getState().refresh(model, drawing, underlay);
+    }
+  }, [station, drawings, moment]);
+}
+
+/** The first drawing that is there is looked at as a whole, where no view was kept. */
+function useFirstLook(drawings: number): void {
+  const kept = useView((view) => view.camera !== null);
+  const done = useRef(kept);
+  const lookAt = useBoard((board) => board.lookAt);
+  useEffect(() => {
+    if (done.current || drawings === 0) return;
+    done.current = true;
+    lookAt('all');
+  }, [drawings, lookAt]);
+}
+
+function DeskRail() {
+  const moment = useMoment('drawing', 'placement', 'role', 'decision', 'element');
+  const intakes = useFacts((facts) => facts.intakes);
+  const readings = useReadings((store) => store.readings);
+  const { station, set } = useView();
+  const stations = useMemo(
+    () => railStations(moment.model, intakes, openCandidates(moment.model, readings)),
+    [moment, intakes, readings],
+  );
+  return (
+    <CourseRail
+      stations={stations}
+      present={station}
+      go={(name) => set({ station: name as StationName, benchFolded: false })}
+    />
+  );
+}
+
+function BenchPanel() {
+  const { station, set } = useView();
+  const Bench = benches[station];
+  return (
+    <>
+      <Panel id="bench" defaultSize="380px" minSize="280px" maxSize="60%">
+        <Box component="section" aria-label="Bench" sx={benchStyle}>
+          <Tooltip title="Fold the bench">
+            <IconButton
+              aria-label="Fold the bench"
+              onClick={() => set({ benchFolded: true })}
+              sx={{ position: 'absolute', right: 6, top: 8, zIndex: 1 }}
+            >
+              <Icon name="fold" />
+            </IconButton>
+          </Tooltip>
+          <Bench key={station} />
+        </Box>
+      </Panel>
+      <Separator style={separatorStyle} aria-label="Width of the bench" />
+    </>
+  );
+}
+
+const benchStyle = {
+  height: '100%',
+  overflowY: 'auto',
+  background: 'var(--mui-palette-zf-panel)',
+  px: 2.25,
+  py: 1.75,
+  position: 'relative',
+} as const;
+
+const separatorStyle = {
+  width: 4,
+  borderLeft: '1px solid var(--mui-palette-divider)',
+  background: 'var(--mui-palette-zf-board)',
+  cursor: 'col-resize',
+} as const;
+
+function DeskStatus({ scene, level, opening }: { scene: BoardScene; level: string; opening: number }) {
+  const moment = useMoment('element', 'decision');
+  const readings = useReadings((store) => store.readings);
+  const lengths = useLengths();
+  const reading = useFacts(
+    ({ intakes }) => intakes.filter(({ state }) => ['reading', 'waiting'].includes(state)).length,
+  );
+  const open = useMemo(
+    () => (scene.candidates.length === 0 ? 0 : openCandidates(moment.model, readings)),
+    [scene.candidates, moment, readings],
+  );
+  const lines = scene.drawings.reduce((sum, drawing) => sum + drawing.underlay.segments.layer.length, 0);
+  const { index } = moment.model;
+  const elements =
+    scene.heights !== null ? 0 : index.countOnLevel(null) + (scene.levelId ? index.countOnLevel(scene.levelId) : 0);
+  const counts = [
+    `${lines.toLocaleString('en')} lines`,
+    ...(open > 0 ? [counted(open, 'candidate')] : []),
+    `${elements} elements`,
+  ];
+  const work = [
+    ...(reading > 0 ? [`reading ${counted(reading, 'file')}`] : []),
+    ...(opening > 0 ? ['opening drawings'] : []),
+  ];
+  const upright = scene.heights !== null;
+  return (
+    <StatusLine
+      hear={hearCursor}
+      unit={lengths}
+      axes={scene.axes}
+      upright={upright}
+      level={upright ? (scene.drawings[0]?.name ?? '') : level}
+      counts={counts.join(', ')}
+      work={work.join(', ')}
+    />
+  );
+}

@@ -1,0 +1,136 @@
+'use client';
+import IconButton from '@mui/material/IconButton';
+import Tooltip from '@mui/material/Tooltip';
+import { useEffect, useMemo } from 'react';
+import { moveElements } from '@/core/tracing/moved';
+import { removeElements } from '@/core/tracing/removed';
+import { BoardView } from '@/board/BoardView';
+import type { BoardScene } from '@/board/scene';
+import { SelectionStrip } from '@/board/SelectionStrip';
+import { StackView } from '@/board/stack/StackView';
+import type { BoardEvents } from '@/board/tools/world';
+import { useReadings } from '@/project/readings';
+import { useSelected } from '@/project/selected';
+import { useSelection } from '@/project/selection';
+import type { Session } from '@/project/session';
+import { useModel, useSession } from '@/project/useSession';
+import { useView } from '@/project/view';
+import { Icon, type IconName } from '@/ui/widgets/Icon';
+import { useStackScene } from './useBoardScene';
+
+/** Keeps the view a moment after it came to rest, milliseconds: React and the browser's store hear of it then. */
+const restsAfter = 300;
+
+let cameraTimer: ReturnType<typeof setTimeout> | undefined;
+
+function candidateClicked(key: string | null, adding: boolean): void {
+  const { point, choose, chosen } = useReadings.getState();
+  if (key === null || !adding) point(key);
+  else choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
+}
+
+function lineClicked(line: { drawingId: string; path: number } | null): void {
+  const { station, set } = useView.getState();
+  if (station !== 'intake') return;
+  useSelection.getState().select(line);
+  if (line) set({ drawingId: line.drawingId, intakePart: 'display' });
+}
+
+/** What becomes of what is done on the board. */
+const eventsOf = (session: Session): BoardEvents => ({
+  cameraChanged: (camera) => {
+    clearTimeout(cameraTimer);
+    cameraTimer = setTimeout(() => useView.getState().set({ camera }), restsAfter);
+  },
+  candidateClicked,
+  lineClicked,
+  selected: (ids) => useSelected.getState().select(ids),
+  drafted: (elements) => session.draft.set(elements),
+  moved: (ids, by) => void session.commit((now) => moveElements(now, ids, by)),
+  deleted: (ids) => void session.commit((now) => removeElements(now, ids)),
+});
+
+/** The board with what floats over it: the selection, and the ways to the stack and back to the bench. */
+export function DeskBoard({ scene }: { scene: BoardScene }) {
+  const session = useSession();
+  const { camera, stacked, benchFolded, set } = useView();
+  const drawings = useModel('drawing').count('drawing');
+  const stack = useStackScene(stacked);
+  const events = useMemo(() => eventsOf(session), [session]);
+  useSelectionKept(session);
+  return (
+    <>
+      <BoardView
+        scene={scene}
+        draft={session.draft}
+        camera={camera}
+        events={events}
+        empty={drawings === 0 ? 'No drawing yet. Bring a DXF plan in at Intake.' : null}
+      >
+        <SelectionStrip />
+      </BoardView>
+      {stack && <StackView scene={stack} />}
+      <CornerButton
+        icon="stack"
+        words={stacked ? 'Back to the plan' : 'All levels in space'}
+        label="All levels in space"
+        pressed={stacked}
+        press={() => set({ stacked: !stacked })}
+        at={{ right: 10 }}
+      />
+      {benchFolded && (
+        <CornerButton
+          icon="unfold"
+          words="Unfold the bench"
+          press={() => set({ benchFolded: false })}
+          at={{ left: 8 }}
+        />
+      )}
+    </>
+  );
+}
+
+/** What is not there any more is not selected. */
+function useSelectionKept({ model }: Session): void {
+  useEffect(
+    () =>
+      model.subscribe(({ tables }) => {
+        const { ids, select } = useSelected.getState();
+        if (!tables.has('element') || ids.size === 0) return;
+        const kept = [...ids].filter((id) => model.element[id] !== undefined);
+        if (kept.length < ids.size) select(kept);
+      }),
+    [model],
+  );
+}
+
+interface CornerProps {
+  icon: IconName;
+  words: string;
+  label?: string;
+  pressed?: boolean;
+  press: () => void;
+  at: { left: number } | { right: number };
+}
+
+function CornerButton({ icon, words, label = words, pressed, press, at }: CornerProps) {
+  const ground = pressed ? 'zirconSoft' : 'panel';
+  return (
+    <Tooltip title={words}>
+      <IconButton
+        aria-label={label}
+        aria-pressed={pressed}
+        onClick={press}
+        sx={{
+          position: 'absolute',
+          top: 8,
+          ...at,
+          background: `var(--mui-palette-zf-${ground})`,
+          border: '1px solid var(--mui-palette-divider)',
+        }}
+      >
+        <Icon name={icon} />
+      </IconButton>
+    </Tooltip>
+  );
+}

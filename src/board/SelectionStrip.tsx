@@ -1,0 +1,71 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { groupBy } from '@/core/groupBy';
+import type { ElementOf, ElementRow, ElementKind } from '@/core/kinds/element';
+import { kinds } from '@/core/kinds/kinds';
+import { removeElements } from '@/core/tracing/removed';
+import { useSelected } from '@/project/selected';
+import { useModel, useCommit } from '@/project/useSession';
+
+/** What is selected, by kind; a kind leaves the others out, and what is selected can be deleted. */
+export function SelectionStrip() {
+  const model = useModel('element');
+  const commit = useCommit();
+  const { ids, select } = useSelected();
+  const elements = [...ids].flatMap((id) => model.element[id] ?? []);
+  if (elements.length === 0) return null;
+  const groups = [...groupBy(elements, ({ kind }) => kind)];
+  return (
+    <Box component="section" aria-label="Selection" sx={stripStyle}>
+      {elements.length === 1 ? (
+        <Box component="span" sx={{ px: 0.5 }}>
+          {factsOf(elements[0])}
+        </Box>
+      ) : (
+        groups.map(([kind, members]) => (
+          <Button
+            key={kind}
+            variant="text"
+            title={groups.length > 1 ? `Select only the ${kinds[kind].names[1]}` : undefined}
+            onClick={() => select(members.map(({ id }) => id))}
+          >
+            <span className="figures">{members.length}</span>&nbsp;{kinds[kind].names[members.length === 1 ? 0 : 1]}
+          </Button>
+        ))
+      )}
+      <Button variant="outlined" onClick={() => void commit((now) => removeElements(now, ids))}>
+        Delete
+      </Button>
+      <Button variant="text" onClick={() => select([])}>
+        Clear
+      </Button>
+    </Box>
+  );
+}
+
+const wordsOf = <K extends ElementKind>({ kind, shape }: Pick<ElementOf<K>, 'kind' | 'shape'>): string => {
+  const { names, name, size, facts } = kinds[kind];
+  const own = name(shape);
+  return [`${names[0]} ${own === names[0] ? '' : own}`.trim(), facts(shape) || size(shape)].join(': ');
+};
+
+const factsOf = (element: ElementRow): string => wordsOf(element);
+
+const stripStyle = {
+  position: 'absolute',
+  left: '50%',
+  top: 10,
+  transform: 'translateX(-50%)',
+  display: 'flex',
+  alignItems: 'center',
+  gap: 0.5,
+  maxWidth: 'calc(100% - 120px)',
+  px: 1,
+  py: 0.25,
+  border: '1px solid var(--mui-palette-zf-zircon)',
+  borderRadius: '5px',
+  background: 'var(--mui-palette-zf-panel)',
+  fontSize: 13,
+  whiteSpace: 'nowrap',
+} as const;

@@ -1,0 +1,146 @@
+import { subtract, type Point } from '@/core/geometry/vector';
+import type { ElementRow } from '@/core/kinds/element';
+import { movedElements } from '@/core/tracing/moved';
+import { describeElements } from '@/core/tracing/words';
+import { formatLength } from '@/core/units/length';
+import { toScreen } from '../../camera';
+import type { Pen } from '../../layers/pen';
+import { chipAtCursor, drawHeld } from '../drawing';
+import type { BoardTool, Pointing } from '../tool';
+import type { World } from '../world';
+
+type State =
+  | { kind: 'idle' }
+  /** A box is drawn to select what lies in it. */
+  | { kind: 'boxing'; touching: boolean; found: ElementRow[] }
+  /** Selected elements go with the pointer. */
+  | { kind: 'dragging'; by: Point };
+
+/**
+ * Looks, selects and moves. A click selects what lies there, with Ctrl or Shift it comes to what is selected; Shift and
+ * drag selects what lies inside a box, with Alt also what the box touches; what is selected is dragged. Everything else
+ * moves the view.
+ */
+export class LookTool implements BoardTool {
+  cursor = 'grab';
+  private state: State = { kind: 'idle' };
+
+  constructor(private readonly world: World) {}
+
+  /** Points are held on to while something is dragged. */
+  get wants(): 'points' | 'things' {
+    return this.state.kind === 'dragging' ? 'points' : 'things';
+  }
+
+  exit(): void {
+    this.give();
+  }
+
+  press(pointing: Pointing): boolean {
+    if (pointing.shift) {
+      this.state = { kind: 'boxing', touching: pointing.alt, found: [] };
+      return true;
+    }
+    const hit = this.world.hitAt(pointing.from.at);
+    if (hit?.element && this.world.scene.selected.has(hit.element.id)) {
+      this.state = { kind: 'dragging', by: [0, 0] };
+      return true;
+    }
+    return false;
+  }
+
+  drag(pointing: Pointing): void {
+    if (this.state.kind === 'boxing') {
+      const found = this.world.elementsInBox(pointing.from.at, pointing.at, pointing.alt);
+      this.state = { kind: 'boxing', touching: pointing.alt, found };
+    } else if (this.state.kind === 'dragging') {
+      const by = subtract(pointing.held?.point ?? pointing.at, pointing.from.at);
+      this.state = { kind: 'dragging', by };
+      const { model, selected } = this.world.scene;
+      this.world.events.drafted(movedElements(model, selected, by));
+    }
+    this.world.redraw();
+  }
+
+  drop(pointing: Pointing): void {
+    this.drag(pointing);
+    const { state } = this;
+    const { selected } = this.world.scene;
+    this.give();
+    if (state.kind === 'boxing') this.world.events.selected(new Set([...selected, ...state.found.map(({ id }) => id)]));
+    if (state.kind === 'dragging') this.world.events.moved(selected, state.by);
+  }
+
+  click({ at, adding }: Pointing): void {
+    const { events, scene } = this.world;
+    const hit = this.world.hitAt(at);
+    if (hit?.element) {
+      events.selected(withClicked(scene.selected, hit.element.id, adding));
+      if (!adding) events.candidateClicked(null, false);
+      return;
+    }
+    if (!adding && scene.selected.size > 0) events.selected(new Set());
+    events.candidateClicked(hit?.candidate.key ?? null, adding);
+    if (hit === null) events.lineClicked(this.world.lineAt(at));
+  }
+
+  key(key: string): boolean {
+    const { selected } = this.world.scene;
+    if (key === 'Escape') {
+      if (this.state.kind !== 'idle') this.give();
+      else if (selected.size > 0) this.world.events.selected(new Set());
+      else return false;
+      return true;
+    }
+    if (key !== 'Delete' || selected.size === 0) return false;
+    this.world.events.deleted(selected);
+    return true;
+  }
+
+  /** Ends what is going on, with nothing done. */
+  private give(): void {
+    this.state = { kind: 'idle' };
+    this.world.events.drafted([]);
+    this.world.redraw();
+  }
+
+  draw(pen: Pen, pointing: Pointing | null): void {
+    if (pointing === null) return;
+    if (this.state.kind === 'boxing') drawBox(pen, pointing, this.state);
+    if (this.state.kind === 'dragging') {
+      if (pointing.held !== null) drawHeld(pen, pointing.held, this.world.choice);
+      else chipAtCursor(pen, pointing, shiftWords(pen, this.state.by), 'Escape leaves it');
+    }
+  }
+}
+
+function withClicked(selected: ReadonlySet<string>, id: string, adding: boolean): ReadonlySet<string> {
+  if (!adding) return new Set([id]);
+  const next = new Set(selected);
+  if (!next.delete(id)) next.add(id);
+  return next;
+}
+
+const shiftWords = ({ scene }: Pen, [dx, dy]: Point): string =>
+  `${formatLength(dx, scene.unit)} across, ${formatLength(dy, scene.unit)} up`;
+
+function drawBox(pen: Pen, pointing: Pointing, { touching, found }: { touching: boolean; found: ElementRow[] }): void {
+  const { context, camera, size, scene } = pen;
+  const [[x1, y1], [x2, y2]] = [pointing.from.at, pointing.at].map((p) => toScreen(camera, size, p));
+  context.setLineDash(touching ? [5, 4] : []);
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 1.5;
+  context.fillStyle = scene.tokens.zircon;
+  context.globalAlpha = 0.08;
+  context.fillRect(x1, y1, x2 - x1, y2 - y1);
+  context.globalAlpha = 1;
+  context.strokeRect(x1, y1, x2 - x1, y2 - y1);
+  context.setLineDash([]);
+  const words = found.length === 0 ? 'nothing' : describeElements(found);
+  chipAtCursor(
+    pen,
+    pointing,
+    `${words} ${touching ? 'touched' : 'inside'}`,
+    touching ? '' : 'Alt: also what it touches',
+  );
+}

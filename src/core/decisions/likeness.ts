@@ -1,0 +1,45 @@
+import type { ElementKind, Shapes } from '@/core/kinds/element';
+
+/** A plain value of a shape. */
+type Value = number | string | boolean | null;
+
+/** What is alike to a tenth of a millimetre, or of a thousandth of a degree, was read alike. */
+const alike = 1e-4;
+
+/**
+ * The plain values of a shape, in the order of its keys' names. Lists come with their length before them, so that two
+ * shapes whose values are the same have the same parts.
+ */
+export function valuesOf(shape: Shapes[ElementKind]): Value[] {
+  const values: Value[] = [];
+  const visit = (part: unknown): void => {
+    if (Array.isArray(part)) {
+      values.push(part.length);
+      part.forEach(visit);
+    } else if (typeof part === 'object' && part !== null) {
+      for (const [key, own] of Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1))) {
+        if (own === undefined) continue;
+        values.push(key);
+        visit(own);
+      }
+    } else if (typeof part === 'number' || typeof part === 'string' || typeof part === 'boolean' || part === null) {
+      values.push(part);
+    }
+  };
+  visit(shape);
+  return values;
+}
+
+/** Whether a shape is what was seen before, within a tenth of a millimetre a value. */
+export function readsAlike(shape: Shapes[ElementKind], seen: readonly Value[]): boolean {
+  const values = valuesOf(shape);
+  return (
+    values.length === seen.length &&
+    values.every((value, i) => {
+      const before = seen[i];
+      return typeof value === 'number' && typeof before === 'number'
+        ? Math.abs(value - before) <= alike
+        : value === before;
+    })
+  );
+}

@@ -1,0 +1,64 @@
+import * as v from 'valibot';
+import { contains } from '@/core/geometry/polygon';
+import { radians, type Point } from '@/core/geometry/vector';
+import { coordinates, words } from './fields';
+import type { Kind } from './kind';
+import { finite, point } from './limits';
+import { awayFromLine } from './lines';
+import { scaleSection, sectionFields, sectionName, sectionOutlines, sectionSchema, type Section } from './section';
+
+/** A column by its position in plan; the rotation of its section in degrees, counter-clockwise. */
+export interface Column {
+  position: Point;
+  rotation: number;
+  section: Section;
+  mark: string;
+}
+
+/** The outlines of a column in the project's coordinates: the outer one, and the inner one of a hollow section. */
+export function columnOutlines({ position, rotation, section }: Column): Point[][] {
+  const [c, s] = [Math.cos(radians(rotation)), Math.sin(radians(rotation))];
+  const placed = ([x, y]: Point): Point => [position[0] + c * x - s * y, position[1] + s * x + c * y];
+  return sectionOutlines(section).map((outline) => outline.map(placed));
+}
+
+/** The corners of a column's outer outline. */
+export const columnOutline = (column: Column): Point[] => columnOutlines(column)[0];
+
+export const column: Kind<'column'> = {
+  kind: 'column',
+  names: ['column', 'columns'],
+  schema: v.strictObject({ position: point, rotation: finite, section: sectionSchema, mark: v.string() }),
+  roles: { own: ['column'], from: ['column'] },
+  style: { area: true, place: 7 },
+  outlines: columnOutlines,
+  points: columnOutline,
+  anchor: ({ position }) => position,
+  ends: ({ position }) => [position],
+  away(shape, p) {
+    const outline = columnOutline(shape);
+    return contains(outline, p) ? 0 : awayFromLine([...outline, outline[0]], p);
+  },
+  standsBack: 0,
+  grips: ({ position }) => [{ name: 'position', at: position }],
+  drag: (shape, _, to) => ({ ...shape, position: to }),
+  move: ({ position, rotation, section, mark }, { at, turned, factor, mirrored }) => ({
+    position: at(position),
+    rotation: turned(rotation),
+    section: scaleSection(section, factor, mirrored),
+    mark,
+  }),
+  name: ({ mark }) => mark,
+  size: ({ section }) => sectionName(section),
+  facts: () => '',
+  fields: ({ section }) => [
+    ...sectionFields<'column'>(section),
+    words<'column'>('Mark', 'mark'),
+    ...coordinates<'column'>(
+      'Middle',
+      ({ position }) => position,
+      (shape, position) => ({ ...shape, position }),
+    ),
+  ],
+  checks: () => [],
+};

@@ -1,0 +1,55 @@
+import type { Beam } from './beam';
+import type { Column } from './column';
+import type { GridLine } from './grid';
+import type { Opening } from './opening';
+import type { Outdoor } from './outdoor';
+import type { Slab } from './slab';
+import type { Wall } from './wall';
+import type { Zone } from './zone';
+
+/** What an element of each kind is in itself. Lengths in metres, angles in degrees, in the project's coordinates. */
+export interface Shapes {
+  grid: GridLine;
+  column: Column;
+  beam: Beam;
+  wall: Wall;
+  opening: Opening;
+  slab: Slab;
+  zone: Zone;
+  outdoor: Outdoor;
+}
+
+export type ElementKind = keyof Shapes;
+
+export const elementKinds = [
+  'grid',
+  'column',
+  'beam',
+  'wall',
+  'opening',
+  'slab',
+  'zone',
+  'outdoor',
+] as const satisfies readonly ElementKind[];
+
+/** The drawing and the entities of it, by their handles, that an element came from. */
+export interface Source {
+  drawing: string;
+  handles: string[];
+}
+
+/** An accepted or hand-drawn part of the model, of one kind. */
+export interface ElementOf<K extends ElementKind> {
+  id: string;
+  levelId: string | null;
+  source: Source | null;
+  /** The library's section or construction that its size comes from. */
+  libraryId?: string | null;
+  kind: K;
+  shape: Shapes[K];
+}
+
+export type ElementRow = { [K in ElementKind]: ElementOf<K> }[ElementKind];
+
+/** A kind with a shape of it: what a candidate and an element have in common. */
+export type Shaped = { [K in ElementKind]: { kind: K; shape: Shapes[K] } }[ElementKind];

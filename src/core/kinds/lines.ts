@@ -1,0 +1,57 @@
+import { arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
+import { distance, dot, middle, subtract, type Point } from '@/core/geometry/vector';
+import type { Grip } from './kind';
+
+/** No chord leaves the arc that it stands for by more than this, metres. */
+export const arcSagitta = 0.001;
+
+/** The points of an arc by its bulge, or the two ends of a straight line. */
+export function bulgedLine(start: Point, end: Point, bulge: number): Point[] {
+  if (bulge === 0) return [start, end];
+  const arc = arcOfBulge(start, end, bulge);
+  const chords = Math.max(2, chordCount(arc.radius, arc.sweep, arcSagitta));
+  const between = Array.from({ length: chords - 1 }, (_, i) => pointOnArc(arc, (i + 1) / chords));
+  return [start, ...between, end];
+}
+
+/** A band about a line of points, as an outline. */
+export function bandOutline(line: readonly Point[], width: number): Point[] {
+  const side = (by: number): Point[] =>
+    line.map((p, i) => {
+      const [a, b] = [line[Math.max(0, i - 1)], line[Math.min(line.length - 1, i + 1)]];
+      const length = distance(a, b) || 1;
+      return [p[0] - ((b[1] - a[1]) / length) * by, p[1] + ((b[0] - a[0]) / length) * by];
+    });
+  return [...side(width / 2), ...side(-width / 2).reverse()];
+}
+
+/** Metres from a point to a line of points. */
+export function awayFromLine(line: readonly Point[], p: Point): number {
+  let least = Infinity;
+  for (let i = 0; i + 1 < line.length; i += 1) {
+    const [a, along] = [line[i], subtract(line[i + 1], line[i])];
+    const t = Math.min(1, Math.max(0, dot(subtract(p, a), along) / (dot(along, along) || 1)));
+    least = Math.min(least, distance(p, [a[0] + t * along[0], a[1] + t * along[1]]));
+  }
+  return least;
+}
+
+/** Metres along a line of points. */
+export const lengthOfLine = (line: readonly Point[]): number =>
+  line.reduce((sum, p, i) => (i === 0 ? 0 : sum + distance(line[i - 1], p)), 0);
+
+/** The grips of what runs from a start to an end. */
+export const lineGrips = ({ start, end }: { start: Point; end: Point }): Grip[] => [
+  { name: 'start', at: start },
+  { name: 'end', at: end },
+  { name: 'middle', at: middle(start, end) },
+];
+
+/** A line with one of its grips dragged; the middle carries both ends. */
+export function dragLine<S extends { start: Point; end: Point }>(shape: S, grip: string, to: Point): S {
+  if (grip === 'start') return { ...shape, start: to };
+  if (grip === 'end') return { ...shape, end: to };
+  const [dx, dy] = subtract(to, middle(shape.start, shape.end));
+  const { start, end } = shape;
+  return { ...shape, start: [start[0] + dx, start[1] + dy], end: [end[0] + dx, end[1] + dy] };
+}

@@ -1,0 +1,353 @@
+'use client';
+import * as v from 'valibot';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { editSchema, type Change, type Edit } from '@/core/model/edits';
+import { Model } from '@/core/model/model';
+import { changesTo, replay, type Pending } from '@/core/model/replay';
+import type { ProjectState } from '@/core/model/state';
+import { api, ApiError, Unreachable } from './api';
+import { Draft } from './draft';
+
+/** How far the server is: its version, and what undo and redo would do next, in words and by their numbers in the log. */
+export interface History {
+  version: number;
+  undo: string | null;
+  redo: string | null;
+  undoSeq: number | null;
+  redoSeq: number | null;
+  savedAt: string | null;
+}
+
+export interface IntakeView {
+  id: string;
+  fileName: string;
+  size: number;
+  state: 'receiving' | 'waiting' | 'reading' | 'done' | 'failed' | 'cancelled';
+  done: number;
+  message: string | null;
+  drawingId: string | null;
+  revises: string | null;
+}
+
+export interface Snapshot {
+  state: ProjectState;
+  history: History;
+  intakes: IntakeView[];
+}
+
+/** An edit of the log. Those that this window sent itself come without their changes, which it has. */
+interface LoggedEdit {
+  seq: number;
+  label: string;
+  clientId: string;
+  changes: Change[] | null;
+}
+
+interface Answer {
+  edits: LoggedEdit[];
+  history: History;
+}
+
+/** What a person is told in passing. */
+export interface Message {
+  kind: 'info' | 'problem';
+  text: string;
+}
+
+/** What is known of an opened project beside its rows. */
+export interface Facts {
+  history: History;
+  intakes: IntakeView[];
+  /** Whether the server answers. Steps wait while it does not. */
+  connection: 'ok' | 'away';
+  /** Set when the project was deleted elsewhere. */
+  gone: string | null;
+  /** Steps not yet confirmed. */
+  pending: number;
+  messages: (Message & { key: number })[];
+}
+
+/** A step on its way to the server, in the order of steps. One with changes is applied in this window already. */
+interface Step extends Pending {
+  clientId: string;
+  path: 'edits' | 'undo' | 'redo';
+  label: string;
+  applied: boolean;
+  settle: (confirmed: boolean) => void;
+}
+
+/** A step that gets no answer is sent again after this long, milliseconds. */
+const sentAgainAfter = 1500;
+/** Edits of up to this many changes are checked before they are applied; larger ones are made by the program. */
+const checkedUpTo = 500;
+/** The way back is known for this many of the last steps; further back undo waits for the server's word. */
+const stepsRemembered = 50;
+/** Messages kept, the last ones. */
+const messagesKept = 20;
+
+const contradicts = (label: string): string =>
+  `\u201c${label}\u201d was not applied: somebody changed the same in another window. It is shown here as it is now; look, and do the step again if it still makes sense.`;
+
+/**
+ * One opened project in this window: its rows, its own queue and its own requests. Edits apply here at once and go out
+ * one after another; what others did comes in between, and only what really contradicts it is refused, with a sentence.
+ */
+export class Session {
+  readonly model: Model;
+  /** Elements in the middle of a gesture. */
+  readonly draft = new Draft();
+  readonly facts: StoreApi<Facts>;
+  private readonly queue: Step[] = [];
+  private readonly inverses = new Map<number, Change[]>();
+  private sending = false;
+  private pulling: Promise<void> | null = null;
+  private source: EventSource | null = null;
+  private messageKey = 0;
+  /** As the server last told it, without the steps on their way. */
+  private confirmed: History;
+
+  constructor(
+    readonly id: string,
+    snapshot: Snapshot,
+  ) {
+    this.model = new Model(snapshot.state);
+    this.confirmed = snapshot.history;
+    this.facts = createStore<Facts>(() => ({
+      history: snapshot.history,
+      intakes: snapshot.intakes,
+      connection: 'ok',
+      gone: null,
+      pending: 0,
+      messages: [],
+    }));
+  }
+
+  private get base(): string {
+    return `/api/projects/${this.id}`;
+  }
+
+  /** Listens to what others do. @returns the way to stop; steps on their way still go out */
+  listen(): () => void {
+    const source = new EventSource(`${this.base}/events`);
+    this.source = source;
+    source.onmessage = ({ data }) => {
+      const notice = JSON.parse(data as string) as { version?: number; intake?: string; again?: true };
+      const news = notice.version !== undefined && notice.version > this.confirmed.version && !this.sending;
+      if (news || notice.again) void this.pull();
+      if (notice.intake !== undefined || notice.again) void this.refreshIntakes();
+    };
+    source.onopen = () => {
+      void this.pull();
+      void this.refreshIntakes();
+    };
+    source.onerror = () => this.facts.setState({ connection: 'away' });
+    return () => source.close();
+  }
+
+  /** Applies an edit here and sends it; null does nothing. @returns whether the server confirmed it */
+  commit(make: (model: Model) => Edit | null): Promise<boolean> {
+    const made = make(this.model);
+    if (made === null || made.changes.length === 0) return Promise.resolve(false);
+    const edit = this.checked(made);
+    if (edit === null) return Promise.resolve(false);
+    return this.enqueue('edits', edit.label, edit.changes);
+  }
+
+  /** An edit as the server will take it, or null where it would not, which is told. */
+  private checked(edit: Edit): Edit | null {
+    if (edit.changes.length > checkedUpTo) return edit;
+    const result = v.safeParse(editSchema, edit);
+    if (result.success) return result.output;
+    this.tell({ kind: 'problem', text: result.issues[0].message });
+    return null;
+  }
+
+  undo = (): Promise<boolean> => this.step('undo');
+
+  redo = (): Promise<boolean> => this.step('redo');
+
+  /** Where the way back is known and nothing is on its way, it is taken at once; else the server says what it is. */
+  private step(way: 'undo' | 'redo'): Promise<boolean> {
+    const { history } = this.facts.getState();
+    const label = history[way];
+    if (label === null) return Promise.resolve(false);
+    const seq = way === 'undo' ? this.confirmed.undoSeq : this.confirmed.redoSeq;
+    const known = this.queue.length === 0 && seq !== null ? this.inverses.get(seq) : undefined;
+    return this.enqueue(way, label, known ?? null);
+  }
+
+  private enqueue(path: Step['path'], label: string, changes: Change[] | null): Promise<boolean> {
+    return new Promise<boolean>((settle) => {
+      const inverse = changes === null ? [] : this.model.apply(changes);
+      const applied = changes !== null;
+      this.queue.push({ clientId: crypto.randomUUID(), path, label, changes: changes ?? [], inverse, applied, settle });
+      this.publish();
+      void this.send();
+    });
+  }
+
+  /** Sends queued steps in order. A step that gets no answer stays and is sent again; its id makes it count once. */
+  private async send(): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    while (this.queue.length > 0) {
+      const step = this.queue[0];
+      try {
+        const json = { seen: this.confirmed.version, clientId: step.clientId, ...this.contentOf(step) };
+        const answer = await api<Answer>(`${this.base}/${step.path}`, { json });
+        this.facts.setState({ connection: 'ok' });
+        await this.take(answer);
+        this.settle(step, true);
+      } catch (error) {
+        await this.notTaken(step, error);
+      }
+    }
+    this.sending = false;
+  }
+
+  private contentOf({ path, label, changes }: Step): { edit?: Edit } {
+    return path === 'edits' ? { edit: { label, changes } } : {};
+  }
+
+  /** What becomes of a step that the server has not taken. */
+  private async notTaken(step: Step, error: unknown): Promise<void> {
+    if (error instanceof Unreachable || (error instanceof ApiError && error.status === 503)) {
+      this.facts.setState({ connection: 'away' });
+      await new Promise((resolve) => setTimeout(resolve, sentAgainAfter));
+      return;
+    }
+    const version = error instanceof ApiError && error.status === 409 ? error.details.version : undefined;
+    const newer = typeof version === 'number' && version > this.confirmed.version;
+    if (newer) await this.pull();
+    // An edit goes again on top of what the others did; what undo would take back now is another step.
+    if (newer && step.path === 'edits') return;
+    if (!this.queue.includes(step)) return;
+    this.failed(error);
+    this.drop(step);
+  }
+
+  /** Takes a refused step out, and the rows back to what they are without it. */
+  private drop(step: Step): void {
+    const applied = this.queue.filter((other) => other.applied);
+    if (step.applied) this.leaveOut(replay(this.model, [], applied, step).left.filter((other) => other !== step));
+    this.settle(step, false);
+  }
+
+  /** Steps that contradict what others did are told and forgotten. */
+  private leaveOut(steps: readonly Step[]): void {
+    for (const step of steps) {
+      this.tell({ kind: 'problem', text: contradicts(step.label) });
+      this.settle(step, false);
+    }
+  }
+
+  private settle(step: Step, confirmed: boolean): void {
+    const at = this.queue.indexOf(step);
+    if (at < 0) return;
+    this.queue.splice(at, 1);
+    step.settle(confirmed);
+    this.publish();
+  }
+
+  /** Takes over what the server has. Own edits come back as they went and change nothing here. */
+  private async take({ edits, history }: Answer): Promise<void> {
+    const fresh = edits.filter(({ seq }) => seq > this.confirmed.version);
+    if (fresh.length === 0 && history.version <= this.confirmed.version) return;
+    // The log was too long for one answer, or the project was put back: it is loaded as it is.
+    if (fresh[0]?.seq !== this.confirmed.version + 1 || fresh[fresh.length - 1].seq < history.version) {
+      await this.reload();
+      return;
+    }
+    const steps = fresh.map(({ clientId }) => this.queue.find((step) => step.clientId === clientId) ?? null);
+    const inOrder = steps.every((step, i) => step !== null && step.applied && step === this.queue[i]);
+    if (inOrder) {
+      for (const [i, step] of steps.entries()) this.remember(fresh[i].seq, step!.inverse);
+    } else this.takeOthers(fresh, steps);
+    this.confirmed = history;
+    for (const step of steps) if (step !== null) this.settle(step, true);
+    this.publish();
+  }
+
+  /** What others did goes before the steps that are still on their way. */
+  private takeOthers(edits: readonly LoggedEdit[], own: readonly (Step | null)[]): void {
+    const done = edits.map(({ changes }, i) => changes ?? own[i]?.changes ?? []);
+    const applied = this.queue.filter((step) => step.applied);
+    const confirmed = new Set(own);
+    // Steps that the server has are among what is done: here they are taken back and not done again.
+    const waiting = applied.filter((step) => !confirmed.has(step));
+    const back = applied
+      .filter((step) => confirmed.has(step))
+      .toReversed()
+      .flatMap(({ inverse }) => inverse);
+    const { left, inverses } = replay(this.model, back.length > 0 ? [back, ...done] : done, waiting);
+    for (const [i, inverse] of inverses.slice(-done.length).entries()) this.remember(edits[i].seq, inverse);
+    this.leaveOut(left);
+  }
+
+  private remember(seq: number, inverse: Change[]): void {
+    this.inverses.set(seq, inverse);
+    this.inverses.delete(seq - stepsRemembered);
+  }
+
+  /** Asks for what others did since. */
+  pull(): Promise<void> {
+    this.pulling ??= this.ask().finally(() => {
+      this.pulling = null;
+    });
+    return this.pulling;
+  }
+
+  private async ask(): Promise<void> {
+    try {
+      const answer = await api<Answer>(`${this.base}/edits?since=${this.confirmed.version}`);
+      this.facts.setState({ connection: 'ok' });
+      await this.take(answer);
+    } catch (error) {
+      this.failed(error);
+    }
+  }
+
+  /** Loads the project as the server has it, with the steps on their way on top. */
+  private async reload(): Promise<void> {
+    try {
+      const { state, history, intakes } = await api<Snapshot>(`${this.base}/state`);
+      const applied = this.queue.filter((step) => step.applied);
+      const { left } = replay(this.model, [changesTo(this.model, state, applied)], applied);
+      this.confirmed = history;
+      this.inverses.clear();
+      this.leaveOut(left);
+      this.facts.setState({ intakes, connection: 'ok' });
+      this.publish();
+    } catch (error) {
+      this.failed(error);
+    }
+  }
+
+  private failed(error: unknown): void {
+    if (error instanceof ApiError && error.status === 404) this.facts.setState({ gone: error.message });
+    else if (error instanceof Unreachable) this.facts.setState({ connection: 'away' });
+    else this.tell({ kind: 'problem', text: error instanceof Error ? error.message : String(error) });
+  }
+
+  /** Tells how far things are, with the last step on its way as what undo would take back. */
+  private publish(): void {
+    const last = this.queue.findLast(({ path }) => path === 'edits');
+    const history = last === undefined ? this.confirmed : { ...this.confirmed, undo: last.label, redo: null };
+    this.facts.setState({ history, pending: this.queue.length });
+  }
+
+  tell = (message: Message): void => {
+    const { messages } = this.facts.getState();
+    this.messageKey += 1;
+    this.facts.setState({ messages: [...messages.slice(-messagesKept), { ...message, key: this.messageKey }] });
+  };
+
+  refreshIntakes = async (): Promise<void> => {
+    try {
+      const { intakes } = await api<{ intakes: IntakeView[] }>(`${this.base}/intakes`);
+      this.facts.setState({ intakes });
+    } catch (error) {
+      this.failed(error);
+    }
+  };
+}

@@ -1,0 +1,87 @@
+'use client';
+import { createContext, useCallback, useContext, useMemo, useSyncExternalStore } from 'react';
+import { useStore } from 'zustand';
+import type { Edit } from '@/core/model/edits';
+import type { Model } from '@/core/model/model';
+import type { ProjectRow, TableName } from '@/core/model/state';
+import type { Result } from '@/core/result';
+import type { LengthStyle } from '@/core/units/length';
+import { lengthsOf, projectRowOf } from './projectRow';
+import type { Facts, Session } from './session';
+
+const SessionContext = createContext<Session | null>(null);
+
+/** Gives everything below it the opened project. */
+export const SessionProvider = SessionContext.Provider;
+
+/** The opened project. */
+export function useSession(): Session {
+  const session = useContext(SessionContext);
+  if (session === null) throw new Error('No project is opened here');
+  return session;
+}
+
+/** What is known of the opened project beside its rows. */
+export function useFacts<T>(select: (facts: Facts) => T): T {
+  return useStore(useSession().facts, select);
+}
+
+/** A model at one moment: another object whenever one of the tables asked for has changed, for what depends on it. */
+export interface Moment {
+  model: Model;
+}
+
+/** The rows of the opened project, for a component that shows some tables: it renders when one of them has changed. */
+export function useMoment(...tables: TableName[]): Moment {
+  const { model } = useSession();
+  const key = tables.join(' ');
+  const subscribe = useCallback(
+    (changed: () => void) =>
+      model.subscribe((diff) => {
+        if (key.split(' ').some((table) => diff.tables.has(table as TableName))) changed();
+      }),
+    [model, key],
+  );
+  const versions = useSyncExternalStore(
+    subscribe,
+    () => versionsOf(model, key),
+    () => versionsOf(model, key),
+  );
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the moment is another one with other versions
+  return useMemo(() => ({ model }), [model, versions]);
+}
+
+const versionsOf = (model: Model, key: string): string =>
+  key
+    .split(' ')
+    .map((table) => model.version(table as TableName))
+    .join(' ');
+
+/** The rows themselves, where nothing is kept that depends on them. */
+export const useModel = (...tables: TableName[]): Model => useMoment(...tables).model;
+
+/** The row of the opened project itself. */
+export function useProjectRow(): ProjectRow {
+  return projectRowOf(useModel('project'));
+}
+
+/** How the project shows lengths. */
+export function useLengths(): LengthStyle {
+  return lengthsOf(useModel('project'));
+}
+
+/** Commits an edit; the sentence of one that is refused is told in passing. @returns whether it was confirmed */
+export function useCommit(): (make: (model: Model) => Edit | Result<Edit> | null) => Promise<boolean> {
+  const session = useSession();
+  return useCallback(
+    (make) =>
+      session.commit((model) => {
+        const made = make(model);
+        if (made === null || !('ok' in made)) return made;
+        if (made.ok) return made.value;
+        session.tell({ kind: 'problem', text: made.message });
+        return null;
+      }),
+    [session],
+  );
+}
