@@ -1,3 +1,4 @@
+import importX, { createNodeResolver } from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 import next from 'eslint-config-next';
 
@@ -15,27 +16,74 @@ const rooms = {
 };
 const all = Object.keys(rooms);
 
+/** The rooms of core/ in the order of the flow: each may import those before it and nothing after it. */
+const coreRooms = [
+  'geometry',
+  'units',
+  'drawing',
+  'underlay',
+  'placed',
+  'patterns',
+  'sorting',
+  'kinds',
+  'revision',
+  'datum',
+  'reading',
+  'model',
+  'decisions',
+  'tracing',
+  'resolved',
+  'handover',
+];
+
+/** Code that core/ has to do without, so that it gives the same for the same input, wherever it runs. */
+const impure = [
+  { selector: "NewExpression[callee.name='Date']", message: 'core/ has no clock: take the time as a parameter.' },
+  { selector: "CallExpression[callee.object.name='performance']", message: 'core/ has no clock.' },
+  {
+    selector: "CallExpression[callee.object.name='crypto']",
+    message: 'core/ has no randomness: take ids as a parameter.',
+  },
+  { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'core/ has no randomness.' },
+  { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'core/ has no clock.' },
+];
+
+const tests = ['**/*.test.ts', '**/*.test.tsx'];
+const outside = ['node:*', 'react', 'react-dom', 'next', 'next/*', 'kysely', 'pg', 'three', '@mui/*'];
+
+/** The patterns of imports that a room may not have. */
+const forbidden = (room) => [
+  {
+    group: all.filter((other) => !rooms[room].includes(other)).map((other) => `@/${other}/*`),
+    message: `${room}/ may import ${rooms[room].join(', ')} only.`,
+  },
+  {
+    group: all.filter((other) => other !== room).map((other) => `**/../${other}/*`),
+    message: 'Another room is imported by its @/ path.',
+  },
+];
+
 const flow = all.map((room) => ({
   files: [`src/${room}/**/*.{ts,tsx}`],
-  ignores: ['**/*.test.ts', '**/*.test.tsx'],
+  ignores: tests,
+  rules: { 'no-restricted-imports': ['error', { patterns: forbidden(room) }] },
+}));
+
+const coreFlow = coreRooms.map((room, i) => ({
+  files: [`src/core/${room}/**/*.ts`],
+  ignores: [...tests, 'src/core/**/testing/**'],
   rules: {
     'no-restricted-imports': [
       'error',
       {
         patterns: [
-          {
-            group: all.filter((other) => !rooms[room].includes(other)).map((other) => `@/${other}/*`),
-            message: `${room}/ may import ${rooms[room].join(', ')} only.`,
-          },
-          {
-            group: all.filter((other) => other !== room).map((other) => `**/../${other}/*`),
-            message: 'Another room is imported by its @/ path.',
-          },
-          ...(room === 'core'
+          ...forbidden('core'),
+          { group: outside, message: 'core/ is pure: no Node built-ins, no React, no DOM, no database.' },
+          ...(i + 1 < coreRooms.length
             ? [
                 {
-                  group: ['node:*', 'react', 'react-dom', 'next', 'next/*', 'kysely', 'pg', 'three', '@mui/*'],
-                  message: 'core/ is pure: no Node built-ins, no React, no DOM, no database.',
+                  group: coreRooms.slice(i + 1).flatMap((later) => [`@/core/${later}/*`, `../${later}/*`]),
+                  message: `core/${room} may import the rooms before it in the flow only (see eslint.config.mjs).`,
                 },
               ]
             : []),
@@ -46,54 +94,76 @@ const flow = all.map((room) => ({
 }));
 
 const stations = ['intake', 'datum', 'sorting', 'reading', 'handover'];
+const stationFlow = stations.map((station) => ({
+  files: [`src/stations/${station}/**`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: [
+              ...stations
+                .filter((other) => other !== station)
+                .flatMap((other) => [`@/stations/${other}/*`, `../${other}/*`]),
+              '@/server/*',
+              '@/app/*',
+              '@/cli/*',
+              '@/workers/*',
+            ],
+            message: 'Stations do not import one another, nor the server.',
+          },
+        ],
+      },
+    ],
+  },
+}));
+
+/** Lines that people can read, and functions that can be seen at a glance; strings are sentences and stay whole. */
+const readable = {
+  'max-len': [
+    'error',
+    { code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true, ignoreUrls: true },
+  ],
+  'max-lines': ['error', { max: 640, skipBlankLines: true, skipComments: true }],
+  'max-lines-per-function': ['error', { max: 120, skipBlankLines: true, skipComments: true }],
+  'no-nested-ternary': 'error',
+};
 
 const config = [
   { ignores: ['.next/**', '.build/**', 'node_modules/**', '.zircon/**', 'next-env.d.ts'] },
   ...next,
   ...tseslint.configs.recommended,
   {
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.tsx'] })] },
     rules: {
+      ...readable,
       '@typescript-eslint/no-unused-vars': [
         'error',
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
       ],
     },
   },
+  // A component is one function with all it shows in it; what it computes stands outside.
+  {
+    files: ['**/*.tsx'],
+    rules: { 'max-lines-per-function': ['error', { max: 260, skipBlankLines: true, skipComments: true }] },
+  },
+  // Drawn plans, migrations and tests are lists of things, one after another.
+  {
+    files: [...tests, 'e2e/**', 'bench/**', 'demo/**', 'src/server/database/migrations/**', 'src/cli/screenshots.ts'],
+    rules: { 'max-lines-per-function': 'off', 'max-lines': 'off' },
+  },
   ...flow,
-  ...stations.map((station) => ({
-    files: [`src/stations/${station}/**`],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            {
-              group: [
-                ...stations
-                  .filter((other) => other !== station)
-                  .flatMap((other) => [`@/stations/${other}/*`, `../${other}/*`]),
-                '@/server/*',
-                '@/app/*',
-                '@/cli/*',
-                '@/workers/*',
-              ],
-              message: 'Stations do not import one another, nor the server.',
-            },
-          ],
-        },
-      ],
-    },
-  })),
+  ...coreFlow,
+  ...stationFlow,
   {
     files: ['src/core/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: tests,
     rules: {
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage'],
-      'no-restricted-properties': [
-        'error',
-        { object: 'Math', property: 'random' },
-        { object: 'Date', property: 'now' },
-      ],
+      'no-restricted-syntax': ['error', ...impure],
     },
   },
 ];

@@ -50,12 +50,11 @@ export function readPlan(plan: TruthPlan, roles: RolesBy): Candidate[] {
   const result = readDxf(new TextEncoder().encode(plan.dxf));
   if (!result.ok) throw new Error(result.message);
   const { drawing } = result.value;
-  const role = (name: string): Role | null =>
-    roles === 'given'
-      ? ((plan.roles[name] as Role | undefined) ?? null)
-      : roles === 'suggested'
-        ? (suggestRole(name)?.role ?? null)
-        : 'mixed';
+  const role = (name: string): Role | null => {
+    if (roles === 'given') return (plan.roles[name] as Role | undefined) ?? null;
+    if (roles === 'suggested') return suggestRole(name)?.role ?? null;
+    return 'mixed';
+  };
   return read({
     scene: new Scene(
       drawing,
@@ -94,17 +93,17 @@ export function scorePlan(
     (t, { element: { position, section } }) => {
       const away = distance(position, t.at);
       if (away > 0.05) return null;
-      const size =
-        section.shape === 'circle'
-          ? t.round
-            ? Math.abs(section.diameter - t.width)
-            : 1
-          : section.shape === 'rectangle'
-            ? Math.max(
-                Math.abs(Math.max(section.width, section.depth) - Math.max(t.width, t.depth)),
-                Math.abs(Math.min(section.width, section.depth) - Math.min(t.width, t.depth)),
-              )
-            : 1;
+      let size;
+      if (section.shape === 'circle') {
+        if (t.round) size = Math.abs(section.diameter - t.width);
+        else size = 1;
+      } else if (section.shape === 'rectangle')
+        size = Math.max(
+          Math.abs(Math.max(section.width, section.depth) - Math.max(t.width, t.depth)),
+          Math.abs(Math.min(section.width, section.depth) - Math.min(t.width, t.depth)),
+        );
+      else size = 1;
+
       return size > 0.02 ? null : { position: away, size, label: true };
     },
     (t) => `${name} ${t.at.map((v) => v.toFixed(2)).join(',')}`,

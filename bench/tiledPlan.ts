@@ -24,14 +24,12 @@ export function tiled(entities: number): { dxf: string; roles: Record<string, st
     for (let i = start; i < end; i += 2) {
       const code = Number(groups[i]);
       const value = groups[i + 1];
-      const moved =
-        code === 10 || code === 11
-          ? String(Number(value) + dx)
-          : code === 20 || code === 21
-            ? String(Number(value) + dy)
-            : code === 5
-              ? (0x1000 + n * 0x10000 + parseInt(value, 16)).toString(16).toUpperCase()
-              : value;
+      let moved;
+      if (code === 10 || code === 11) moved = String(Number(value) + dx);
+      else if (code === 20 || code === 21) moved = String(Number(value) + dy);
+      else if (code === 5) moved = (0x1000 + n * 0x10000 + parseInt(value, 16)).toString(16).toUpperCase();
+      else moved = value;
+
       body.push(groups[i], moved);
     }
   }

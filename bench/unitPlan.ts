@@ -40,17 +40,20 @@ export function unitPlan(unit: LengthUnit, header: LengthUnit | null, seed: numb
   const [right, top] = [xs[nx], ys[ny]];
   const thick = round(between(0.1, 0.36), 0.01, 1);
   const column = round(between(0.25, 0.6), 0.05, 2);
-  const written = imperial ? 'feet' : random() < 0.5 ? 'mm' : random() < 0.5 ? 'm' : 'cm';
+  let written;
+  if (imperial) written = 'feet';
+  else if (random() < 0.5) written = 'mm';
+  else if (random() < 0.5) written = 'm';
+  else written = 'cm';
+
   const write = (metres: number): string => {
     if (written === 'feet') {
       const inches = Math.round(metres / 0.0254);
       return `${Math.floor(inches / 12)}'-${inches % 12}"`;
     }
-    return written === 'mm'
-      ? String(Math.round(metres * 1000))
-      : written === 'cm'
-        ? String(Math.round(metres * 100))
-        : metres.toFixed(2);
+    if (written === 'mm') return String(Math.round(metres * 1000));
+    if (written === 'cm') return String(Math.round(metres * 100));
+    return metres.toFixed(2);
   };
   const place = (p: XY): XY => p;
   draft.through(place, 0, () => {

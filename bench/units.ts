@@ -24,7 +24,7 @@ export function judgePlans(unit: LengthUnit, state: HeaderState, count: number, 
     const others = lengthUnits.filter((other) => other !== unit);
     const result = readDxf(
       new TextEncoder().encode(
-        unitPlan(unit, state === 'right' ? unit : state === 'missing' ? null : others[i % others.length], i, scale),
+        unitPlan(unit, { right: unit, missing: null, wrong: others[i % others.length] }[state], i, scale),
       ),
     );
     if (!result.ok) throw new Error(result.message);

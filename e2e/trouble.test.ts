@@ -235,25 +235,35 @@ test('a stale edit is refused with a message that says what changed, and is not 
   await context.close();
 });
 
-test('a window that was cut off from the news is told before its step does harm', async () => {
+test('a window that was cut off from the news works on what others did, and is told where its step contradicts it', async () => {
   const { page, context } = await stage.person();
   // This window never hears of other windows' edits.
   await context.route('**/events', (route) => route.abort());
   const project = await newProject(stage, page, 'Deaf window');
   const { state, history } = await stateOf(project);
   const [level] = Object.values(state.level);
-  await page.waitForTimeout(500);
-  await ask(stage, `/api/projects/${project}/edits`, {
-    seen: history.version,
-    clientId: crypto.randomUUID(),
-    edit: { label: 'Raise the ground', changes: [{ table: 'level', id: level.id, row: { ...level, elevation: 1.5 } }] },
-  });
+  await page.getByRole('button', { name: 'Ground, \u00b10.000 m' }).waitFor();
+  const raise = (seen: number, elevation: number) =>
+    ask(stage, `/api/projects/${project}/edits`, {
+      seen,
+      clientId: crypto.randomUUID(),
+      edit: { label: 'Raise the ground', changes: [{ table: 'level', id: level.id, row: { ...level, elevation } }] },
+    });
+  await raise(history.version, 1.5);
+  // A level above the ground is made anew from the ground as it is now.
   await page.getByRole('button', { name: 'Add level' }).click();
-  await page.getByText(/Not applied: the project changed in another window .*Raise the ground/).waitFor();
   await page.getByRole('button', { name: 'Ground, +1.500 m' }).waitFor();
-  expect(Object.keys((await stateOf(project)).state.level)).toHaveLength(1);
-  await page.getByRole('button', { name: 'Add level' }).click();
   await page.getByRole('button', { name: /^Level 1/ }).waitFor();
+  await page.getByText(/^Saved/).waitFor();
+  const above = Object.values((await stateOf(project)).state.level).find(({ id }) => id !== level.id)!;
+  expect(above.elevation).toBeCloseTo(1.5 + level.height, 9);
+  // Another height of the ground contradicts one that somebody else has given it.
+  await raise((await stateOf(project)).history.version, 2);
+  await page.getByRole('button', { name: 'Ground, +1.500 m' }).dblclick();
+  await page.getByLabel('Name').fill('Quay');
+  await page.getByRole('button', { name: 'Apply' }).click();
+  await page.getByText(/was not applied: somebody changed the same in another window/).waitFor();
+  await page.getByRole('button', { name: 'Ground, +2.000 m' }).waitFor();
   await context.close();
 });
 

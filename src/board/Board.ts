@@ -49,7 +49,8 @@ type Gesture =
   | { kind: 'dragging'; from: RawPointer; at: Point };
 
 /**
- * The plan area, working without React: layers that know alone when they are stale, the tool of the moment, and the view.
+ * The plan area, working without React: layers that know alone when they are stale, the tool of the moment, and the
+ * view.
  * It follows the rows of the model by their diffs and everything else by the scenes it is handed.
  */
 export class Board implements World, InputHandler {
@@ -136,7 +137,9 @@ export class Board implements World, InputHandler {
     this.redraw();
   }
 
-  /** A section seen face on has coordinates of its own; what newly comes to be shown should be seen, if nothing else is. */
+  /**
+   * A section seen face on has coordinates of its own; what newly comes to be shown should be seen, if nothing else is.
+   */
   private followView(before: BoardScene): void {
     const { heights, drawings } = this.scene;
     if ((heights === null) !== (before.heights === null)) {

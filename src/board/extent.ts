@@ -8,7 +8,9 @@ import type { BoardDrawing, BoardScene } from './scene';
 
 const mains = new WeakMap<Primitives, Box | null>();
 
-/** The main content of a drawing, about its underlay's origin: without frame and title block where a plan stands in one. */
+/**
+ * The main content of a drawing, about its underlay's origin: without frame and title block where a plan stands in one.
+ */
 function mainBox({ underlay: { primitives } }: BoardDrawing): Box | null {
   const known = mains.get(primitives);
   if (known !== undefined) return known;

@@ -38,7 +38,8 @@ export interface ReadCandidates {
 }
 
 /**
- * Everything the board shows beside the rows of the model, which it follows by itself; handed over whenever something of
+ * Everything the board shows beside the rows of the model, which it follows by itself; handed over whenever something
+ * of
  * it changes.
  */
 export interface BoardScene {

@@ -14,6 +14,7 @@ import { writeModel } from '@/core/handover/model/writeModel';
 import type { Candidate } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
 import { plainLevel } from '@/core/model/levels';
+import { resolveBuilding } from '@/core/resolved/resolve';
 import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { toleranceFor } from '@/core/patterns/settings';
@@ -165,10 +166,8 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
       ),
     );
   }
-  const model = writeModel({
-    levels: [{ ...plainLevel, id: 'L1', ...settings.level }],
-    elements,
-    drawingName: (name) => name,
-  });
+  const building = resolveBuilding({ levels: [{ ...plainLevel, id: 'L1', ...settings.level }], elements });
+  warnings.push(...building.unresolved.map(({ message }) => message));
+  const model = writeModel({ building, drawingName: (name) => name });
   return { model, dxf: writeElementsDxf(elements, first!), warnings };
 }

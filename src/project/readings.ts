@@ -1,7 +1,6 @@
 'use client';
 import { decisionId } from '@/core/decisions/decide';
 import { roleId } from '@/core/model/roles';
-import type { GridLine } from '@/core/kinds/grid';
 import { create } from 'zustand';
 import type { Placement } from '@/core/datum/placement';
 import type { Model } from '@/core/model/model';

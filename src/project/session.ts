@@ -8,7 +8,9 @@ import type { ProjectState } from '@/core/model/state';
 import { api, ApiError, Unreachable } from './api';
 import { Draft } from './draft';
 
-/** How far the server is: its version, and what undo and redo would do next, in words and by their numbers in the log. */
+/**
+ * How far the server is: its version, and what undo and redo would do next, in words and by their numbers in the log.
+ */
 export interface History {
   version: number;
   undo: string | null;
@@ -146,15 +148,15 @@ export class Session {
 
   /** Applies an edit here and sends it; null does nothing. @returns whether the server confirmed it */
   commit(make: (model: Model) => Edit | null): Promise<boolean> {
-    const made = make(this.model);
-    if (made === null || made.changes.length === 0) return Promise.resolve(false);
-    const edit = this.checked(made);
+    const edit = this.checked(make(this.model));
     if (edit === null) return Promise.resolve(false);
-    return this.enqueue('edits', edit.label, edit.changes);
+    const again = (model: Model): Change[] | null => this.checked(make(model))?.changes ?? null;
+    return this.enqueue('edits', edit.label, edit.changes, again);
   }
 
-  /** An edit as the server will take it, or null where it would not, which is told. */
-  private checked(edit: Edit): Edit | null {
+  /** An edit as the server will take it; null where it does nothing, or where the server would not, which is told. */
+  private checked(edit: Edit | null): Edit | null {
+    if (edit === null || edit.changes.length === 0) return null;
     if (edit.changes.length > checkedUpTo) return edit;
     const result = v.safeParse(editSchema, edit);
     if (result.success) return result.output;
@@ -176,11 +178,17 @@ export class Session {
     return this.enqueue(way, label, known ?? null);
   }
 
-  private enqueue(path: Step['path'], label: string, changes: Change[] | null): Promise<boolean> {
+  private enqueue(
+    path: Step['path'],
+    label: string,
+    changes: Change[] | null,
+    again: Step['again'] = null,
+  ): Promise<boolean> {
     return new Promise<boolean>((settle) => {
       const inverse = changes === null ? [] : this.model.apply(changes);
       const applied = changes !== null;
-      this.queue.push({ clientId: crypto.randomUUID(), path, label, changes: changes ?? [], inverse, applied, settle });
+      const clientId = crypto.randomUUID();
+      this.queue.push({ clientId, path, label, changes: changes ?? [], inverse, again, applied, settle });
       this.publish();
       void this.send();
     });

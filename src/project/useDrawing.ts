@@ -1,4 +1,5 @@
 'use client';
+import { useMemo } from 'react';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { activeDrawings } from './projectRow';
 import { useModel } from './useSession';
@@ -28,5 +29,9 @@ export function useDrawing(): { drawing: DrawingRow; placement: PlacementRow; un
   const entries = useUnderlays((store) => store.entries);
   const drawing = drawingInHand(activeDrawings(state), drawingId, levelId);
   const placement = drawing && state.placement[drawing.id];
-  return drawing && placement ? { drawing, placement, underlay: underlayOf(entries, drawing.id) } : null;
+  const underlay = underlayOf(entries, drawing?.id);
+  return useMemo(
+    () => (drawing && placement ? { drawing, placement, underlay } : null),
+    [drawing, placement, underlay],
+  );
 }

@@ -2,6 +2,7 @@ import type { ElementRow } from '@/core/kinds/element';
 import { surveyPlacement } from '@/core/datum/survey';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { writeModel } from '@/core/handover/model/writeModel';
+import { resolveBuilding } from '@/core/resolved/resolve';
 import { elementsAt } from '@/core/model/levels';
 import { Model } from '@/core/model/model';
 import { database } from './database/connection';
@@ -15,14 +16,12 @@ const ordered = (elements: ElementRow[]) =>
       labelOf(a).localeCompare(labelOf(b), 'en', { numeric: true }) ||
       a.id.localeCompare(b.id),
   );
-const labelOf = ({ kind, shape }: ElementRow) =>
-  kind === 'grid'
-    ? shape.label
-    : kind === 'column' || kind === 'beam'
-      ? shape.mark
-      : kind === 'zone'
-        ? shape.number
-        : '';
+const labelOf = ({ kind, shape }: ElementRow) => {
+  if (kind === 'grid') return shape.label;
+  if (kind === 'column' || kind === 'beam') return shape.mark;
+  if (kind === 'zone') return shape.number;
+  return '';
+};
 
 async function load(project: string) {
   const state = new Model(await loadState(database(), project));
@@ -35,9 +34,8 @@ async function load(project: string) {
 export async function modelFile(project: string): Promise<{ name: string; content: string }> {
   const { state, name, elements } = await load(project);
   const model = writeModel({
-    levels: Object.values(state.level),
+    building: resolveBuilding({ levels: Object.values(state.level), elements }),
     library: Object.values(state.library),
-    elements,
     survey: state.project[project].survey,
     drawingName: (id) => state.drawing[id]?.fileName ?? id,
   });

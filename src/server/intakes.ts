@@ -93,7 +93,11 @@ export async function receive(
   } catch (error) {
     const aborted =
       error instanceof Error && (error.name === 'AbortError' || /aborted|terminated|premature/i.test(error.message));
-    const problem = error instanceof Problem ? error : aborted ? cutOff(fileName) : problemOf(error);
+    let problem;
+    if (error instanceof Problem) problem = error;
+    else if (aborted) problem = cutOff(fileName);
+    else problem = problemOf(error);
+
     await database()
       .updateTable('intakes')
       .set({ state: 'failed', message: problem.message, updated_at: sql`now()` })

@@ -139,9 +139,11 @@ test('two revisions are compared layer by layer, with pictures of what came and 
 
 test('grid and columns are read from the cleaned drawing: what is left out is not there', async () => {
   const { layers } = await api.open(order('ground'));
-  const roles = layers.map(({ name }) =>
-    name === 'A-GRID' ? ('grid' as const) : name === 'A-COLS' ? ('column' as const) : null,
-  );
+  const roles = layers.map(({ name }) => {
+    if (name === 'A-GRID') return 'grid' as const;
+    if (name === 'A-COLS') return 'column' as const;
+    return null;
+  });
   const readingOf = (picked: ReadingOrder['picked'] = { lines: [], blocks: [] }): ReadingOrder => ({
     placement: asDrawn('mm'),
     roles,
@@ -160,9 +162,11 @@ test('a reading can be stopped with what it has, and a later one takes its place
   const { layers } = await api.open(order('ground'));
   const what: ReadingOrder = {
     placement: asDrawn('mm'),
-    roles: layers.map(({ name }) =>
-      name === 'A-GRID' ? ('grid' as const) : name === 'A-WALL' ? ('wall' as const) : null,
-    ),
+    roles: layers.map(({ name }) => {
+      if (name === 'A-GRID') return 'grid' as const;
+      if (name === 'A-WALL') return 'wall' as const;
+      return null;
+    }),
     picked: { lines: [], blocks: [] },
     meanings: [],
     accepted: [],

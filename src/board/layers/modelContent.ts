@@ -16,7 +16,9 @@ import type { Content } from './slicedPicture';
 const breath = 12;
 /** What is smaller than this on the screen is not drawn, pixels. */
 const leastPixels = 0.7;
-/** Up to this many columns in view are drawn as marks where they would be too small; more would run into one another. */
+/**
+ * Up to this many columns in view are drawn as marks where they would be too small; more would run into one another.
+ */
 const mostMarks = 1500;
 
 /** The elements of a level and those of no level that touch a box. */

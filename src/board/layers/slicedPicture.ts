@@ -34,7 +34,8 @@ interface Picture {
 
 /**
  * A picture of the view and a margin round it, drawn a slice a frame and kept. While the view moves, the last picture
- * is moved with it and the next is made behind it, so that a frame costs the same however much there is. What changes in
+ * is moved with it and the next is made behind it, so that a frame costs the same however much there is. What changes
+ * in
  * places is drawn anew in those places alone.
  */
 export class SlicedPicture {

@@ -226,8 +226,7 @@ export class UnderlayPicture {
     const now = performance.now();
     const since = now - this.lastFrame;
     this.lastFrame = now;
-    if (this.making && since < 500)
-      this.budget = Math.min(400_000, Math.max(1500, this.budget * (since > 40 ? 0.6 : since < 22 ? 1.4 : 1)));
+    if (this.making && since < 500) this.budget = budgetAfter(this.budget, since);
     if (!this.making && (this.stale || !this.shown || !this.covers(this.shown.camera, camera))) this.begin(camera);
     if (this.making) this.proceed(this.making);
     this.show(camera);
@@ -357,6 +356,15 @@ export class UnderlayPicture {
     this.paste.material.dispose();
     this.renderer.dispose();
   }
+}
+
+/**
+ * Segments of the next frame: fewer where the last one took long, more where it was short.
+ * @param since milliseconds
+ */
+function budgetAfter(budget: number, since: number): number {
+  if (since > 40) return Math.max(1500, budget * 0.6);
+  return since < 22 ? Math.min(400_000, budget * 1.4) : budget;
 }
 
 /** Whether a source is drawn as another was. */

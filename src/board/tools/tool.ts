@@ -22,7 +22,8 @@ export type Wants = 'points' | 'line' | 'things';
 
 /**
  * A tool is a small state machine: it is entered and left, and hears what the pointer and the keys do, once a frame.
- * Pointer events come as press, drag and drop, or as a click where the pointer did not move between. What a tool does not
+ * Pointer events come as press, drag and drop, or as a click where the pointer did not move between. What a tool does
+ * not
  * take is the board's: a drag moves the view.
  */
 export interface BoardTool {

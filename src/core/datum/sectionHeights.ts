@@ -1,3 +1,4 @@
+import { signOf } from '@/core/units/sign';
 import { fail, ok, type Result } from '@/core/result';
 import { Kind } from '@/core/drawing/drawing';
 import { eachSide } from '@/core/underlay/pieces';
@@ -68,7 +69,8 @@ export function readElevation(
     ? Number(feet[2]) * metresPer.ft +
       (Number(feet[3] ?? 0) + (feet[4] ? Number(feet[4]) / Number(feet[5]) : 0)) * metresPer.in
     : Number(`${match[2]}.${match[3] ?? '0'}`);
-  return { value: negative ? -size : size, form: feet ? 'feet' : match[3] ? 'decimals' : 'whole', name };
+  const written = match[3] ? 'decimals' : 'whole';
+  return { value: negative ? -size : size, form: feet ? 'feet' : written, name };
 }
 
 interface Edge {
@@ -157,7 +159,11 @@ function unitOfWritten(
 function lineBeside(edges: readonly Edge[], x: number, y: number, height: number): number | null {
   let best: { y: number; away: number } | null = null;
   for (const edge of edges) {
-    const across = x < edge.x1 ? edge.x1 - x : x > edge.x2 ? x - edge.x2 : 0;
+    let across;
+    if (x < edge.x1) across = edge.x1 - x;
+    else if (x > edge.x2) across = x - edge.x2;
+    else across = 0;
+
     const away = Math.abs(edge.y - y);
     if (
       away < 2.2 * height &&
@@ -238,5 +244,4 @@ function slabEdges(
 }
 
 /** A mark in words, for a list: "+3.900". */
-export const signedMetres = (metres: number): string =>
-  `${Math.abs(metres) < 5e-7 ? '\u00b1' : metres > 0 ? '+' : ''}${formatNumber(metres, 3)}`;
+export const signedMetres = (metres: number): string => `${signOf(metres)}${formatNumber(metres, 3)}`;

@@ -27,7 +27,9 @@ interface Making {
   newId: (candidate: Candidate) => string;
 }
 
-/** Elements of candidates, with openings in the walls they are read in; an opening whose wall is not there is left out. */
+/**
+ * Elements of candidates, with openings in the walls they are read in; an opening whose wall is not there is left out.
+ */
 export function elementsOfCandidates(
   candidates: readonly Candidate[],
   { levelId, drawing, wallOf, newId }: Making,

@@ -4,7 +4,11 @@ import { readDxf } from './reader';
 /** Binary groups written by hand: 22 bytes of sentinel, then code and value, little-endian. */
 const sentinel = [...new Array<number>(18).fill(32), 13, 10, 26, 0];
 const ascii = (text: string) => [...Buffer.from(text), 0];
-const code = (n: number, wide: boolean) => (wide ? [n & 255, n >> 8] : n < 255 ? [n] : [255, n & 255, n >> 8]);
+const code = (n: number, wide: boolean) => {
+  if (wide) return [n & 255, n >> 8];
+  if (n < 255) return [n];
+  return [255, n & 255, n >> 8];
+};
 const double = (value: number) => [...new Uint8Array(Float64Array.of(value).buffer)];
 const int16 = (value: number) => [...new Uint8Array(Int16Array.of(value).buffer)];
 const int32 = (value: number) => [...new Uint8Array(Int32Array.of(value).buffer)];

@@ -136,7 +136,12 @@ export class BinaryScanner implements Scanner {
         at = stop + 1;
         continue;
       }
-      const size = kind === double || kind === int64 ? 8 : kind === int32 ? 4 : kind === int16 ? 2 : 1;
+      let size;
+      if (kind === double || kind === int64) size = 8;
+      else if (kind === int32) size = 4;
+      else if (kind === int16) size = 2;
+      else size = 1;
+
       const length = kind === chunk && value < end ? 1 + bytes[value] : size;
       if (value + length > end) return last ? end : at;
       if (groupTypes[code] === GroupType.skip) {

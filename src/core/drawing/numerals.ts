@@ -98,7 +98,12 @@ export function parseHexBytes(bytes: Uint8Array, start: number, end: number): nu
   let value = 0;
   for (let i = start; i < end; i += 1) {
     const c = bytes[i];
-    const d = c >= 48 && c <= 57 ? c - 48 : c >= 65 && c <= 70 ? c - 55 : c >= 97 && c <= 102 ? c - 87 : -1;
+    let d;
+    if (c >= 48 && c <= 57) d = c - 48;
+    else if (c >= 65 && c <= 70) d = c - 55;
+    else if (c >= 97 && c <= 102) d = c - 87;
+    else d = -1;
+
     if (d < 0) {
       if (c <= 32) continue;
       return 0;

@@ -241,8 +241,11 @@ export class DxfReader implements GroupSink {
   private headerNumber(code: number, value: number): void {
     const header = this.header;
     if (!Number.isFinite(value)) return;
-    const corner = (before: [number, number] | null): [number, number] | null =>
-      code === 10 ? [value, before?.[1] ?? 0] : code === 20 ? [before?.[0] ?? 0, value] : before;
+    const corner = (before: [number, number] | null): [number, number] | null => {
+      if (code === 10) return [value, before?.[1] ?? 0];
+      if (code === 20) return [before?.[0] ?? 0, value];
+      return before;
+    };
     switch (this.variable) {
       case '$INSUNITS':
         header.insUnits = Math.trunc(value);
@@ -310,7 +313,11 @@ export class DxfReader implements GroupSink {
 
   /** Objects that name a file which the drawing points at. */
   private definition(name: string): void {
-    const kind = name === 'IMAGEDEF' ? 'picture' : /^(PDF|DWF|DGN)DEFINITION$/.test(name) ? 'document' : null;
+    let kind: Reference['kind'] | null;
+    if (name === 'IMAGEDEF') kind = 'picture';
+    else if (/^(PDF|DWF|DGN)DEFINITION$/.test(name)) kind = 'document';
+    else kind = null;
+
     const path = kind === null ? '' : this.record.string(1, this.decoder).trim();
     if (kind !== null && path !== '' && !this.references.some((known) => known.path === path))
       this.references.push({ kind, path, name: '' });
@@ -565,8 +572,11 @@ export class DxfReader implements GroupSink {
       const kind = this.rows.kind.array[row];
       // A dimension without its picture is drawn from its points.
       if (kind === Kind.dimension || (block !== undefined && this.blocks[block].count > 0)) return;
-      const reason: LeftOutReason =
-        block === undefined ? 'missingBlock' : this.blocks[block].reference !== null ? 'reference' : 'emptyBlock';
+      let reason: LeftOutReason;
+      if (block === undefined) reason = 'missingBlock';
+      else if (this.blocks[block].reference !== null) reason = 'reference';
+      else reason = 'emptyBlock';
+
       const layer = this.rows.layer.array[row];
       this.ledger.count(this.ledger.key(kindNames[kind], null), layer, holder, -1);
       this.ledger.count(this.ledger.key(kindNames[kind], reason), layer, holder);

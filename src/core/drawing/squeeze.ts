@@ -49,7 +49,8 @@ export function unsqueeze({ tags, body }: Squeezed, count: number): Float64Array
   for (let i = 0; i < count; i += 1) {
     const tag = (tags[i >> 2] >> (2 * (i & 3))) & 3;
     if (tag === 0) continue;
-    numbers[i] = tag === 1 ? view.getInt8(at) : tag === 2 ? view.getFloat32(at, true) : view.getFloat64(at, true);
+    if (tag === 1) numbers[i] = view.getInt8(at);
+    else numbers[i] = tag === 2 ? view.getFloat32(at, true) : view.getFloat64(at, true);
     at += bytesOf[tag];
   }
   return numbers;

@@ -1,5 +1,8 @@
 const special: Record<string, string> = { d: '\u00b0', p: '\u00b1', c: '\u2300' };
 
+/** What stands after a caret for a character that is none. */
+const controls: Record<string, string> = { J: '\n', I: '\t', ' ': '^' };
+
 /**
  * Resolves the escapes of single-line texts: `%%d`, `%%p`, `%%c`, `%%nnn`, and `\U+XXXX`. Underline and overline
  * switches are dropped.
@@ -47,7 +50,7 @@ export function plainMultilineText(raw: string): string {
     if (c === '{' || c === '}') continue;
     if (c === '^' && i + 1 < text.length) {
       const next = text[i + 1];
-      out += next === 'J' ? '\n' : next === 'I' ? '\t' : next === ' ' ? '^' : '';
+      out += controls[next] ?? '';
       i += 1;
       continue;
     }

@@ -13,6 +13,7 @@ import { flatten } from '@/core/underlay/flatten';
 import { modelJsonSchema } from '@/cli/schema';
 import { writeElementsDxf } from './dxf/writeElements';
 import { modelSchema } from './model/schema';
+import { resolveBuilding } from '@/core/resolved/resolve';
 import { writeModel } from './model/writeModel';
 
 const source = { drawing: 'd1', handles: ['2F'] };
@@ -57,8 +58,7 @@ test('a beam drawn on its left side lies to the right of its line, and below the
       .sort((a, b) => a - b),
   ).toEqual([-0.3, -0.3, 0, 0]);
   const { beams } = writeModel({
-    levels,
-    elements: [{ id: 'b', levelId: 'L1', source: null, kind: 'beam', shape }],
+    building: resolveBuilding({ levels, elements: [{ id: 'b', levelId: 'L1', source: null, kind: 'beam', shape }] }),
     drawingName: (id) => id,
   });
   expect(beams[0]).toMatchObject({ start: [0, 0, 3.7], end: [6, 0, 3.7], justification: 'left' });
@@ -89,14 +89,16 @@ test('the library goes with the model, and elements name what they are made of',
       shape: { start: [0, 0], end: [5, 0], thickness: 0.3, height: null, bulge: 0, outer: true },
     },
   ];
-  const model = writeModel({ levels, library, elements: made, drawingName: (id) => id });
+  const model = writeModel({ building: resolveBuilding({ levels, elements: made }), library, drawingName: (id) => id });
   expect(v.safeParse(modelSchema, model).success).toBe(true);
   expect(model.sections).toEqual([{ id: 's1', name: 'D450', section: { shape: 'circle', diameter: 0.45 } }]);
   expect(model.constructions).toEqual([
     expect.objectContaining({ id: 'w1', thickness: 0.3, uValue: Number((1 / 3.127142857142857).toFixed(9)) }),
   ]);
   expect([model.columns[0].sectionId, model.walls[0].construction]).toEqual(['s1', 'w1']);
-  expect(writeModel({ levels, elements, drawingName: (id) => id }).sections).toBeUndefined();
+  expect(
+    writeModel({ building: resolveBuilding({ levels, elements }), drawingName: (id) => id }).sections,
+  ).toBeUndefined();
 });
 
 /** Survey coordinates, turned, in feet: what hurts. */
@@ -175,7 +177,9 @@ test('a public parser reads the same DXF: kinds, layers, header unit', () => {
 });
 
 test('model.json is as its schema says, for the program and for any JSON Schema reader', () => {
-  const model = JSON.parse(JSON.stringify(writeModel({ levels, elements, drawingName: () => 'plan.dxf' })));
+  const model = JSON.parse(
+    JSON.stringify(writeModel({ building: resolveBuilding({ levels, elements }), drawingName: () => 'plan.dxf' })),
+  );
   expect(v.is(modelSchema, model)).toBe(true);
   const validate = new Ajv({ strict: false }).compile(JSON.parse(modelJsonSchema()));
   expect(validate(model)).toBe(true);
@@ -214,15 +218,14 @@ test('a level that repeats another has its columns too, and the survey goes alon
     { ...plainLevel, id: 'L2', name: 'Ground 2', elevation: 3.9, height: 3.9, buildUp: 0.1, slab: 0.25, repeats: 'L1' },
   ];
   const model = writeModel({
-    levels: tower,
-    elements,
+    building: resolveBuilding({ levels: tower, elements }),
     drawingName: () => 'plan.dxf',
     survey: { easting: 4501230.4, northing: 5402118.75, elevation: 3.2, north: Math.PI / 6 },
   });
   expect(model.columns.map(({ id, level }) => [id, level])).toEqual([
     ['c1', 'L1'],
-    ['c1@L2', 'L2'],
     ['c2', 'L1'],
+    ['c1@L2', 'L2'],
     ['c2@L2', 'L2'],
   ]);
   expect(model.levels[1]).toMatchObject({ structuralTop: 3.8, slabThickness: 0.25, repeats: 'L1' });

@@ -13,7 +13,10 @@ import { slab } from './slab';
 import { wall, type Wall } from './wall';
 import { zone } from './zone';
 
-/** What the program knows of each kind. A kind that lacks a part does not compile, nor does a registry that lacks a kind. */
+/**
+ * What the program knows of each kind. A kind that lacks a part does not compile, nor does a registry that lacks a
+ * kind.
+ */
 export const kinds: { readonly [K in ElementKind]: Kind<K> } = {
   grid,
   column,

@@ -11,3 +11,13 @@ export const outline = v.pipe(v.array(point), v.minLength(3), v.maxLength(10_000
 export const holes = v.pipe(v.array(outline), v.maxLength(1000));
 /** How far the top of a beam may lie from the top of its storey. */
 export const drop = v.pipe(finite, v.minValue(-100), v.maxValue(100));
+
+export const uuid = v.pipe(v.string(), v.uuid());
+
+/** What a person calls something. */
+export const name = v.pipe(
+  v.string(),
+  v.trim(),
+  v.minLength(1, 'A name needs at least one character.'),
+  v.maxLength(120, 'A name has at most 120 characters.'),
+);

@@ -353,18 +353,15 @@ test('after any run of edits the heights are the distances to the next level, an
       for (const [kind, which, amount, flag] of steps) {
         const all = levelsUp(state);
         const row = all[which % all.length];
-        const edit =
-          kind === 0
-            ? insertLevel(state, row.id, flag ? 'above' : 'below', newId(), { height: Math.abs(amount) })
-            : kind === 1
-              ? repeatStorey(state, row.id, 1 + (which % 3), Math.abs(amount), newId)
-              : kind === 2
-                ? changeLevel(state, { ...row, height: amount }, flag)
-                : kind === 3
-                  ? changeLevel(state, { ...row, elevation: row.elevation + amount }, flag)
-                  : kind === 4
-                    ? removeLevel(state, row.id, { kind: 'drop' }, newId)
-                    : follow(state, row.id, all[0].id);
+        let edit;
+        if (kind === 0)
+          edit = insertLevel(state, row.id, flag ? 'above' : 'below', newId(), { height: Math.abs(amount) });
+        else if (kind === 1) edit = repeatStorey(state, row.id, 1 + (which % 3), Math.abs(amount), newId);
+        else if (kind === 2) edit = changeLevel(state, { ...row, height: amount }, flag);
+        else if (kind === 3) edit = changeLevel(state, { ...row, elevation: row.elevation + amount }, flag);
+        else if (kind === 4) edit = removeLevel(state, row.id, { kind: 'drop' }, newId);
+        else edit = follow(state, row.id, all[0].id);
+
         if (edit.ok) state = after(state, edit);
         const up = levelsUp(state);
         for (let i = 0; i + 1 < up.length; i += 1) {

@@ -212,9 +212,11 @@ function changeAbove(
     return fail(
       `${row.name} and those above would come to lie on or below ${all[at - 1].name} at ${formatLength(all[at - 1].elevation, 'm')}. Give a higher elevation, or move it alone.`,
     );
-  const next = all.map((level, i): LevelRow =>
-    i === at ? row : i > at && shift ? { ...level, elevation: level.elevation + rise } : level,
-  );
+  const next = all.map((level, i): LevelRow => {
+    if (i === at) return row;
+    if (i > at && shift) return { ...level, elevation: level.elevation + rise };
+    return level;
+  });
   const above = at + 1 < next.length ? next[at + 1] : null;
   // Another height moves the next level to where it ends.
   if (above !== null && grows) {
@@ -256,9 +258,11 @@ function changeBelow(
   return levelsEdit(
     state,
     `Change ${row.name}`,
-    all.map((level, i) =>
-      i === at ? { ...row, elevation } : i < at && shift ? { ...level, elevation: level.elevation + fall } : level,
-    ),
+    all.map((level, i) => {
+      if (i === at) return { ...row, elevation };
+      if (i < at && shift) return { ...level, elevation: level.elevation + fall };
+      return level;
+    }),
   );
 }
 
@@ -279,7 +283,17 @@ export function removeLevel(state: Model, levelId: string, fate: Fate, newId: ()
   // Elements on a level that repeats another belong to the other.
   const seenOn = to !== null && state.level[to].repeats !== levelId ? sourceLevel(state, to) : to;
   const more: Change[] = uses.drawings.map((drawing) => {
-    const alsoOn = [...new Set(drawing.alsoOn.flatMap((id) => (id === levelId ? (to === null ? [] : [to]) : [id])))];
+    const alsoOn = [
+      ...new Set(
+        drawing.alsoOn.flatMap((id) => {
+          if (id === levelId) {
+            if (to === null) return [];
+            return [to];
+          }
+          return [id];
+        }),
+      ),
+    ];
     const own = drawing.levelId === levelId ? (to ?? alsoOn[0] ?? null) : drawing.levelId;
     return put('drawing', { ...drawing, levelId: own, alsoOn: alsoOn.filter((id) => id !== own) });
   });

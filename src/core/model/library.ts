@@ -82,24 +82,21 @@ export function nameBy(
   taken: ReadonlySet<string>,
   imperial: boolean,
 ): string {
-  const sizes: Record<string, number | undefined> =
-    made.kind === 'section'
-      ? made.section.shape === 'rectangle'
-        ? { w: made.section.width, d: made.section.depth }
-        : made.section.shape === 'circle'
-          ? { w: made.section.diameter, d: made.section.diameter }
-          : polygonSizes(made.section.outline)
-      : made.kind === 'glazing'
-        ? {}
-        : { t: made.thickness };
+  let sizes: Record<string, number | undefined>;
+  if (made.kind === 'section') {
+    if (made.section.shape === 'rectangle') sizes = { w: made.section.width, d: made.section.depth };
+    else if (made.section.shape === 'circle') sizes = { w: made.section.diameter, d: made.section.diameter };
+    else sizes = polygonSizes(made.section.outline);
+  } else if (made.kind === 'glazing') sizes = {};
+  else sizes = { t: made.thickness };
+
   const filled =
     pattern
       .replace(/\{([wdt])\}/g, (_, key: string) => (sizes[key] === undefined ? '' : figure(sizes[key]!, imperial)))
       .trim() || 'Unnamed';
   for (let n = 1; ; n += 1) {
-    const name = (
-      filled.includes('{n}') ? filled.replaceAll('{n}', String(n)) : n === 1 ? filled : `${filled} (${n})`
-    ).slice(0, 120);
+    const numbered = n === 1 ? filled : `${filled} (${n})`;
+    const name = (filled.includes('{n}') ? filled.replaceAll('{n}', String(n)) : numbered).slice(0, 120);
     if (!taken.has(name.toLowerCase())) return name;
   }
 }

@@ -2,7 +2,8 @@ import * as v from 'valibot';
 import { readJsonFile } from '@/core/jsonFile';
 import type { Result } from '@/core/result';
 import { put, type Edit } from './edits';
-import { libraryRow, type LibraryRow, type ProjectState } from './state';
+import { libraryRow, type LibraryRow } from '@/core/kinds/libraryEntry';
+import type { ProjectState } from './state';
 
 type Entry = LibraryRow extends infer R ? (R extends LibraryRow ? Omit<R, 'id'> : never) : never;
 

@@ -22,7 +22,8 @@ type Tables = { -readonly [T in TableName]: Record<string, Rows[T]> };
 
 /**
  * The rows of one project, changed in place by edits. It keeps a version per table and per level, indices that follow
- * every edit, and tells whoever subscribes what each edit changed. A model stands wherever a state is asked for; what it
+ * every edit, and tells whoever subscribes what each edit changed. A model stands wherever a state is asked for; what
+ * it
  * gives out is not to be changed by others.
  */
 export class Model implements ProjectState {

@@ -107,8 +107,12 @@ const betweenLines = /^.+?('+|\u2032+|[.\-/]\d+)$/;
 /** The labels that a rule gives a family, in the order of its lines. */
 export function labelsBy(rule: NumberingRule, family: GridFamily): Result<string[]> {
   const first = rule.first.trim().toUpperCase();
-  const begin =
-    rule.style === 'numbers' ? (/^\d{1,6}$/.test(first) ? Number(first) : null) : placeOfLetters(first, rule.skip);
+  let begin;
+  if (rule.style === 'numbers') {
+    if (/^\d{1,6}$/.test(first)) begin = Number(first);
+    else begin = null;
+  } else begin = placeOfLetters(first, rule.skip);
+
   if (begin === null)
     return fail(
       rule.style === 'numbers'

@@ -1,61 +1,53 @@
 import type { Change } from './edits';
 import type { Model } from './model';
 import { same } from './same';
-import { tableNames, type ProjectState, type Rows, type TableName } from './state';
-
-type Row = Rows[TableName] | null;
+import { tableNames, type ProjectState } from './state';
 
 /** Changes that a window has applied and nobody has confirmed yet, with the way back. */
 export interface Pending {
   changes: Change[];
   inverse: Change[];
-}
-
-/** Rows as they come to be, over those of a model that is not touched meanwhile. */
-class Overlay {
-  private readonly rows = new Map<string, { table: TableName; id: string; row: Row }>();
-
-  constructor(private readonly model: Model) {}
-
-  row({ table, id }: { table: TableName; id: string }): Row {
-    const over = this.rows.get(`${table} ${id}`);
-    return over ? over.row : (this.model[table][id] ?? null);
-  }
-
-  /** @returns the changes that lead back */
-  apply(changes: readonly Change[]): Change[] {
-    return changes
-      .map((change) => {
-        const before = this.row(change);
-        this.rows.set(`${change.table} ${change.id}`, change);
-        return { ...change, row: before } as Change;
-      })
-      .reverse();
-  }
-
-  /** What has to be changed in the model so that it comes to be as this. */
-  changes(): Change[] {
-    return [...this.rows.values()].filter(
-      (change) => !same(this.row(change), this.model[change.table][change.id] ?? null),
-    ) as Change[];
-  }
+  /** Makes the changes anew from the rows as they are now; null where there is nothing to do any more. */
+  again: ((model: Model) => Change[] | null) | null;
 }
 
 /** Whether every row that an edit changes is as it was when the edit was made, or as the edit would have it. */
-function fits(overlay: Overlay, { changes, inverse }: Pending): boolean {
+function fits(model: Model, { changes, inverse }: Pending): boolean {
   const seen = new Map(inverse.map(({ table, id, row }) => [`${table} ${id}`, row]));
-  return changes.every((change) => {
-    const now = overlay.row(change);
-    return same(now, seen.get(`${change.table} ${change.id}`) ?? null) || same(now, change.row);
+  return changes.every(({ table, id, row }) => {
+    const now = model[table][id] ?? null;
+    return same(now, seen.get(`${table} ${id}`) ?? null) || same(now, row);
   });
+}
+
+/** Of changes one after another the last of each row, where it changes anything. */
+function net(model: Model, changes: readonly Change[]): Change[] {
+  const last = new Map(changes.map((change) => [`${change.table} ${change.id}`, change]));
+  return [...last.values()].filter(({ table, id, row }) => !same(row, model[table][id] ?? null));
+}
+
+/** The way back of each of some changes, were they applied one after another to rows as they are after `before`. */
+function waysBack(model: Model, before: readonly Change[], done: readonly (readonly Change[])[]): Change[][] {
+  const rows = new Map(before.map((change) => [`${change.table} ${change.id}`, change.row]));
+  return done.map((changes) =>
+    changes
+      .map((change) => {
+        const key = `${change.table} ${change.id}`;
+        const row = rows.has(key) ? rows.get(key) : (model[change.table][change.id] ?? null);
+        rows.set(key, change.row);
+        return { ...change, row } as Change;
+      })
+      .reverse(),
+  );
 }
 
 /**
  * Takes over what others did before the edits that this window has applied already: those are taken back, what the
- * others did is done, and they are done again. An edit that changes a row which somebody else has changed meanwhile, or
- * which an edit that was left out had made, contradicts and is left out. The model changes once.
+ * others did is done, and they are made again from what there is now. An edit that changes a row which somebody else
+ * has
+ * changed meanwhile, or which an edit that was left out had made, contradicts and is left out.
  * @param done what others did, oldest first
- * @param pending the edits of this window, oldest first; the way back of those that stay is renewed
+ * @param pending the edits of this window, oldest first; changes and ways back of those that stay are renewed
  * @param refused an edit of this window that is to be left out whatever it changes
  * @returns the edits left out, and the way back of each thing done
  */
@@ -65,16 +57,25 @@ export function replay<P extends Pending>(
   pending: readonly P[],
   refused: P | null = null,
 ): { left: P[]; inverses: Change[][] } {
-  const overlay = new Overlay(model);
-  for (const { inverse } of [...pending].reverse()) overlay.apply(inverse);
-  const inverses = done.map((changes) => overlay.apply(changes));
+  const back = [...pending].reverse().flatMap(({ inverse }) => inverse);
+  const inverses = waysBack(model, back, done);
+  const before = net(model, [...back, ...done.flat()]);
+  if (before.length > 0) model.apply(before);
   const left: P[] = [];
   for (const edit of pending) {
-    if (edit !== refused && fits(overlay, edit)) edit.inverse = overlay.apply(edit.changes);
-    else left.push(edit);
+    let changes;
+    if (edit !== refused && fits(model, edit)) {
+      if (edit.again) changes = edit.again(model);
+      else changes = edit.changes;
+    } else changes = null;
+
+    if (changes === null) {
+      left.push(edit);
+      continue;
+    }
+    edit.changes = changes;
+    edit.inverse = model.apply(changes);
   }
-  const changes = overlay.changes();
-  if (changes.length > 0) model.apply(changes);
   return { left, inverses };
 }
 

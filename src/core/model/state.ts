@@ -1,8 +1,8 @@
 import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import type { Kind } from '@/core/kinds/kind';
 import { kinds } from '@/core/kinds/kinds';
-import { coordinate, finite, point, positive } from '@/core/kinds/limits';
-import { sectionSchema } from '@/core/kinds/section';
+import { libraryRow } from '@/core/kinds/libraryEntry';
+import { coordinate, finite, name, point, positive, uuid } from '@/core/kinds/limits';
 import * as v from 'valibot';
 import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
@@ -17,13 +17,6 @@ import { recipeSchema } from '@/core/underlay/recipe/steps';
  * default, so that an edit logged before can still be taken back.
  */
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(2000));
-const uuid = v.pipe(v.string(), v.uuid());
-const name = v.pipe(
-  v.string(),
-  v.trim(),
-  v.minLength(1, 'A name needs at least one character.'),
-  v.maxLength(120, 'A name has at most 120 characters.'),
-);
 
 /** Where the project lies in the survey; angles in radians. */
 const survey = v.strictObject({ easting: finite, northing: finite, elevation: coordinate, north: finite });
@@ -178,33 +171,6 @@ export const decisionRow = v.strictObject({
     null,
   ),
 });
-
-const pane = v.pipe(finite, v.minValue(0), v.maxValue(1));
-const layersOfConstruction = v.pipe(
-  v.array(
-    v.strictObject({
-      name: v.pipe(v.string(), v.maxLength(120)),
-      thickness: positive,
-      /** W/(m K). */ conductivity: v.nullable(v.pipe(finite, v.gtValue(0), v.maxValue(1000))),
-    }),
-  ),
-  v.maxLength(40),
-);
-
-/** A section or a construction of the project's library; U-values in W/(m2 K). */
-export const libraryRow = v.variant('kind', [
-  v.strictObject({ id: uuid, name, kind: v.literal('section'), section: sectionSchema }),
-  v.strictObject({ id: uuid, name, kind: v.literal('wall'), thickness: positive, layers: layersOfConstruction }),
-  v.strictObject({ id: uuid, name, kind: v.literal('slab'), thickness: positive, layers: layersOfConstruction }),
-  v.strictObject({
-    id: uuid,
-    name,
-    kind: v.literal('glazing'),
-    uValue: v.pipe(finite, v.gtValue(0), v.maxValue(20)),
-    gValue: pane,
-    transmittance: pane,
-  }),
-]);
 
 const source = v.nullable(v.strictObject({ drawing: uuid, handles: v.pipe(v.array(v.string()), v.maxLength(10_000)) }));
 

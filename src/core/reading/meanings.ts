@@ -1,5 +1,5 @@
 import { sectionName } from '@/core/kinds/section';
-import type { LibraryRow } from '@/core/model/library';
+import type { LibraryRow } from '@/core/kinds/libraryEntry';
 import { confidenceOf, type Candidate, type Evidence } from './candidate';
 import type { Scene } from './scene';
 

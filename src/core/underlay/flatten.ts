@@ -158,8 +158,11 @@ class Flattener {
     if ((flags & Flag.invisible) !== 0) return;
     // Inside a block a definition of an attribute is a form to be filled in, unless its value is constant.
     if (kind === Kind.attributeDefinition && above.depth > 0 && (flags & Flag.constant) === 0) return;
-    const layer =
-      above.frozen >= 0 ? above.frozen : drawing.layer[row] === 0 && above.depth > 0 ? above.layer : drawing.layer[row];
+    let layer;
+    if (above.frozen >= 0) layer = above.frozen;
+    else if (drawing.layer[row] === 0 && above.depth > 0) layer = above.layer;
+    else layer = drawing.layer[row];
+
     const around = (flags & Flag.plane) !== 0 || above.space !== null ? this.inPlane(row, above) : above;
     const owner: PathOwner = {
       layer,
@@ -538,12 +541,14 @@ class Flattener {
           around.space ?? spaceOf(around.transform),
           normal === null ? spaceOf([1, 0, 0, 1, 0, 0]) : planeSpace(normal),
         );
+    const ownFrozen = drawing.layers[owner.layer].frozen ? owner.layer : -1;
+    const ownKind = kind === Kind.insert ? -1 : kind;
     const inner = {
       layer: owner.layer,
-      frozen: around.frozen >= 0 ? around.frozen : drawing.layers[owner.layer].frozen ? owner.layer : -1,
+      frozen: around.frozen >= 0 ? around.frozen : ownFrozen,
       colour: owner.colour,
       pen: owner.pen,
-      kind: around.kind >= 0 ? around.kind : kind === Kind.insert ? -1 : kind,
+      kind: around.kind >= 0 ? around.kind : ownKind,
       chain: this.chain(around.chain, block),
       top: owner.top,
       depth: around.depth + 1,
@@ -580,7 +585,11 @@ class Flattener {
 
 /** A map of the plane that also scales heights and lifts. */
 const upright = (t: Transform, scale: number, z: number): Space =>
-  spaceOf(t).map((value, i) => (i === 10 ? scale : i === 11 ? z : value));
+  spaceOf(t).map((value, i) => {
+    if (i === 10) return scale;
+    if (i === 11) return z;
+    return value;
+  });
 
 const extent = (points: readonly Point[], axis: 0 | 1): number =>
   points.reduce((most, p) => Math.max(most, p[axis]), -Infinity) -

@@ -30,12 +30,16 @@ export class Pens {
     const own = this.drawing.layers[layer];
     const scale = this.drawing.header.lineTypeScale * lineTypeScale;
     const named = (name: string) => (this.dashes.get(name.toLowerCase()) ?? []).map((length) => length * scale);
-    const dashes = /^byblock$/i.test(lineType)
-      ? this.list[around].dashes
-      : /^bylayer$/i.test(lineType)
-        ? named(own.lineType)
-        : named(lineType);
-    const weight = lineWeight === -2 ? this.list[around].weight : lineWeight === -1 ? own.lineWeight : lineWeight;
+    let dashes;
+    if (/^byblock$/i.test(lineType)) dashes = this.list[around].dashes;
+    else if (/^bylayer$/i.test(lineType)) dashes = named(own.lineType);
+    else dashes = named(lineType);
+
+    let weight;
+    if (lineWeight === -2) weight = this.list[around].weight;
+    else if (lineWeight === -1) weight = own.lineWeight;
+    else weight = lineWeight;
+
     const content = `${dashes.join()}/${weight}`;
     let index = this.byContent.get(content);
     if (index === undefined && this.list.length < 65_535) {

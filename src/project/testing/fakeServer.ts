@@ -20,7 +20,8 @@ const json = (body: unknown, status = 200): Response =>
   new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
 
 /**
- * A server for tests of sessions: it keeps a log as the real one does (src/server/edits.ts), refuses what was decided on
+ * A server for tests of sessions: it keeps a log as the real one does (src/server/edits.ts), refuses what was decided
+ * on
  * an older version, counts a repeated step once, and can be told to be silent.
  */
 export class FakeServer {

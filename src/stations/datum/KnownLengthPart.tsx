@@ -36,14 +36,12 @@ export function KnownLengthPart({
   const [metres, setMetres] = useState<number | null>(null);
   const drawn = ends && distance(ends[0].drawingPoint, ends[1].drawingPoint);
   // Two points on one another are refused before a length is asked for.
-  const found =
-    drawn === null
-      ? null
-      : metres !== null
-        ? knownLength(drawn, metres, underlay?.unit ?? null)
-        : drawn > 0
-          ? null
-          : knownLength(drawn, 1, null);
+  let found;
+  if (drawn === null) found = null;
+  else if (metres !== null) found = knownLength(drawn, metres, underlay?.unit ?? null);
+  else if (drawn > 0) found = null;
+  else found = knownLength(drawn, 1, null);
+
   const pick = () => {
     setEnds(null);
     setMetres(null);

@@ -171,13 +171,7 @@ export function Observations({
                 <rect
                   width={Math.max(1.5, (cue.weight / most) * 66)}
                   height={8}
-                  fill={
-                    cue.favours === null
-                      ? 'var(--mui-palette-divider)'
-                      : cue.favours === verdict.chosen || (verdict.chosen === null && cue.favours === unit)
-                        ? 'var(--mui-palette-zf-zircon)'
-                        : 'var(--mui-palette-zf-amber)'
-                  }
+                  fill={barColour(cue.favours, verdict.chosen ?? unit)}
                 />
               </svg>
             </Box>
@@ -231,4 +225,10 @@ function One({
       </IconButton>
     </Box>
   );
+}
+
+/** Evidence for what is taken is green, against it amber; what says nothing is grey. */
+function barColour(favours: string | null, taken: string | null): string {
+  if (favours === null) return 'var(--mui-palette-divider)';
+  return `var(--mui-palette-zf-${favours === taken ? 'zircon' : 'amber'})`;
 }

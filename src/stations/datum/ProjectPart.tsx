@@ -60,14 +60,14 @@ interface Change {
 function UnitsOfProject({ project, change }: Change) {
   const unit = project.displayUnit;
   const places = project.places ?? usualPlaces[unit];
-  const step = (n: number) =>
-    unit === 'ft-in'
-      ? n === 0
-        ? 'whole inches'
-        : `1/${2 ** n} inch`
-      : n === 0
-        ? `whole ${unitNames[unit]}`
-        : `${n} ${n === 1 ? 'decimal' : 'decimals'}`;
+  const step = (n: number) => {
+    if (unit === 'ft-in') {
+      if (n === 0) return 'whole inches';
+      return `1/${2 ** n} inch`;
+    }
+    if (n === 0) return `whole ${unitNames[unit]}`;
+    return `${n} ${n === 1 ? 'decimal' : 'decimals'}`;
+  };
   return (
     <Part title="Lengths and angles">
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>

@@ -27,7 +27,11 @@ export function UnitChart({
         const probability = verdict.probabilities[unit];
         const odds = logOdds(probability);
         const [from, to] = [across(Math.min(0, odds)), across(Math.max(0, odds))];
-        const colour = odds <= 0 ? 'ink2' : unit === verdict.header && unit !== verdict.chosen ? 'amber' : 'zircon';
+        let colour;
+        if (odds <= 0) colour = 'ink2';
+        else if (unit === verdict.header && unit !== verdict.chosen) colour = 'amber';
+        else colour = 'zircon';
+
         return (
           <Box
             key={unit}

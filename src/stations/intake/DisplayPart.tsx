@@ -240,15 +240,7 @@ function Layers({
                 size="small"
                 aria-pressed={only}
                 aria-label={only ? `Show the others beside ${name} again` : `Show ${name} alone`}
-                onClick={() =>
-                  isolate(
-                    only
-                      ? alone!.length > 1
-                        ? alone!.filter((other) => other !== name)
-                        : null
-                      : [...(alone ?? []), name],
-                  )
-                }
+                onClick={() => isolate(only ? without(alone!, name) : [...(alone ?? []), name])}
                 sx={{ width: 28, height: 28, color: only ? 'primary.main' : 'text.secondary' }}
               >
                 <Icon name="alone" size={15} />
@@ -263,3 +255,7 @@ function Layers({
     </Part>
   );
 }
+
+/** The layers that are still shown alone without one; null, which is all layers, where none is left. */
+const without = (alone: string[], name: string): string[] | null =>
+  alone.length > 1 ? alone.filter((other) => other !== name) : null;

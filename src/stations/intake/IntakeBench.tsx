@@ -1,4 +1,5 @@
 'use client';
+import type { IntakeView } from '@/project/session';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -185,13 +186,7 @@ function UnderWay() {
           <Progress
             key={intake.id}
             name={intake.fileName}
-            words={
-              intake.state === 'reading'
-                ? `reading, ${bytes(intake.done)} of ${bytes(intake.size)}`
-                : intake.state === 'waiting'
-                  ? 'waiting to be read'
-                  : 'being sent from another window'
-            }
+            words={progressWords(intake)}
             share={intake.state === 'reading' && intake.size > 0 ? intake.done / intake.size : null}
             cancel={() => void end(intake.id)}
           />
@@ -319,4 +314,10 @@ function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boo
       </Tooltip>
     </Box>
   );
+}
+
+/** Where a file is on its way, in words. */
+function progressWords({ state, done, size }: IntakeView): string {
+  if (state === 'reading') return `reading, ${bytes(done)} of ${bytes(size)}`;
+  return state === 'waiting' ? 'waiting to be read' : 'being sent from another window';
 }

@@ -41,6 +41,7 @@ export function PlansPart({
 }) {
   const commit = useCommit();
   const { tool, setTool } = useBoard();
+  const outlining = tool.kind === 'outline';
   const setView = useView((view) => view.set);
   const show = useOverlay((store) => store.show);
   const [found, setFound] = useState<{ basis: string; plans: FoundPlan[] } | null>(null);
@@ -201,15 +202,9 @@ export function PlansPart({
       </Part>
       <Part title="By hand">
         {region === null ? (
-          tool.kind === 'outline' ? (
-            <Button variant="outlined" onClick={() => setTool({ kind: 'look' })}>
-              Stop drawing
-            </Button>
-          ) : (
-            <Button variant="outlined" onClick={drawRegion}>
-              Draw a region
-            </Button>
-          )
+          <Button variant="outlined" onClick={outlining ? () => setTool({ kind: 'look' }) : drawRegion}>
+            {outlining ? 'Stop drawing' : 'Draw a region'}
+          </Button>
         ) : (
           <Box
             component="form"

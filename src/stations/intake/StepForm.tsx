@@ -226,11 +226,11 @@ function Length({
 }) {
   const [text, setText] = useState(() => smallLength(metres, unit));
   const parsed = parseLength(text, unit);
-  const problem = !parsed.ok
-    ? parsed.message
-    : parsed.value > 0 && parsed.value <= 1000
-      ? null
-      : 'A length of more than zero and at most a kilometre.';
+  let problem;
+  if (!parsed.ok) problem = parsed.message;
+  else if (parsed.value > 0 && parsed.value <= 1000) problem = null;
+  else problem = 'A length of more than zero and at most a kilometre.';
+
   return (
     <TextField
       size="small"

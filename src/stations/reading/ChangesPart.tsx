@@ -23,9 +23,15 @@ function wordsOf({ element, candidate }: SourceChange): string {
   return `is ${sizeOf(candidate)} now`;
 }
 
+/** What tells an element from the others of its kind, where its kind has such a thing. */
+function ownName(element: SourceChange['element']): string {
+  if (element.kind === 'grid') return element.shape.label;
+  return element.kind === 'zone' ? element.shape.number : '';
+}
+
 const nameOf = ({ element, candidate }: SourceChange): string => {
   if (candidate !== null) return `${kinds[element.kind].names[0]} ${nameOfCandidate(candidate)}`;
-  return `${kinds[element.kind].names[0]} ${element.kind === 'grid' ? element.shape.label : element.kind === 'zone' ? element.shape.number : ''}`.trim();
+  return `${kinds[element.kind].names[0]} ${ownName(element)}`.trim();
 };
 
 /** Accepted elements whose source the drawing shows otherwise now: each change is taken or refused. */

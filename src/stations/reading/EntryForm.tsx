@@ -36,7 +36,7 @@ export function EntryForm({ row, users, taken, change, drop }: Form) {
           label="Name"
           value={name}
           error={known || name.trim() === ''}
-          helperText={known ? 'Another entry has this name.' : name.trim() === '' ? 'A name is missing.' : null}
+          helperText={nameProblem(name, known)}
           onChange={(event) => setName(event.target.value)}
           onBlur={rename}
           onKeyDown={(event) => {
@@ -142,12 +142,11 @@ function Corners({
     .filter(Boolean);
   const corners = lines.map((line) => line.split(/[;\t]/).map((value) => parseLength(value, lengths)));
   const bad = corners.findIndex((corner) => corner.length !== 2 || corner.some((value) => !value.ok));
-  const problem =
-    lines.length < 3
-      ? 'A section needs three corners or more.'
-      : bad >= 0
-        ? `Corner ${bad + 1}: expected two lengths with a semicolon between them.`
-        : null;
+  let problem;
+  if (lines.length < 3) problem = 'A section needs three corners or more.';
+  else if (bad >= 0) problem = `Corner ${bad + 1}: expected two lengths with a semicolon between them.`;
+  else problem = null;
+
   const take = () => {
     if (text !== shown && problem === null)
       change(corners.map(([x, y]): [number, number] => [x.ok ? x.value : 0, y.ok ? y.value : 0]));
@@ -269,4 +268,9 @@ function LayerName({ name, place, change }: { name: string; place: number; chang
       slotProps={{ htmlInput: { maxLength: 120 } }}
     />
   );
+}
+
+function nameProblem(name: string, known: boolean): string | null {
+  if (known) return 'Another entry has this name.';
+  return name.trim() === '' ? 'A name is missing.' : null;
 }

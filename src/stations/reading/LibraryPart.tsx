@@ -162,7 +162,7 @@ export function LibraryPart() {
                       component="span"
                       sx={{ color: used.has(row.id) ? 'text.primary' : 'text.secondary', textAlign: 'right' }}
                     >
-                      {used.has(row.id) ? `${used.get(row.id)} made` : meant.has(row.id) ? 'meant' : 'unused'}
+                      {wordsOfUse(used.get(row.id), meant.has(row.id))}
                     </Box>
                   </Box>
                   {open === row.id && (
@@ -295,4 +295,10 @@ function Pattern({ label, pattern, change }: { label: string; pattern: string; c
       slotProps={{ htmlInput: { className: 'mono', maxLength: 80 } }}
     />
   );
+}
+
+/** How many elements are made of an entry, or whether layers mean it. */
+function wordsOfUse(made: number | undefined, meant: boolean): string {
+  if (made !== undefined) return `${made} made`;
+  return meant ? 'meant' : 'unused';
 }

@@ -144,7 +144,7 @@ function Rule({ family }: { family: GridFamily }) {
           label="Labels of grid lines"
           heads={['now', 'then', { text: family.kind === 'arc' ? 'radius' : 'from the one before', figures: true }]}
         >
-          {family.lines.map(({ id, label, at }, i) => (
+          {family.lines.map(({ id, label }, i) => (
             <tr key={id}>
               <td>
                 <LabelField
@@ -163,11 +163,7 @@ function Rule({ family }: { family: GridFamily }) {
                 )}
               </td>
               <td className="figures" style={{ paddingTop: 8 }}>
-                {family.kind === 'arc'
-                  ? formatLength(at, lengths)
-                  : i === 0
-                    ? ''
-                    : formatLength(at - family.lines[i - 1].at, lengths)}
+                {spacing(family, i) === null ? '' : formatLength(spacing(family, i)!, lengths)}
               </td>
             </tr>
           ))}
@@ -197,4 +193,10 @@ function LabelField({ label, change }: { label: string; change: (label: string) 
       slotProps={{ htmlInput: { 'aria-label': `Label of grid line ${label}`, className: 'mono', maxLength: 40 } }}
     />
   );
+}
+
+/** From the line before, or of an arc its radius, metres; null of the first line. */
+function spacing({ kind, lines }: GridFamily, i: number): number | null {
+  if (kind === 'arc') return lines[i].at;
+  return i === 0 ? null : lines[i].at - lines[i - 1].at;
 }

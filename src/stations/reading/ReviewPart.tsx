@@ -8,11 +8,11 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { boundariesOf } from '@/core/model/boundaries';
+import { boundariesOf } from '@/core/resolved/boundaries';
 import { conflictsOf } from '@/core/decisions/conflicts';
 import type { Model } from '@/core/model/model';
 import type { DrawingRow } from '@/core/model/state';
-import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
+import type { Candidate, ColumnCandidate, Unread } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
 import { defaultTolerance } from '@/core/tolerance';
 import { roleNames } from '@/core/sorting/roles';
@@ -209,17 +209,15 @@ export function ReviewPart({
   const toggle = (key: string) =>
     choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
   const narrowed = present !== 'all' || wanted !== '';
-  const acted =
-    picked.length > 0
-      ? picked
-      : verdict === 'open'
-        ? narrowed
-          ? listed.filter(
-              (candidate) =>
-                candidate.confidence >= threshold && (present === 'conflict' || !conflicts.has(candidate.key)),
-            )
-          : sure
-        : listed;
+  let acted: Candidate[];
+  if (picked.length > 0) acted = picked;
+  else if (verdict === 'open') {
+    if (narrowed)
+      acted = listed.filter(
+        (candidate) => candidate.confidence >= threshold && (present === 'conflict' || !conflicts.has(candidate.key)),
+      );
+    else acted = sure;
+  } else acted = listed;
 
   return (
     <Box
@@ -243,29 +241,12 @@ export function ReviewPart({
         }
       }}
     >
-      <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.5 }}>
-        {shownKinds.map((name) => (
-          <ButtonBase
-            key={name}
-            role="tab"
-            aria-selected={kind === name}
-            onClick={() => turnTo(name)}
-            sx={{
-              display: 'flex',
-              gap: 0.75,
-              px: 0.75,
-              py: 0.25,
-              border: '1px solid',
-              borderColor: kind === name ? 'text.primary' : 'divider',
-              borderRadius: '4px',
-              fontSize: 13,
-            }}
-          >
-            <RoleMark role={markOf(name)} />
-            {words[name]} <b className="mono">{withVerdict.filter((entry) => entry.candidate.kind === name).length}</b>
-          </ButtonBase>
-        ))}
-      </Box>
+      <KindTabs
+        shown={shownKinds}
+        present={kind}
+        turn={turnTo}
+        countOf={(name) => withVerdict.filter((entry) => entry.candidate.kind === name).length}
+      />
       {ofKind.length === 0 && reading && !reading.running && (
         <Note kind="plain">
           Nothing was read as {words[kind].toLowerCase()}.{' '}
@@ -304,31 +285,7 @@ export function ReviewPart({
               choose([]);
             }}
           />
-          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 0.5 }}>
-            <TextField
-              size="small"
-              placeholder="Find by name, mark or size"
-              value={find}
-              onChange={(event) => setFind(event.target.value)}
-              slotProps={{ htmlInput: { 'aria-label': 'Find a candidate' } }}
-              sx={{ flex: 1 }}
-            />
-            <Select
-              size="small"
-              value={present}
-              inputProps={{ 'aria-label': 'Show of these' }}
-              onChange={(event) => setFilter(event.target.value as Filter)}
-              sx={{ maxWidth: 170 }}
-            >
-              {filters.map(({ name, word, count }) => (
-                <MenuItem key={name} value={name}>
-                  {word}
-                  {'\u00a0'}
-                  <span className="mono">{count}</span>
-                </MenuItem>
-              ))}
-            </Select>
-          </Box>
+          <FindRow find={find} setFind={setFind} filters={filters} present={present} setFilter={setFilter} />
           <Box
             component="ul"
             ref={list}
@@ -364,34 +321,17 @@ export function ReviewPart({
               </Box>
             )}
           </Box>
-          <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 2, '& .MuiButton-root': { px: 1.1 } }}>
-            {verdict === 'open' && (
-              <Button variant="contained" disabled={acted.length === 0} onClick={() => accept(acted)}>
-                Accept {acted.length}
-                {picked.length > 0 ? ' chosen' : ''}
-              </Button>
-            )}
-            {verdict === 'open' && everything.length > acted.length && picked.length === 0 && (
-              <Button variant="outlined" onClick={() => accept(everything)}>
-                Accept {everything.length} of all kinds
-              </Button>
-            )}
-            {verdict === 'open' && (
-              <Button variant="outlined" disabled={doubtful.length === 0} onClick={() => step(doubtful, 1)}>
-                Next doubtful
-              </Button>
-            )}
-            {verdict === 'open' && picked.length > 0 && (
-              <Button variant="text" onClick={() => reject(picked)}>
-                Reject {picked.length}
-              </Button>
-            )}
-            {verdict !== 'open' && (
-              <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>
-                Judge {acted.length} again
-              </Button>
-            )}
-          </Box>
+          <Acts
+            verdict={verdict}
+            acted={acted}
+            picked={picked}
+            everything={everything}
+            doubtful={doubtful.length}
+            accept={accept}
+            reject={reject}
+            reopen={reopen}
+            nextDoubtful={() => step(doubtful, 1)}
+          />
           {pointedAt && pointedAt.kind === kind && (
             <EvidenceList
               candidate={pointedAt}
@@ -444,32 +384,7 @@ export function ReviewPart({
           </Button>
         </Note>
       ))}
-      {unread.length > 0 && (
-        <Part
-          title={`Drawn on this role but not read: ${unread.length}`}
-          aside={
-            underlay && (
-              <Button variant="text" onClick={() => showUnread(unread)}>
-                Show them
-              </Button>
-            )
-          }
-        >
-          {drawn > 0 && (
-            <Box sx={{ mb: 0.5 }}>
-              {Math.round((100 * (drawn - unread.length)) / drawn)} % of {drawn} lines are accounted for.
-            </Box>
-          )}
-          <Box component="ul" sx={{ m: 0, pl: 2 }}>
-            {unread.slice(0, 12).map((entry, i) => (
-              <li key={i}>
-                {entry.why} (handle <span className="mono">{entry.handle}</span>)
-              </li>
-            ))}
-          </Box>
-          {unread.length > 12 && <Box sx={{ color: 'text.secondary' }}>and {unread.length - 12} more</Box>}
-        </Part>
-      )}
+      {unread.length > 0 && <UnreadPart unread={unread} drawn={drawn} show={underlay && (() => showUnread(unread))} />}
     </Box>
   );
 }
@@ -558,3 +473,165 @@ function Line({
     </Box>
   );
 }
+
+interface UnreadProps {
+  unread: readonly Unread[];
+  /** How many lines have the role. */
+  drawn: number;
+  show: (() => void) | null;
+}
+
+/** Unread lines told one by one; of the others their number. */
+const unreadTold = 12;
+
+/** What lies on the role and was not understood. */
+function UnreadPart({ unread, drawn, show }: UnreadProps) {
+  return (
+    <Part
+      title={`Drawn on this role but not read: ${unread.length}`}
+      aside={
+        show && (
+          <Button variant="text" onClick={show}>
+            Show them
+          </Button>
+        )
+      }
+    >
+      {drawn > 0 && (
+        <Box sx={{ mb: 0.5 }}>
+          {Math.round((100 * (drawn - unread.length)) / drawn)} % of {drawn} lines are accounted for.
+        </Box>
+      )}
+      <Box component="ul" sx={{ m: 0, pl: 2 }}>
+        {unread.slice(0, unreadTold).map((entry, i) => (
+          <li key={i}>
+            {entry.why} (handle <span className="mono">{entry.handle}</span>)
+          </li>
+        ))}
+      </Box>
+      {unread.length > unreadTold && <Box sx={{ color: 'text.secondary' }}>and {unread.length - unreadTold} more</Box>}
+    </Part>
+  );
+}
+
+interface KindTabsProps {
+  shown: readonly Candidate['kind'][];
+  present: Candidate['kind'];
+  turn: (kind: Candidate['kind']) => void;
+  countOf: (kind: Candidate['kind']) => number;
+}
+
+function KindTabs({ shown, present, turn, countOf }: KindTabsProps) {
+  return (
+    <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.5 }}>
+      {shown.map((name) => (
+        <ButtonBase
+          key={name}
+          role="tab"
+          aria-selected={present === name}
+          onClick={() => turn(name)}
+          sx={{
+            display: 'flex',
+            gap: 0.75,
+            px: 0.75,
+            py: 0.25,
+            border: '1px solid',
+            borderColor: present === name ? 'text.primary' : 'divider',
+            borderRadius: '4px',
+            fontSize: 13,
+          }}
+        >
+          <RoleMark role={markOf(name)} />
+          {words[name]} <b className="mono">{countOf(name)}</b>
+        </ButtonBase>
+      ))}
+    </Box>
+  );
+}
+
+interface FindRowProps {
+  find: string;
+  setFind: (text: string) => void;
+  filters: readonly { name: Filter; word: string; count: number }[];
+  present: Filter;
+  setFilter: (filter: Filter) => void;
+}
+
+function FindRow({ find, setFind, filters, present, setFilter }: FindRowProps) {
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 0.5 }}>
+      <TextField
+        size="small"
+        placeholder="Find by name, mark or size"
+        value={find}
+        onChange={(event) => setFind(event.target.value)}
+        slotProps={{ htmlInput: { 'aria-label': 'Find a candidate' } }}
+        sx={{ flex: 1 }}
+      />
+      <Select
+        size="small"
+        value={present}
+        inputProps={{ 'aria-label': 'Show of these' }}
+        onChange={(event) => setFilter(event.target.value as Filter)}
+        sx={{ maxWidth: 170 }}
+      >
+        {filters.map(({ name, word, count }) => (
+          <MenuItem key={name} value={name}>
+            {word}
+            {'\u00a0'}
+            <span className="mono">{count}</span>
+          </MenuItem>
+        ))}
+      </Select>
+    </Box>
+  );
+}
+
+interface ActsProps {
+  verdict: Verdict;
+  /** What the first button is about. */
+  acted: Candidate[];
+  picked: Candidate[];
+  /** Of all kinds. */
+  everything: Candidate[];
+  doubtful: number;
+  accept: (candidates: Candidate[]) => void;
+  reject: (candidates: Candidate[]) => void;
+  reopen: (candidates: Candidate[]) => void;
+  nextDoubtful: () => void;
+}
+
+/** What can be done with the candidates listed. */
+function Acts({ verdict, acted, picked, everything, doubtful, accept, reject, reopen, nextDoubtful }: ActsProps) {
+  if (verdict !== 'open')
+    return (
+      <Box sx={actsStyle}>
+        <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>
+          Judge {acted.length} again
+        </Button>
+      </Box>
+    );
+  return (
+    <Box sx={actsStyle}>
+      <Button variant="contained" disabled={acted.length === 0} onClick={() => accept(acted)}>
+        Accept {acted.length}
+        {picked.length > 0 ? ' chosen' : ''}
+      </Button>
+      {everything.length > acted.length && picked.length === 0 && (
+        <Button variant="outlined" onClick={() => accept(everything)}>
+          Accept {everything.length} of all kinds
+        </Button>
+      )}
+      <Button variant="outlined" disabled={doubtful === 0} onClick={nextDoubtful}>
+        Next doubtful
+      </Button>
+      {picked.length > 0 && (
+        <Button variant="text" onClick={() => reject(picked)}>
+          Reject {picked.length}
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+const actsStyle = { display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 2, '& .MuiButton-root': { px: 1.1 } } as const;

@@ -18,7 +18,7 @@ import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { adaptColour } from '@/core/underlay/colours';
 import { outlineOf } from '@/core/underlay/outline';
 import { useOverlay } from '@/project/overlay';
-import { useModel, useCommit } from '@/project/useSession';
+import { useMoment, useCommit } from '@/project/useSession';
 import type { Pictures, Underlay } from '@/project/underlays';
 import { useIntake } from '@/project/useIntake';
 import { Note, Part } from '@/ui/widgets/Heading';
@@ -69,7 +69,7 @@ export function LayersPart({
   underlay: Underlay | null;
   pictures: Pictures | null;
 }) {
-  const state = useModel('role');
+  const moment = useMoment('role');
   const commit = useCommit();
   const { dark, tokens } = useScheme();
   const nonce = useNonce();
@@ -83,7 +83,7 @@ export function LayersPart({
   const lines = useMemo(() => {
     const colours = underlay ? layerColours(underlay) : new Map<number, number>();
     return (report?.layers ?? []).flatMap((layer, i): LayerLine[] => {
-      const row = state.role[roleId(drawing.id, layer.name)];
+      const row = moment.model.role[roleId(drawing.id, layer.name)];
       if (!row || !layer.name.toLowerCase().includes(search.trim().toLowerCase()) || !keeps[filter](row, layer))
         return [];
       const colour = adaptColour(colours.get(i) ?? 0x1000000, dark, parseInt(tokens.ink.slice(1), 16));
@@ -104,7 +104,7 @@ export function LayersPart({
         },
       ];
     });
-  }, [drawing, underlay, pictures, report, state.role, search, filter, dark, tokens]);
+  }, [drawing, underlay, pictures, report, moment, search, filter, dark, tokens]);
 
   const picked = lines
     .filter((line) => (chosen.type === 'include' ? chosen.ids.has(line.id) : !chosen.ids.has(line.id)))
@@ -297,8 +297,7 @@ export function LayersPart({
           aria-label="Layers"
           initialState={{ sorting: { sortModel: [{ field: 'layer', sort: 'asc' }] } }}
           localeText={{
-            noRowsLabel:
-              problem !== null ? problem : report === null ? 'Layers are being fetched' : 'No layer of that name',
+            noRowsLabel: problem ?? (report === null ? 'Layers are being fetched' : 'No layer of that name'),
           }}
           sx={{
             border: 0,

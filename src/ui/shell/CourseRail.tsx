@@ -51,7 +51,7 @@ export function CourseRail({
                   strokeLinejoin="round"
                   strokeWidth={1.5}
                   stroke={here || begun ? 'var(--mui-palette-zf-zircon)' : 'var(--mui-palette-zf-ink2)'}
-                  fill={here ? 'var(--mui-palette-zf-zircon)' : begun ? 'var(--mui-palette-zf-zirconSoft)' : 'none'}
+                  fill={triangleFill(here, begun)}
                 />
                 <text
                   x={14}
@@ -80,4 +80,10 @@ export function CourseRail({
       })}
     </Box>
   );
+}
+
+/** The present station is solid, one that was begun tinted. */
+function triangleFill(here: boolean, begun: boolean): string {
+  if (here) return 'var(--mui-palette-zf-zircon)';
+  return begun ? 'var(--mui-palette-zf-zirconSoft)' : 'none';
 }

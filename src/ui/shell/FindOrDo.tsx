@@ -10,7 +10,10 @@ export interface Action {
   run: () => void;
 }
 
-/** One box that finds and does everything by keyboard. @param actions what there is to do, asked for when it is opened */
+/**
+ * One box that finds and does everything by keyboard.
+ * @param actions what there is to do, asked for when it is opened
+ */
 export function FindOrDo({ actions }: { actions: () => Action[] }) {
   const input = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');

@@ -1,4 +1,5 @@
 'use client';
+import { signOf } from '@/core/units/sign';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
@@ -38,8 +39,12 @@ function named(levels: readonly LadderLevel[], at: (elevation: number) => number
   return new Set(kept.map(({ id }) => id));
 }
 
-const signed = (metres: number, unit: LengthStyle) =>
-  (Math.abs(metres) < 5e-7 ? '\u00b1' : metres > 0 ? '+' : '') + formatLength(metres, unit);
+const signed = (metres: number, unit: LengthStyle) => signOf(metres) + formatLength(metres, unit);
+
+const storeyFill = (here: boolean, below: boolean): string => {
+  if (here) return 'var(--mui-palette-zf-zirconSoft)';
+  return below ? 'url(#below-ground)' : 'none';
+};
 
 /** A small section through the building, to scale: levels at their elevations, drawings hung on them. */
 export function LevelLadder({ levels, present, unit, go, change, more, add }: Ladder) {
@@ -111,7 +116,7 @@ export function LevelLadder({ levels, present, unit, go, change, more, add }: La
                   y={roof}
                   width={width}
                   height={Math.max(2, y - roof)}
-                  fill={here ? 'var(--mui-palette-zf-zirconSoft)' : belowGround(level) ? 'url(#below-ground)' : 'none'}
+                  fill={storeyFill(here, belowGround(level))}
                   stroke="var(--mui-palette-zf-line)"
                   strokeDasharray={level.repeats === null ? undefined : '2 3'}
                 />

@@ -100,14 +100,12 @@ function History() {
       </Tooltip>
     );
   };
-  const state =
-    connection === 'away'
-      ? 'Server away \u2013 trying'
-      : pending > 0
-        ? 'Saving \u2026'
-        : history.savedAt
-          ? `Saved ${dayjs(history.savedAt).format('HH:mm')}`
-          : '';
+  let state;
+  if (connection === 'away') state = 'Server away \u2013 trying';
+  else if (pending > 0) state = 'Saving \u2026';
+  else if (history.savedAt) state = `Saved ${dayjs(history.savedAt).format('HH:mm')}`;
+  else state = '';
+
   return (
     <>
       <Box

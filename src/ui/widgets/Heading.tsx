@@ -33,12 +33,11 @@ export function Part({ title, aside, children }: { title: string; aside?: ReactN
 
 /** A note that stands out: something to look at, or something wrong. */
 export function Note({ kind, children }: { kind: 'look' | 'wrong' | 'plain'; children: ReactNode }) {
-  const colour =
-    kind === 'look'
-      ? 'var(--mui-palette-zf-amber)'
-      : kind === 'wrong'
-        ? 'var(--mui-palette-zf-clay)'
-        : 'var(--mui-palette-divider)';
+  let colour;
+  if (kind === 'look') colour = 'var(--mui-palette-zf-amber)';
+  else if (kind === 'wrong') colour = 'var(--mui-palette-zf-clay)';
+  else colour = 'var(--mui-palette-divider)';
+
   return (
     <Box
       role={kind === 'wrong' ? 'alert' : 'note'}

@@ -35,7 +35,12 @@ function Typed({
 }: Field & { shown: string }) {
   const [text, setText] = useState(shown);
   const parsed = text.trim() === '' ? null : parseLength(text, lengths);
-  const problem = parsed === null ? null : !parsed.ok ? parsed.message : parsed.value < least ? leastWords : null;
+  let problem;
+  if (parsed === null) problem = null;
+  else if (!parsed.ok) problem = parsed.message;
+  else if (parsed.value < least) problem = leastWords;
+  else problem = null;
+
   const take = () => {
     // What was only looked at is not rounded to what is shown.
     if (text === shown || parsed === null || !parsed.ok || problem !== null) return;

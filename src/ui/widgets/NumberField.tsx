@@ -22,16 +22,14 @@ function Typed({ label, value, least, most, empty = false, change, width = '100%
   const [text, setText] = useState(shown);
   const trimmed = text.trim().replace(',', '.');
   const number = trimmed === '' ? null : Number(trimmed);
-  const problem =
-    number === null
-      ? empty
-        ? null
-        : 'A number is missing.'
-      : !Number.isFinite(number)
-        ? `"${text.trim()}" is no number.`
-        : number < least || number > most
-          ? `Between ${least} and ${most}.`
-          : null;
+  let problem;
+  if (number === null) {
+    if (empty) problem = null;
+    else problem = 'A number is missing.';
+  } else if (!Number.isFinite(number)) problem = `"${text.trim()}" is no number.`;
+  else if (number < least || number > most) problem = `Between ${least} and ${most}.`;
+  else problem = null;
+
   const take = () => {
     if (text !== shown && problem === null) change(number);
   };

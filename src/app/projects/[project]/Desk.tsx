@@ -112,6 +112,8 @@ function useKeptOpen(levelId: string | null): void {
 function useReadingAt(station: StationName, scene: BoardScene): void {
   const moment = useMoment('drawing', 'placement', 'role', 'pick', 'library', 'project', 'element');
   const { drawings } = scene;
+  // A drawing whose reading was forgotten is read again.
+  const forgotten = useReadings(({ readings }) => drawings.filter(({ id }) => !readings[id]).length);
   useEffect(() => {
     if (station !== 'reading') return;
     const { model } = moment;
@@ -119,7 +121,7 @@ function useReadingAt(station: StationName, scene: BoardScene): void {
       const drawing = model.drawing[id];
       if (drawing && model.placement[id]?.upright === null) useReadings.getState().refresh(model, drawing, underlay);
     }
-  }, [station, drawings, moment]);
+  }, [station, drawings, moment, forgotten]);
 }
 
 /** The first drawing that is there is looked at as a whole, where no view was kept. */

@@ -137,11 +137,17 @@ export function judgeUnit(drawing: Drawing, primitives: Primitives): UnitVerdict
   return verdict(header, best.cues, best.scale, readings.filter((reading) => reading !== best).flatMap(hypotheses));
 }
 
+/** What speaks for a unit before anything is seen: a plan at true size needs no reason, one at a paper scale does. */
+function priorOf(unit: LengthUnit, scale: number): number {
+  if (scale === 1) return 0;
+  return paperUnits(scale).includes(unit) ? paperPrior : -Infinity;
+}
+
 /** What speaks for a unit in all. A paper has the units that papers are drawn in. */
 const sumOf = (cues: readonly Cue[], unit: LengthUnit, scale: number): number =>
   cues.reduce(
     (total, { logs, cue }) => total + logs[unit] * (cue === 'header unit' ? 1 : correlated),
-    scale === 1 ? 0 : paperUnits(scale).includes(unit) ? paperPrior : -Infinity,
+    priorOf(unit, scale),
   );
 
 const hypotheses = ({ cues, scale }: Reading): number[] => lengthUnits.map((unit) => sumOf(cues, unit, scale));
@@ -236,8 +242,7 @@ const roundLog =
 /**
  * A building or its site measures between 5 and 500 m across; the likelihood falls off with every power of ten beyond.
  */
-const extentLog = (metres: number): number =>
-  -4 * (metres < 5 ? Math.log10(5 / metres) : metres > 500 ? Math.log10(metres / 500) : 0);
+const extentLog = (metres: number): number => -4 * Math.max(0, Math.log10(5 / metres), Math.log10(metres / 500));
 
 /** From the tenth to the ninetieth of a hundred. */
 function rangeOf(observations: readonly Observation[]): [number, number] {

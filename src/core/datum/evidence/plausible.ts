@@ -1,4 +1,4 @@
-import { formatNumber } from '@/core/units/length';
+import { metresRounded } from './words';
 import type { UnitVerdict } from './judge';
 import { median } from './sizes';
 
@@ -18,31 +18,27 @@ export interface Consequence {
   sound: boolean;
 }
 
-const metres = (value: number): string => formatNumber(value, value < 10 ? 2 : value < 1000 ? 1 : 0);
-
 /** What would be true of the building if one drawing unit were so many metres, for nonsense to be seen at once. */
 export function consequences({ cues }: UnitVerdict, metresPerUnit: number): Consequence[] {
   return ['overall extent', 'column sides', 'door leaves', 'wall pairs', 'grid spacings', 'stair goings'].flatMap(
     (name): Consequence[] => {
       const cue = cues.find((other) => other.cue === name);
-      const drawn =
-        cue === undefined
-          ? NaN
-          : name === 'overall extent'
-            ? cue.range![1]
-            : median(cue.places.map(({ value }) => value));
+      let drawn;
+      if (cue === undefined) drawn = NaN;
+      else if (name === 'overall extent') drawn = cue.range![1];
+      else drawn = median(cue.places.map(({ value }) => value));
+
       if (!Number.isFinite(drawn)) return [];
       const { words, low, high } = plausible[name];
       const size = drawn * metresPerUnit;
-      const other =
-        name === 'overall extent'
-          ? cue!.range![0]
-          : name === 'column sides'
-            ? median(cue!.places.map((place) => place.other ?? place.value))
-            : null;
+      let other;
+      if (name === 'overall extent') other = cue!.range![0];
+      else if (name === 'column sides') other = median(cue!.places.map((place) => place.other ?? place.value));
+      else other = null;
+
       return [
         {
-          words: `${words} ${metres(size)}${other === null ? '' : ` \u00d7 ${metres(other * metresPerUnit)}`} m`,
+          words: `${words} ${metresRounded(size)}${other === null ? '' : ` \u00d7 ${metresRounded(other * metresPerUnit)}`} m`,
           sound: size >= low && size <= high,
         },
       ];

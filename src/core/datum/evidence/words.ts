@@ -1,14 +1,18 @@
 import { formatNumber, metresPer, unitNames, type LengthUnit } from '@/core/units/length';
 import type { Cue, UnitVerdict } from './judge';
 
-const metres = (value: number): string => formatNumber(value, value < 10 ? 2 : value < 1000 ? 1 : 0);
+/** Metres with as many places as their size is worth. */
+export function metresRounded(value: number): string {
+  if (value < 10) return formatNumber(value, 2);
+  return formatNumber(value, value < 1000 ? 1 : 0);
+}
 
 /** What a cue comes to in a unit: the range of the sizes seen, in metres; what was written or said as it is. */
 export function seenAs(cue: Cue, unit: LengthUnit, scale = 1): string {
   if (cue.range === null) return cue.seen;
   if (cue.cue === 'overall extent')
-    return `${metres(cue.range[1] * metresPer[unit] * scale)} \u00d7 ${metres(cue.range[0] * metresPer[unit] * scale)} m`;
-  const [low, high] = cue.range.map((value) => metres(value * metresPer[unit] * scale));
+    return `${metresRounded(cue.range[1] * metresPer[unit] * scale)} \u00d7 ${metresRounded(cue.range[0] * metresPer[unit] * scale)} m`;
+  const [low, high] = cue.range.map((value) => metresRounded(value * metresPer[unit] * scale));
   return low === high ? `${low} m` : `${low} \u2013 ${high} m`;
 }
 

@@ -41,7 +41,11 @@ function singleLine(context: EntityContext, kind: number, upCode: number, textCo
     angle = Math.atan2(record.number(21, 0) - y, record.number(11, 0) - x);
   } else if ((across !== 0 || up !== 0) && second) [x, y] = [record.number(11, 0), record.number(21, 0)];
   const middle = across === 4;
-  const column = across === 1 || middle ? 1 : across === 2 ? 2 : 0;
+  let column;
+  if (across === 1 || middle) column = 1;
+  else if (across === 2) column = 2;
+  else column = 0;
+
   // Written backwards (71, bit 2) it runs the other way with its letters turned over; upside down (bit 4) they are
   // turned over only.
   const generation = record.number(71, 0);
@@ -124,7 +128,8 @@ export const multilineText: EntityBuilder = (context) => {
       angle,
       width: 1,
       across: (attachment - 1) % 3,
-      up: attachment <= 3 ? 3 : attachment <= 6 ? 2 : 1,
+      // Top, middle and bottom come in threes.
+      up: 3 - Math.floor((attachment - 1) / 3),
       text: words,
     },
     record.number(30, 0),

@@ -1,4 +1,4 @@
-import { justifications } from '@/core/kinds/beam';
+import { justifications, memberUses } from '@/core/kinds/beam';
 import * as v from 'valibot';
 import { levelKinds } from '@/core/model/state';
 
@@ -21,8 +21,8 @@ const gridLine = v.variant('kind', [
   }),
 ]);
 const section = v.variant('shape', [
-  v.looseObject({ shape: v.literal('rectangle'), width: v.number(), depth: v.number() }),
-  v.looseObject({ shape: v.literal('circle'), diameter: v.number() }),
+  v.looseObject({ shape: v.literal('rectangle'), width: v.number(), depth: v.number(), wall: v.optional(v.number()) }),
+  v.looseObject({ shape: v.literal('circle'), diameter: v.number(), wall: v.optional(v.number()) }),
   v.looseObject({ shape: v.literal('polygon'), outline: v.array(point) }),
 ]);
 
@@ -108,6 +108,7 @@ export const modelSchema = v.looseObject({
       ...sized,
       mark: v.string(),
       justification: v.optional(v.picklist(justifications)),
+      use: v.optional(v.picklist(memberUses)),
     }),
   ),
   walls: v.array(

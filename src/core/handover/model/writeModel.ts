@@ -1,22 +1,21 @@
-import type { ElementRow } from '@/core/kinds/element';
-import type { Section } from '@/core/kinds/section';
-import type { Survey } from '@/core/datum/survey';
 import { degrees, type Point } from '@/core/geometry/vector';
-import { boundariesOf } from '@/core/model/boundaries';
-import { structuralTop } from '@/core/model/levels';
+import type { Survey } from '@/core/datum/survey';
+import type { Source } from '@/core/kinds/element';
+import type { GridLine } from '@/core/kinds/grid';
+import type { Section } from '@/core/kinds/section';
 import { uValueOf, type LibraryRow } from '@/core/model/library';
-import type { LevelRow } from '@/core/model/state';
+import type { Building, Placed, Storey } from '@/core/resolved/building';
+import type { ElementKind } from '@/core/kinds/element';
 import type { ModelFile } from './schema';
 
 /**
- * What is handed over: levels, the library of sections and constructions, elements, the name of each drawing that is a
+ * What is handed over: the building, the library of sections and constructions, the name of each drawing that is a
  * source, and where the survey has the project.
  */
 export interface HandoverInput {
+  building: Building;
   survey?: Survey | null;
-  levels: readonly LevelRow[];
   library?: readonly LibraryRow[];
-  elements: readonly ElementRow[];
   drawingName: (id: string) => string;
 }
 
@@ -27,13 +26,16 @@ export interface HandoverInput {
 const tidy = (value: number) => Number(value.toFixed(9)) + 0;
 
 const pair = ([x, y]: readonly [number, number]): [number, number] => [tidy(x), tidy(y)];
+const ring = (points: readonly Point[]) => points.map(pair);
 
-const sectionOf = (section: Section) =>
-  section.shape === 'polygon'
-    ? { shape: section.shape, outline: section.outline.map(pair) }
-    : section.shape === 'circle'
-      ? { shape: section.shape, diameter: tidy(section.diameter) }
-      : { shape: section.shape, width: tidy(section.width), depth: tidy(section.depth) };
+/** A hollow section tells the thickness of its walls. */
+const wallsOf = ({ wall }: { wall?: number }) => (wall === undefined ? {} : { wall: tidy(wall) });
+
+function sectionOf(section: Section): ModelFile['columns'][number]['section'] {
+  if (section.shape === 'polygon') return { shape: 'polygon', outline: ring(section.outline) };
+  if (section.shape === 'circle') return { shape: 'circle', diameter: tidy(section.diameter), ...wallsOf(section) };
+  return { shape: 'rectangle', width: tidy(section.width), depth: tidy(section.depth), ...wallsOf(section) };
+}
 
 /** The library's sections and constructions, where there are any. */
 function libraryParts(library: readonly LibraryRow[]): Pick<ModelFile, 'sections' | 'constructions'> {
@@ -68,185 +70,133 @@ function libraryParts(library: readonly LibraryRow[]): Pick<ModelFile, 'sections
   return { ...(sections.length > 0 ? { sections } : {}), ...(constructions.length > 0 ? { constructions } : {}) };
 }
 
-/** The model as model.json, version 1: metres, degrees, the project's coordinates. */
-export function writeModel({ levels, library = [], elements, drawingName, survey }: HandoverInput): ModelFile {
-  const source = (element: ElementRow) =>
-    element.source ? { source: { drawing: drawingName(element.source.drawing), handles: element.source.handles } } : {};
-  const ordered = [...levels].sort((a, b) => a.elevation - b.elevation);
-  const file: ModelFile = {
+type SourceField = { source?: { drawing: string; handles: string[] } };
+
+/** Writes model.json, version 1: the building with unique ids on every storey. */
+export function writeModel({ building, survey = null, library = [], drawingName }: HandoverInput): ModelFile {
+  const sourceOf = (source: Source | null): SourceField =>
+    source ? { source: { drawing: drawingName(source.drawing), handles: source.handles } } : {};
+  return {
     format: 'zircon-frame-model',
     version: 1,
     unit: 'm',
-    levels: ordered.map((level) => ({
-      id: level.id,
-      name: level.name,
-      elevation: tidy(level.elevation),
-      height: tidy(level.height),
-      kind: level.kind,
-      structuralTop: tidy(structuralTop(level)),
-      slabThickness: tidy(level.slab),
-      ...(level.repeats === null ? {} : { repeats: level.repeats }),
-    })),
-    ...(survey
-      ? {
-          survey: {
-            easting: tidy(survey.easting),
-            northing: tidy(survey.northing),
-            elevation: tidy(survey.elevation),
-            north: tidy(degrees(survey.north)),
-          },
-        }
-      : {}),
+    levels: building.storeys.map(levelPart),
+    ...(survey ? { survey: surveyPart(survey) } : {}),
     ...libraryParts(library),
-    grids: [],
-    columns: [],
-    beams: [],
-    walls: [],
-    openings: [],
-    slabs: [],
-    zones: [],
-    outdoor: [],
+    grids: building.grids.map(({ id, shape, source }) => ({ id, ...gridPart(shape), ...sourceOf(source) })),
+    ...elementParts(building, sourceOf),
   };
-  const ring = (points: readonly Point[]) => points.map(pair);
-  const add = (element: ElementRow, level: LevelRow | undefined, idOf: (id: string) => string) => {
-    const common = { id: idOf(element.id), level: level?.id ?? '' };
-    const top = level ? level.elevation + level.height : 0;
-    const from = source(element);
-    const [section, construction] = element.libraryId
-      ? [{ sectionId: element.libraryId }, { construction: element.libraryId }]
-      : [{}, {}];
-    switch (element.kind) {
-      case 'grid':
-        break;
-      case 'column': {
-        const { position, rotation, mark } = element.shape;
-        file.columns.push({
-          ...common,
-          position: pair(position),
-          rotation: tidy(rotation),
-          section: sectionOf(element.shape.section),
-          ...section,
-          mark,
-          ...from,
-        });
-        break;
-      }
-      case 'beam': {
-        const { start, end, mark, drop = 0, justification = 'centre' } = element.shape;
-        file.beams.push({
-          ...common,
-          start: [...pair(start), tidy(top - drop)],
-          end: [...pair(end), tidy(top - drop)],
-          justification,
-          section: sectionOf(element.shape.section),
-          ...section,
-          mark,
-          ...from,
-        });
-        break;
-      }
-      case 'wall': {
-        const { start, end, thickness, height, bulge, outer } = element.shape;
-        file.walls.push({
-          ...common,
-          start: pair(start),
-          end: pair(end),
-          thickness: tidy(thickness),
-          ...construction,
-          height: tidy(height ?? level?.height ?? 0),
-          bulge: tidy(bulge),
-          outer,
-          ...from,
-        });
-        break;
-      }
-      case 'opening': {
-        const { wall, use, offset, width, height, sill } = element.shape;
-        file.openings.push({
-          id: common.id,
-          wall: idOf(wall),
-          kind: use,
-          offset: tidy(offset),
-          width: tidy(width),
-          height: tidy(height),
-          sill: tidy(sill),
-          ...construction,
-          ...from,
-        });
-        break;
-      }
-      case 'slab': {
-        const { outline, holes, thickness } = element.shape;
-        file.slabs.push({
-          ...common,
-          outline: ring(outline),
-          holes: holes.map(ring),
-          thickness: tidy(thickness),
-          top: tidy(level ? structuralTop(level) : 0),
-          ...construction,
-          ...from,
-        });
-        break;
-      }
-      case 'zone': {
-        const { name, number, outline, holes, height } = element.shape;
-        file.zones.push({
-          ...common,
-          name,
-          number,
-          outline: ring(outline),
-          holes: holes.map(ring),
-          height: tidy(height ?? level?.height ?? 0),
-          boundaries: (bounded.get(element.id) ?? []).map((side) => ({
-            wall: idOf(side.wall),
-            length: tidy(side.length),
-            beyond: side.beyond === null ? null : idOf(side.beyond),
-            openings: side.openings.map(idOf),
-          })),
-          ...from,
-        });
-        break;
-      }
-      default: {
-        const { name, outline, height } = element.shape;
-        file.outdoor.push({ ...common, name, outline: ring(outline), height: tidy(height), ...from });
-      }
-    }
+}
+
+const levelPart = ({ level, structuralTop }: Storey): ModelFile['levels'][number] => ({
+  id: level.id,
+  name: level.name,
+  elevation: tidy(level.elevation),
+  height: tidy(level.height),
+  kind: level.kind,
+  structuralTop: tidy(structuralTop),
+  slabThickness: tidy(level.slab),
+  ...(level.repeats === null ? {} : { repeats: level.repeats }),
+});
+
+const surveyPart = ({ easting, northing, elevation, north }: Survey): NonNullable<ModelFile['survey']> => ({
+  easting: tidy(easting),
+  northing: tidy(northing),
+  elevation: tidy(elevation),
+  north: tidy(degrees(north)),
+});
+
+function gridPart(line: GridLine) {
+  if (line.kind === 'line') return { label: line.label, kind: line.kind, start: pair(line.start), end: pair(line.end) };
+  const { label, kind, centre, radius, startAngle, endAngle } = line;
+  return {
+    label,
+    kind,
+    centre: pair(centre),
+    radius: tidy(radius),
+    startAngle: tidy(startAngle),
+    endAngle: tidy(endAngle),
   };
-  const bounded = new Map(
-    ordered.flatMap((level) => [...boundariesOf(elements.filter((element) => element.levelId === level.id))]),
-  );
-  const byId = new Map(ordered.map((level) => [level.id, level]));
-  for (const element of elements) {
-    if (element.kind === 'grid') {
-      const { shape } = element;
-      file.grids.push(
-        shape.kind === 'line'
-          ? {
-              id: element.id,
-              label: shape.label,
-              kind: 'line',
-              start: pair(shape.start),
-              end: pair(shape.end),
-              ...source(element),
-            }
-          : {
-              id: element.id,
-              label: shape.label,
-              kind: 'arc',
-              centre: pair(shape.centre),
-              radius: tidy(shape.radius),
-              startAngle: tidy(shape.startAngle),
-              endAngle: tidy(shape.endAngle),
-              ...source(element),
-            },
-      );
-      continue;
-    }
-    add(element, byId.get(element.levelId ?? '') ?? ordered[0], (id) => id);
-    // A level that repeats another has its elements too.
-    for (const level of ordered)
-      if (level.repeats !== null && level.repeats === element.levelId) add(element, level, (id) => `${id}@${level.id}`);
-  }
-  return file;
+}
+
+/** What everything on a storey tells of itself. */
+const commonOf = ({ id, storey }: Pick<Placed<ElementKind>, 'id' | 'storey'>) => ({ id, level: storey.level.id });
+const sizedBy = (libraryId?: string | null) => (libraryId ? { sectionId: libraryId } : {});
+const constructedBy = (libraryId?: string | null) => (libraryId ? { construction: libraryId } : {});
+
+type ElementParts = Pick<ModelFile, 'columns' | 'beams' | 'walls' | 'openings' | 'slabs' | 'zones' | 'outdoor'>;
+
+function elementParts(building: Building, sourceOf: (source: Source | null) => SourceField): ElementParts {
+  return {
+    columns: building.columns.map((column) => ({
+      ...commonOf(column),
+      position: pair(column.shape.position),
+      rotation: tidy(column.shape.rotation),
+      section: sectionOf(column.shape.section),
+      ...sizedBy(column.libraryId),
+      mark: column.shape.mark,
+      ...sourceOf(column.source),
+    })),
+    beams: building.beams.map((beam) => ({
+      ...commonOf(beam),
+      start: [...pair(beam.shape.start), tidy(beam.startTop)],
+      end: [...pair(beam.shape.end), tidy(beam.endTop)],
+      justification: beam.shape.justification ?? 'centre',
+      ...(beam.shape.use === undefined || beam.shape.use === 'beam' ? {} : { use: beam.shape.use }),
+      section: sectionOf(beam.shape.section),
+      ...sizedBy(beam.libraryId),
+      mark: beam.shape.mark,
+      ...sourceOf(beam.source),
+    })),
+    walls: building.walls.map((wall) => ({
+      ...commonOf(wall),
+      start: pair(wall.shape.start),
+      end: pair(wall.shape.end),
+      thickness: tidy(wall.shape.thickness),
+      ...constructedBy(wall.libraryId),
+      height: tidy(wall.top - wall.base),
+      bulge: tidy(wall.shape.bulge),
+      outer: wall.shape.outer,
+      ...sourceOf(wall.source),
+    })),
+    openings: building.walls.flatMap(({ openings }) =>
+      openings.map((opening) => ({
+        id: opening.id,
+        wall: opening.wall,
+        kind: opening.shape.use,
+        offset: tidy(opening.shape.offset),
+        width: tidy(opening.shape.width),
+        height: tidy(opening.shape.height),
+        sill: tidy(opening.shape.sill),
+        ...constructedBy(opening.libraryId),
+        ...sourceOf(opening.source),
+      })),
+    ),
+    slabs: building.slabs.map((slab) => ({
+      ...commonOf(slab),
+      outline: ring(slab.shape.outline),
+      holes: slab.shape.holes.map(ring),
+      thickness: tidy(slab.shape.thickness),
+      top: tidy(slab.top),
+      ...constructedBy(slab.libraryId),
+      ...sourceOf(slab.source),
+    })),
+    zones: building.zones.map((zone) => ({
+      ...commonOf(zone),
+      name: zone.shape.name,
+      number: zone.shape.number,
+      outline: ring(zone.shape.outline),
+      holes: zone.shape.holes.map(ring),
+      height: tidy(zone.height),
+      boundaries: zone.boundaries.map((side) => ({ ...side, length: tidy(side.length) })),
+      ...sourceOf(zone.source),
+    })),
+    outdoor: building.outdoor.map((surface) => ({
+      ...commonOf(surface),
+      name: surface.shape.name,
+      outline: ring(surface.shape.outline),
+      height: tidy(surface.shape.height),
+      ...sourceOf(surface.source),
+    })),
+  };
 }

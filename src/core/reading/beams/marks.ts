@@ -17,7 +17,11 @@ export function sizeOf(text: string): Size | null {
   const match = /(\d+(?:[.,]\d+)?)\s*[x\u00d7/]\s*(\d+(?:[.,]\d+)?)/i.exec(text);
   if (!match) return null;
   const [a, b] = [match[1], match[2]].map((value) => Number(value.replace(',', '.')));
-  const unit = /[.,]/.test(match[1]) && a < 5 ? 1 : Math.max(a, b) < 150 ? 0.01 : 0.001;
+  let unit;
+  if (/[.,]/.test(match[1]) && a < 5) unit = 1;
+  else if (Math.max(a, b) < 150) unit = 0.01;
+  else unit = 0.001;
+
   const [width, depth] = [a * unit, b * unit].map((value) => Number(value.toFixed(6)));
   return width >= 0.05 && depth >= 0.05 && width < 5 && depth < 5 ? { width, depth } : null;
 }

@@ -230,12 +230,7 @@ function candidateOf(
 ): BeamCandidate {
   const evidence: Evidence[] = [
     {
-      text:
-        axis.width === null
-          ? drawn.pieces > 2
-            ? `a dashed line of ${drawn.pieces} pieces`
-            : 'a single line'
-          : `two lines ${(axis.width * 1000).toFixed(0)} mm apart`,
+      text: drawnAs(axis.width, drawn.pieces),
       weight: axis.width === null ? 0.5 : 2,
     },
   ];
@@ -283,4 +278,10 @@ function candidateOf(
     handles,
     doubt: doubts.join(', ') || null,
   };
+}
+
+/** How a beam is drawn, in words. @param width between its two lines, metres; null where there is one */
+function drawnAs(width: number | null, pieces: number): string {
+  if (width !== null) return `two lines ${(width * 1000).toFixed(0)} mm apart`;
+  return pieces > 2 ? `a dashed line of ${pieces} pieces` : 'a single line';
 }

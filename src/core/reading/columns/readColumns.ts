@@ -39,14 +39,14 @@ export function readColumns(
   const shapes: Shape[] = [];
   for (const outline of outlines) {
     const fit = fitSection(outline, tolerance);
-    const why =
-      fit === null
-        ? 'a shape without area'
-        : Math.max(fit.raw.width, fit.raw.depth) > sides.most
-          ? `too large for a column: ${fit.raw.width.toFixed(2)} by ${fit.raw.depth.toFixed(2)} m`
-          : Math.min(fit.raw.width, fit.raw.depth) < sides.least
-            ? `too small for a column: ${(fit.raw.width * 1000).toFixed(0)} by ${(fit.raw.depth * 1000).toFixed(0)} mm`
-            : null;
+    let why;
+    if (fit === null) why = 'a shape without area';
+    else if (Math.max(fit.raw.width, fit.raw.depth) > sides.most)
+      why = `too large for a column: ${fit.raw.width.toFixed(2)} by ${fit.raw.depth.toFixed(2)} m`;
+    else if (Math.min(fit.raw.width, fit.raw.depth) < sides.least)
+      why = `too small for a column: ${(fit.raw.width * 1000).toFixed(0)} by ${(fit.raw.depth * 1000).toFixed(0)} mm`;
+    else why = null;
+
     if (fit === null || why !== null)
       unread.push({
         role: 'column',
@@ -133,12 +133,11 @@ function candidateOf(
   const alike = sizes.get(sectionName(column.section))!;
   evidence.push({ text: alike > 1 ? `${alike} of this size` : 'the only one of this size', weight: alike > 2 ? 1 : 0 });
   const size = column.section;
-  const off =
-    size.shape === 'rectangle'
-      ? Math.max(Math.abs(size.width - raw.width), Math.abs(size.depth - raw.depth))
-      : size.shape === 'circle'
-        ? Math.abs(size.diameter - raw.width)
-        : 0;
+  let off;
+  if (size.shape === 'rectangle') off = Math.max(Math.abs(size.width - raw.width), Math.abs(size.depth - raw.depth));
+  else if (size.shape === 'circle') off = Math.abs(size.diameter - raw.width);
+  else off = 0;
+
   if (off > 1e-5) {
     evidence.push({ text: `rounded by ${mm(off)} mm`, weight: off > 0.001 ? -0.5 : 0 });
     if (off > 0.001) doubts.push('size rounded');

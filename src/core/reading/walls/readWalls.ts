@@ -280,9 +280,11 @@ function openingOf(
     evidence,
     confidence: confidenceOf(evidence),
     handles,
-    doubt: gap.kind === 'opening' ? 'no leaf drawn' : gap.over ? 'faces go on' : null,
+    doubt: gap.kind === 'opening' ? 'no leaf drawn' : overWords(gap.over),
   };
 }
+
+const overWords = (over: boolean | undefined): string | null => (over ? 'faces go on' : null);
 
 const tidy = (metres: number): number => Number(metres.toFixed(6));
 

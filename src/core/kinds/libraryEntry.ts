@@ -1,0 +1,32 @@
+import * as v from 'valibot';
+import { finite, name, positive, uuid } from './limits';
+import { sectionSchema } from './section';
+
+const pane = v.pipe(finite, v.minValue(0), v.maxValue(1));
+const layersOfConstruction = v.pipe(
+  v.array(
+    v.strictObject({
+      name: v.pipe(v.string(), v.maxLength(120)),
+      thickness: positive,
+      /** W/(m K). */ conductivity: v.nullable(v.pipe(finite, v.gtValue(0), v.maxValue(1000))),
+    }),
+  ),
+  v.maxLength(40),
+);
+
+/** A section or a construction of the project's library; U-values in W/(m2 K). */
+export const libraryRow = v.variant('kind', [
+  v.strictObject({ id: uuid, name, kind: v.literal('section'), section: sectionSchema }),
+  v.strictObject({ id: uuid, name, kind: v.literal('wall'), thickness: positive, layers: layersOfConstruction }),
+  v.strictObject({ id: uuid, name, kind: v.literal('slab'), thickness: positive, layers: layersOfConstruction }),
+  v.strictObject({
+    id: uuid,
+    name,
+    kind: v.literal('glazing'),
+    uValue: v.pipe(finite, v.gtValue(0), v.maxValue(20)),
+    gValue: pane,
+    transmittance: pane,
+  }),
+]);
+
+export type LibraryRow = v.InferOutput<typeof libraryRow>;

@@ -1,0 +1,62 @@
+import type { ElementKind, ElementOf } from '@/core/kinds/element';
+import type { LevelRow } from '@/core/model/state';
+import type { Boundary } from './boundaries';
+
+/** A level with the heights that follow from it, metres above the project's zero. */
+export interface Storey {
+  level: LevelRow;
+  /** Of the finished floor. */
+  base: number;
+  /** Of the storey above, or of the roof. */
+  top: number;
+  /** Of the floor's structure, below its finish. */
+  structuralTop: number;
+}
+
+/**
+ * An element as it stands in the building. On a level that repeats another it has an id of its own, made of the
+ * element's and the level's.
+ */
+export type Placed<K extends ElementKind> = Omit<ElementOf<K>, 'levelId'> & {
+  /** The element of the model that it is. */
+  elementId: string;
+  storey: Storey;
+};
+
+export type PlacedColumn = Placed<'column'> & { base: number; top: number };
+/** A member with the heights of its top at its start and its end. */
+export type PlacedBeam = Placed<'beam'> & { startTop: number; endTop: number };
+export type PlacedWall = Placed<'wall'> & { base: number; top: number; openings: PlacedOpening[] };
+/** An opening; `wall` is the placed wall's id. */
+export type PlacedOpening = Placed<'opening'> & { wall: string };
+/** A slab with the height of its structure's top. */
+export type PlacedSlab = Placed<'slab'> & { top: number };
+export type PlacedZone = Placed<'zone'> & { base: number; height: number; boundaries: Boundary[] };
+export type PlacedOutdoor = Placed<'outdoor'> & { base: number };
+
+/** Something that could not be resolved: it is not part of the building. */
+export interface Unresolved {
+  rule: 'noLevel' | 'noWall' | 'beyondWall';
+  /** Of the model. */
+  elements: string[];
+  kind: ElementKind;
+  /** What was found, what was expected, what to do. */
+  message: string;
+}
+
+/**
+ * The whole building as everything downstream starts from it: repeated levels unrolled, heights and tops filled in,
+ * openings in their walls, zones with what bounds them.
+ */
+export interface Building {
+  /** From the lowest up. */
+  storeys: Storey[];
+  grids: ElementOf<'grid'>[];
+  columns: PlacedColumn[];
+  beams: PlacedBeam[];
+  walls: PlacedWall[];
+  slabs: PlacedSlab[];
+  zones: PlacedZone[];
+  outdoor: PlacedOutdoor[];
+  unresolved: Unresolved[];
+}
