@@ -56,9 +56,10 @@ async function interfaceTests(args: string[]): Promise<Tally> {
   }
 }
 
-/** `./run test [types|lint|unit|e2e] [pattern]`. @returns 0 where nothing failed */
+/** `./run test [format|types|lint|unit|e2e] [pattern]`. @returns 0 where nothing failed */
 export async function test([part, ...args]: string[]): Promise<number> {
   const parts: Record<string, () => Promise<Tally>> = {
+    format: () => check('Format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', root]),
     types: () => check('Types', [bin('typescript/bin/tsc'), '--noEmit', '-p', root]),
     lint: () => check('Lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', root]),
     unit: () => jest('unit', args),

@@ -15,7 +15,7 @@ import type { DrawingRow } from '@/core/model/state';
 import type { Candidate, ColumnCandidate, Unread } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
 import { defaultTolerance } from '@/core/tolerance';
-import { roleNames } from '@/core/sorting/roles';
+import { roleNames, type Role } from '@/core/sorting/roles';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { candidateAnchor } from '@/board/layers/marks';
@@ -103,7 +103,6 @@ export function ReviewPart({
   const commit = useCommit();
   const { pointed, point, chosen, choose, kind, list: turnTo } = useReadings();
   const lookAt = useBoard((store) => store.lookAt);
-  const setView = useView((view) => view.set);
   const [verdict, setVerdict] = useState<Verdict>('open');
   const [threshold, setThreshold] = useState(0.5);
   const [find, setFind] = useState('');
@@ -248,17 +247,12 @@ export function ReviewPart({
         countOf={(name) => withVerdict.filter((entry) => entry.candidate.kind === name).length}
       />
       {ofKind.length === 0 && reading && !reading.running && (
-        <Note kind="plain">
-          Nothing was read as {words[kind].toLowerCase()}.{' '}
-          {Object.values(state.role).some(
+        <NothingRead
+          kind={kind}
+          sorted={Object.values(state.role).some(
             (row) => row.drawingId === drawing.id && row.role !== null && kinds[kind].roles.from.includes(row.role),
-          )
-            ? 'The layers with this role hold nothing that looks like it.'
-            : `No layer has a role that ${words[kind].toLowerCase()} are read from.`}{' '}
-          <Button variant="text" onClick={() => setView({ station: 'sorting' })}>
-            Go to Sorting
-          </Button>
-        </Note>
+          )}
+        />
       )}
       {ofKind.length > 0 && (
         <>
@@ -375,15 +369,7 @@ export function ReviewPart({
             )}
         </>
       )}
-      {idle.map(({ name, count, role }) => (
-        <Note key={`${name} ${role}`} kind="look">
-          {name} is sorted as {roleNames[role].toLowerCase()}, and none of its {count} lines reads as{' '}
-          {kinds[kind].names[0]}.{' '}
-          <Button variant="text" onClick={() => setView({ station: 'sorting', sortingPart: 'layers' })}>
-            Go to Sorting
-          </Button>
-        </Note>
-      ))}
+      <IdleLayers idle={idle} kind={kind} />
       {unread.length > 0 && <UnreadPart unread={unread} drawn={drawn} show={underlay && (() => showUnread(unread))} />}
     </Box>
   );
@@ -635,3 +621,39 @@ function Acts({ verdict, acted, picked, everything, doubtful, accept, reject, re
 }
 
 const actsStyle = { display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 2, '& .MuiButton-root': { px: 1.1 } } as const;
+
+/** Why nothing was read of a kind. @param sorted whether a layer has a role that the kind is read from */
+function NothingRead({ kind, sorted }: { kind: Candidate['kind']; sorted: boolean }) {
+  const setView = useView((view) => view.set);
+  const many = words[kind].toLowerCase();
+  return (
+    <Note kind="plain">
+      Nothing was read as {many}.{' '}
+      {sorted
+        ? 'The layers with this role hold nothing that looks like it.'
+        : `No layer has a role that ${many} are read from.`}{' '}
+      <Button variant="text" onClick={() => setView({ station: 'sorting' })}>
+        Go to Sorting
+      </Button>
+    </Note>
+  );
+}
+
+interface IdleProps {
+  idle: readonly { name: string; count: number; role: Role }[];
+  kind: Candidate['kind'];
+}
+
+/** Layers whose content contradicts their role. */
+function IdleLayers({ idle, kind }: IdleProps) {
+  const setView = useView((view) => view.set);
+  return idle.map(({ name, count, role }) => (
+    <Note key={`${name} ${role}`} kind="look">
+      {name} is sorted as {roleNames[role].toLowerCase()}, and none of its {count} lines reads as {kinds[kind].names[0]}
+      .{' '}
+      <Button variant="text" onClick={() => setView({ station: 'sorting', sortingPart: 'layers' })}>
+        Go to Sorting
+      </Button>
+    </Note>
+  ));
+}
