@@ -148,7 +148,7 @@ const config = [
   // A component is one function with all it shows in it; what it computes stands outside.
   {
     files: ['**/*.tsx'],
-    rules: { 'max-lines-per-function': ['error', { max: 260, skipBlankLines: true, skipComments: true }] },
+    rules: { 'max-lines-per-function': ['error', { max: 280, skipBlankLines: true, skipComments: true }] },
   },
   // Drawn plans, migrations and tests are lists of things, one after another.
   {

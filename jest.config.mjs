@@ -10,7 +10,18 @@ const swc = (react) => [
   },
 ];
 // These packages ship as ES modules only.
-const modules = ['flatbush', 'flatqueue', 'd3', 'd3-.*', 'internmap', 'delaunator', 'robust-predicates', 'kysely', 'rbush', 'quickselect'];
+const modules = [
+  'flatbush',
+  'flatqueue',
+  'd3',
+  'd3-.*',
+  'internmap',
+  'delaunator',
+  'robust-predicates',
+  'kysely',
+  'rbush',
+  'quickselect',
+];
 const common = {
   transform: { '\\.tsx$': swc(true), '\\.(ts|mjs|js)$': swc(false) },
   transformIgnorePatterns: [`/node_modules/(?!(${modules.join('|')})/)`],

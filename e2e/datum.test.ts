@@ -52,7 +52,7 @@ test('the upper floor, drawn far off and turned, is fitted onto the ground floor
   expect(await fit.innerText()).toContain(
     '\u221290.000\u00b0'.replace('\u2212', (await fit.innerText()).includes('\u2212') ? '\u2212' : '-'),
   );
-  await fit.getByRole('button', { name: 'Place it so' }).click();
+  await fit.getByRole('button', { name: 'Apply' }).click();
   await fit.waitFor({ state: 'detached' });
   await page.waitForTimeout(500);
   const now = await state();

@@ -143,7 +143,7 @@ export async function newProject(stage: Stage, page: Page, name: string): Promis
   await page.goto(stage.address);
   await page.getByRole('button', { name: 'New project' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await page.waitForURL(/\/projects\//);
   return page.url().split('/').pop()!;
 }

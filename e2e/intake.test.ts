@@ -48,8 +48,8 @@ test('the upper floor: strays a kilometre away are found, shown, dropped, and br
   const before = await linesShown(page);
   await page.getByRole('button', { name: /^Look at 9 dimensions/ }).click();
   await page.getByRole('status').filter({ hasText: 'Touches 9 dimensions, shown in amber.' }).waitFor();
-  await page.getByRole('button', { name: 'Do not apply' }).click();
-  await page.getByRole('button', { name: /^Take all/ }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: /^Apply all/ }).click();
   const steps = page.getByRole('list', { name: 'Steps of the recipe' });
   await steps.getByText('Drop strays').waitFor();
   await steps.getByText('9 dimensions').or(steps.getByText('9 entities')).waitFor();
@@ -101,12 +101,12 @@ test('steps are switched, moved, changed, removed and typed; a wrong value is re
     .click();
   await steps.getByText('not used').waitFor();
   expect(await order()).toEqual(['closeGaps', 'leaveOutLayers off']);
-  await page.getByRole('button', { name: 'Remove: Close gaps' }).click();
+  await page.getByRole('button', { name: 'Delete: Close gaps' }).click();
   await page.waitForFunction(() => document.querySelectorAll('[aria-label="Steps of the recipe"] li').length === 1);
   // Kept by a name, it serves the next job; copied, the other drawing of this one.
   await page.getByLabel('Use Leave out layers').first().click();
   await page.getByLabel('Name of the recipe').fill('Office of the north');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByRole('list', { name: 'Kept recipes' }).getByText('Office of the north').waitFor();
   await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-basement.dxf', basement().dxf));
   await page.getByRole('button', { name: /^marram-basement/ }).waitFor();
@@ -130,10 +130,10 @@ test('five plans on a sheet become five drawings, and a region drawn by hand a s
   await page.getByRole('heading', { name: '5 plans found on this sheet' }).waitFor();
   const names = await Promise.all([1, 2, 3, 4, 5].map((n) => page.getByLabel(`Name of plan ${n}`).inputValue()));
   expect([...names].sort()).toEqual([...sheetTitles].sort());
-  await page.getByRole('button', { name: 'Make a drawing of Basement' }).click();
+  await page.getByRole('button', { name: 'Create drawing of Basement' }).click();
   await page.getByRole('button', { name: /^Basement/ }).waitFor();
   await page.getByRole('button', { name: /^sheet/ }).click();
-  await page.getByRole('button', { name: 'Make 5 drawings' }).click();
+  await page.getByRole('button', { name: 'Create 5 drawings' }).click();
   await page.getByRole('button', { name: /^Wing/ }).waitFor();
   expect((await drawingsOf(project)).map(({ name, setAside }) => `${name}${setAside ? ' aside' : ''}`).sort()).toEqual(
     [...sheetTitles, 'Basement', 'sheet aside'].sort(),
@@ -224,7 +224,7 @@ test('how a drawing is shown is set, seen and kept: colours, fade, place, levels
   await toggle('Over the model');
   await toggle('Seen on all levels, not only on its own');
   await toggle('Held: cannot be clicked or moved, still there to snap to');
-  await page.getByRole('button', { name: 'Let go' }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
   await page.mouse.click(...at(20, 30));
   await page.getByText('Click a line to see what it is.').waitFor();
   await page.waitForTimeout(400);

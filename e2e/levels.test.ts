@@ -187,11 +187,11 @@ test('two levels at one elevation are refused, a level that holds things asks wh
   await type(page, 'Elevation', '7.8 m');
   await page.getByText(/would both stand at 7\.800 m/).waitFor();
   await page.getByRole('switch', { name: 'Shift the levels above along' }).check();
-  await page.getByRole('button', { name: 'Remove Ground 2' }).click();
+  await page.getByRole('button', { name: 'Delete Ground 2' }).click();
   const fate = page.getByRole('group', { name: 'What becomes of what hangs on it' });
   await fate.getByText('On Ground 2 hang 45 elements.').waitFor();
-  await fate.getByRole('button', { name: 'Keep the level' }).click();
-  await page.getByRole('button', { name: 'Remove Ground 2' }).click();
+  await fate.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Delete Ground 2' }).click();
   await choose(page, 'Level to move them to', 'Roof');
   await fate.getByRole('button', { name: 'Move them to' }).click();
   await ladder('Ground 2').waitFor({ state: 'detached' });
@@ -274,7 +274,7 @@ test('working axes along the wing are named and switched, and positions are told
   await type(page, 'Zero, north', '2.4 m');
   await page.getByRole('textbox', { name: 'East runs at' }).fill('17');
   await page.getByRole('textbox', { name: 'Name' }).fill('Wing');
-  await page.getByRole('button', { name: 'Keep the axes' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await page.getByRole('list', { name: 'Working axes' }).getByText('Wing').waitFor();
   const box = (await page.getByRole('application').boundingBox())!;
   await page.mouse.move(box.x + 300, box.y + 300);

@@ -152,7 +152,7 @@ test('a library goes out as a file and into another project, and a broken one is
     .getByLabel('Library file')
     .setInputFiles(fileNamed('broken.json', '{"format":"zircon-frame-library","version":2}'));
   await page.getByText(/broken\.json: This is not a library/).waitFor();
-  await page.getByRole('button', { name: 'Remove 9 unused' }).click();
+  await page.getByRole('button', { name: 'Delete 9 unused' }).click();
   await page.getByText(/^Empty\. Sections and constructions come here/).waitFor();
   await page.goto(first);
 });

@@ -64,7 +64,7 @@ test('a known length between two picked points overrides the evidence and is hel
   await says.getByText(/But then this is true:.*columns 0\.04 \u00d7 0\.04 m/).waitFor();
   await type(page, 'True length', '106\' 9 1/2"');
   await says.getByText('The drawing is in millimetres.').waitFor();
-  await says.getByRole('button', { name: 'Take it so' }).click();
+  await says.getByRole('button', { name: 'Apply' }).click();
   await page.getByText('millimetres confirmed').waitFor();
   expect(await placementOf('marram-ground')).toMatchObject({ unit: 'mm', scale: 1, confirmed: true });
 });
@@ -90,7 +90,7 @@ test('a grid crossing goes to a typed point of the project, and the content\u201
   await page.getByRole('option', { name: '3/B', exact: true }).click();
   await type(page, 'East', '100 m');
   await type(page, 'North', "20'");
-  await page.getByRole('button', { name: 'Put it there' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   await page.getByText(/The project.s zero is the drawing.s point/).waitFor();
   // 20 ft are 6.096 m.
   expect(await standsAt('marram-ground', [10.8, 6.9])).toEqual([100, 6.096]);
@@ -141,7 +141,7 @@ test('the upper floor is fitted by the pattern of its spacings, with a residual 
   const fit = page.getByRole('group', { name: 'The fit' });
   await fit.getByText(/30 points fit onto marram-ground/).waitFor();
   expect(await fit.getByRole('row').count()).toBe(31);
-  await fit.getByRole('button', { name: 'Place it so' }).click();
+  await fit.getByRole('button', { name: 'Apply' }).click();
   await fit.waitFor({ state: 'detached' });
   expect(await standsAt('marram-upper', onUpperSheet([10.8, 6.9]))).toEqual([10.8, 6.9]);
 });
@@ -195,7 +195,7 @@ test('three picked pairs give a fit with the misses by hand', async () => {
     ),
   ).toEqual(['-200.00 200 mm', '+100.00 100 mm', '+100.00 100 mm']);
   await fit.getByText('true to size').waitFor();
-  await fit.getByRole('button', { name: 'Place it so' }).click();
+  await fit.getByRole('button', { name: 'Apply' }).click();
   await fit.waitFor({ state: 'detached' });
   expect(await standsAt('two', [0, 9])).toEqual([0, -0.1]);
 });

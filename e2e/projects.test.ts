@@ -22,7 +22,7 @@ test('an empty list says what to do, and a name is asked for', async () => {
   await page.goto(stage.address);
   await page.getByText('No project yet. Make one, then bring in a DXF plan.').waitFor();
   await page.getByRole('button', { name: 'New project' }).click();
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await page.getByText('A name needs at least one character.').waitFor();
   await page.keyboard.press('Escape');
 });
@@ -63,16 +63,16 @@ test('deleting is undone from the notice and from the list, and for good only af
   await page.getByText('Harbour Office (copy)', { exact: true }).first().waitFor();
   await menu('Harbour Office (copy)', 'Delete');
   await page.getByText('Deleted: 1').click();
-  await page.getByRole('button', { name: 'Bring back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await page.getByText('Deleted: 1').waitFor({ state: 'detached' });
   expect((await names()).sort()).toEqual(['Harbour Office', 'Harbour Office (copy)']);
   await menu('Harbour Office (copy)', 'Delete');
   await page.getByText('Deleted: 1').click();
-  await page.getByRole('button', { name: 'Remove for good' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Delete for good' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('dialog').waitFor({ state: 'detached' });
-  await page.getByRole('button', { name: 'Remove for good' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Remove for good' }).click();
+  await page.getByRole('button', { name: 'Delete for good' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete for good' }).click();
   await page.getByText('Deleted: 1').waitFor({ state: 'detached' });
   expect(
     await stage.sql(
@@ -88,21 +88,21 @@ test('levels are added, named, moved with lengths in any unit, and removed; wron
   await page.getByRole('button', { name: 'Edit level' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Upper');
   await page.getByLabel('Elevation').fill('0');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   await page.getByText('Another level stands at this elevation.').waitFor();
   await page.getByLabel('Elevation').fill('12\' 9 9/16"');
   await page.getByLabel('Height to next').fill('nothing');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   await page.getByText(/"nothing" is not a length/).waitFor();
   await page.getByLabel('Height to next').fill('360 cm');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   // 12 ft 9 9/16 in = 153.5625 in = 3.9005 m.
   await page.getByRole('button', { name: 'Upper, +3.900 m' }).waitFor();
   await page.getByRole('button', { name: 'Edit level' }).click();
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByRole('button', { name: 'Remove Upper' }).click();
+  await page.getByRole('button', { name: 'Delete Upper' }).click();
   await page.getByRole('button', { name: /^Upper, / }).waitFor({ state: 'detached' });
-  await page.getByRole('button', { name: 'Undo: Remove Upper' }).click();
+  await page.getByRole('button', { name: 'Undo: Delete Upper' }).click();
   await page.getByRole('button', { name: 'Upper, +3.900 m' }).waitFor();
 });
 

@@ -158,7 +158,7 @@ test('a role map is kept and applied to the upper floor, and says what it did no
   await station(page, 'Sorting');
   await page.getByRole('tab', { name: 'Role maps', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of the role map' }).fill('Marram office');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByText(/Role map Marram office is kept, with \d+ rules\./).waitFor();
   await station(page, 'Intake');
   await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));

@@ -124,7 +124,7 @@ test('a role map carries the roles of blocks to the next drawing', async () => {
   await station(page, 'Sorting');
   await part(page, 'Role maps');
   await page.getByRole('textbox', { name: 'Name of the role map' }).fill('Post office');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByText(/Role map Post office is kept/).waitFor();
   await station(page, 'Intake');
   await page.getByLabel('DXF files').setInputFiles(fileNamed('posts-2.dxf', plan));

@@ -177,10 +177,10 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
               >
                 <Box sx={{ flex: 1 }}>{project.name}</Box>
                 <Button variant="outlined" onClick={() => void restore(project)}>
-                  Bring back
+                  Restore
                 </Button>
                 <Button variant="text" color="error" onClick={() => setRemoving(project)}>
-                  Remove for good
+                  Delete for good
                 </Button>
               </Box>
             ))}
@@ -195,11 +195,11 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
           leave={() => setNaming(null)}
         />
       )}
-      <Dialog open={removing !== null} onClose={() => setRemoving(null)} aria-label="Remove for good">
+      <Dialog open={removing !== null} onClose={() => setRemoving(null)} aria-label="Delete for good">
         <DialogContent>{removing?.name} and its drawings are removed for good. This cannot be undone.</DialogContent>
         <DialogActions>
           <Button variant="text" autoFocus onClick={() => setRemoving(null)}>
-            Keep it
+            Cancel
           </Button>
           <Button
             variant="contained"
@@ -211,7 +211,7 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
               void act(() => api(`/api/projects/${removing.id}?forever`, { method: 'DELETE' }));
             }}
           >
-            Remove for good
+            Delete for good
           </Button>
         </DialogActions>
       </Dialog>
@@ -295,10 +295,10 @@ function NameDialog({
         </DialogContent>
         <DialogActions>
           <Button variant="text" onClick={leave}>
-            Leave
+            Cancel
           </Button>
           <Button type="submit" variant="contained">
-            {start === '' ? 'Make it' : 'Rename'}
+            {start === '' ? 'Create' : 'Rename'}
           </Button>
         </DialogActions>
       </form>

@@ -68,7 +68,7 @@ async function walk(page: Page, address: string): Promise<void> {
   await part('Recipe');
   await page.getByRole('button', { name: /^Look at 9 dimensions/ }).click();
   await shot('intake-recipe');
-  await page.getByRole('button', { name: 'Do not apply' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await level('Ground');
   await page.getByRole('button', { name: /^marram-ground / }).click();
   await part('Revisions');
@@ -94,7 +94,7 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('button', { name: 'By grid labels' }).click();
   await page.getByRole('group', { name: 'The fit' }).waitFor();
   await shot('datum-fit');
-  await page.getByRole('button', { name: 'Place it so' }).click();
+  await page.getByRole('button', { name: 'Apply' }).click();
   await part('Place');
   await take('marram-section');
   await page.getByRole('button', { name: 'Look at it face on' }).click();
@@ -177,7 +177,7 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.goto(address);
   await page.getByRole('button', { name: 'New project' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Plans on a sheet');
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await page.waitForURL(/\/projects\//);
   await page
     .getByLabel('DXF files')

@@ -308,7 +308,7 @@ export function removeLevel(state: Model, levelId: string, fate: Fate, newId: ()
   const rest = levelsUp(state)
     .filter(({ id }) => id !== levelId)
     .map((other) => (other.repeats === levelId ? { ...other, repeats: null } : other));
-  return levelsEdit(state, `Remove ${level.name}`, rest, [...more, ...copies]);
+  return levelsEdit(state, `Delete ${level.name}`, rest, [...more, ...copies]);
 }
 
 /** Copies of elements on another level; copied openings are in the copies of their walls. */

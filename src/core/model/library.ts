@@ -186,7 +186,7 @@ export function putEntry(state: Model, row: LibraryRow): Edit {
 export function removeEntries(state: Model, rows: readonly LibraryRow[]): Edit {
   const gone = new Set(rows.map(({ id }) => id));
   return {
-    label: rows.length === 1 ? `Remove ${rows[0].name}` : `Remove ${rows.length} entries of the library`,
+    label: rows.length === 1 ? `Delete ${rows[0].name}` : `Delete ${rows.length} entries of the library`,
     changes: [
       ...rows.map(({ id }) => remove('library', id)),
       ...rows.flatMap(({ id }) => usersOf(state, id)).map((element) => put('element', { ...element, libraryId: null })),

@@ -86,7 +86,7 @@ export function KnownLengthPart({
           </Note>
           <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
             <Button variant="contained" onClick={() => take(found.value.unit, found.value.scale)}>
-              Take it so
+              Apply
             </Button>
             {Math.abs(found.value.off) > 5e-4 && (
               <Button
@@ -97,7 +97,7 @@ export function KnownLengthPart({
               </Button>
             )}
             <Button variant="text" onClick={() => setEnds(null)}>
-              Leave it
+              Cancel
             </Button>
           </Box>
         </Box>

@@ -338,7 +338,7 @@ function Remove({ level, state, remove }: { level: LevelRow; state: Model; remov
           color="error"
           onClick={() => (used.length === 0 ? remove({ kind: 'drop' }) : setAsked(true))}
         >
-          Remove {level.name}
+          Delete {level.name}
         </Button>
       ) : (
         <Box role="group" aria-label="What becomes of what hangs on it">
@@ -374,7 +374,7 @@ function Remove({ level, state, remove }: { level: LevelRow; state: Model; remov
               {uses.elements > 0 ? 'Its elements go too' : 'They hang on no level'}
             </Button>
             <Button variant="text" onClick={() => setAsked(false)}>
-              Keep the level
+              Cancel
             </Button>
           </Box>
         </Box>

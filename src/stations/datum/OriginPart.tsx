@@ -191,10 +191,10 @@ export function OriginPart({
             </Box>
             <Box sx={{ display: 'flex', gap: 1 }}>
               <Button variant="contained" onClick={() => put(point, target, where(target))}>
-                Put it there
+                Apply
               </Button>
               <Button variant="text" onClick={() => setPoint(null)}>
-                Leave it
+                Cancel
               </Button>
             </Box>
           </>

@@ -199,7 +199,7 @@ function SurveyOfProject({
         )}
         {project.survey !== null && (
           <Button variant="text" onClick={() => change({ survey: null }, 'Survey not known')}>
-            Forget it
+            Delete
           </Button>
         )}
       </Box>
@@ -391,10 +391,10 @@ function AxesOfProject({ project, change }: Change) {
           />
           <Box sx={{ display: 'flex', gap: 1, gridColumn: '1 / -1' }}>
             <Button type="submit" variant="contained" disabled={!typed?.ok || name.trim() === '' || taken}>
-              Keep the axes
+              Create
             </Button>
             <Button variant="text" onClick={() => setDraft(null)}>
-              Leave it
+              Cancel
             </Button>
           </Box>
         </Box>

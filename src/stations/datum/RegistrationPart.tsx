@@ -359,10 +359,10 @@ function FoundFit({
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
         <Button variant="contained" onClick={accept}>
-          Place it so
+          Apply
         </Button>
         <Button variant="text" onClick={drop}>
-          Leave it
+          Cancel
         </Button>
       </Box>
     </Box>

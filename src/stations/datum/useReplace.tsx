@@ -44,7 +44,7 @@ export function useReplace(): { replace: Replace; question: ReactNode } {
       </DialogContent>
       <DialogActions>
         <Button variant="text" onClick={() => setAsked(null)}>
-          Do nothing
+          Cancel
         </Button>
         <Button variant="outlined" onClick={() => asked && apply(asked.placement, asked.label, false)}>
           Elements stay

@@ -59,7 +59,7 @@ export function ClickedLine({ drawing, underlay }: { drawing: DrawingRow; underl
       title="On the board"
       aside={
         <Button variant="text" onClick={() => select(null)}>
-          Let go
+          Clear
         </Button>
       }
     >

@@ -150,7 +150,7 @@ export function PlansPart({
         aside={
           plans.length > 1 && (
             <Button variant="contained" onClick={() => cut(plans.map((_, i) => i))}>
-              Make {plans.length} drawings
+              Create {plans.length} drawings
             </Button>
           )
         }
@@ -190,8 +190,8 @@ export function PlansPart({
                     <Box component="span" sx={{ color: 'text.secondary', fontSize: 12 }}>
                       {count(plan.paths, 'line')}
                     </Box>
-                    <Button variant="text" aria-label={`Make a drawing of ${nameOf(i)}`} onClick={() => cut([i])}>
-                      Make a drawing
+                    <Button variant="text" aria-label={`Create drawing of ${nameOf(i)}`} onClick={() => cut([i])}>
+                      Create drawing
                     </Button>
                   </Box>
                 </Box>
@@ -224,7 +224,7 @@ export function PlansPart({
               sx={{ flex: 1 }}
             />
             <Button type="submit" variant="contained">
-              Make a drawing
+              Create drawing
             </Button>
             <Button
               variant="text"
@@ -233,7 +233,7 @@ export function PlansPart({
                 outline(null);
               }}
             >
-              Drop it
+              Cancel
             </Button>
           </Box>
         )}

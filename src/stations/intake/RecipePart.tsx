@@ -141,10 +141,10 @@ export function RecipePart({
             </Box>
             <Box sx={{ display: 'flex', gap: 1 }}>
               <Button variant="contained" onClick={apply}>
-                {draft.at === null ? 'Apply' : 'Change'}
+                Apply
               </Button>
               <Button variant="text" onClick={() => setDraft(null)}>
-                {draft.at === null ? 'Do not apply' : 'Close'}
+                {draft.at === null ? 'Cancel' : 'Close'}
               </Button>
             </Box>
           </Box>
@@ -234,13 +234,13 @@ function Suggested({
                 aria-label={`Take ${count.words}`}
                 onClick={() => take([step])}
               >
-                Take
+                Apply
               </Button>
             </Box>
           ))}
         </Box>
         <Button variant="contained" sx={{ mt: 1 }} onClick={() => take(suggestions.map(({ step }) => step))}>
-          {suggestions.length === 1 ? 'Take it' : `Take all ${suggestions.length}`}
+          {suggestions.length === 1 ? 'Apply it' : `Apply all ${suggestions.length}`}
         </Button>
       </Box>
     </Part>
@@ -370,7 +370,7 @@ function StepLine({
       </Box>
       {act('up', 'Earlier', up, first)}
       {act('down', 'Later', down, last)}
-      {act('close', 'Remove', remove)}
+      {act('close', 'Delete', remove)}
     </Box>
   );
 }

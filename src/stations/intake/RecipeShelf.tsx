@@ -92,7 +92,7 @@ export function RecipeShelf({
             sx={{ flex: 1 }}
           />
           <Button type="submit" variant="outlined" disabled={name.trim() === ''}>
-            {kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Keep'}
+            {kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Save'}
           </Button>
         </Box>
       )}

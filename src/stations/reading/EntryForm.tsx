@@ -55,7 +55,7 @@ export function EntryForm({ row, users, taken, change, drop }: Form) {
             : `${users} ${users === 1 ? 'element changes' : 'elements change'} with it.`}
         </Box>
         <Button variant="text" onClick={drop}>
-          Remove
+          Delete
         </Button>
       </Box>
     </Box>

@@ -201,7 +201,7 @@ export function LibraryPart() {
           </Button>
           {unused.length > 0 && (
             <Button variant="text" onClick={() => void commit((now) => removeEntries(now, unused))}>
-              Remove {unused.length} unused
+              Delete {unused.length} unused
             </Button>
           )}
         </Box>

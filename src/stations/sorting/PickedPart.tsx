@@ -111,7 +111,7 @@ export function PickedPart({
         aside={
           paths.size > 0 && (
             <Button variant="text" onClick={() => setPaths(new Set())}>
-              Drop them
+              Clear
             </Button>
           )
         }

@@ -138,7 +138,7 @@ export function RoleMapShelf({
           sx={{ flex: 1 }}
         />
         <Button type="submit" variant="outlined" disabled={name.trim() === '' || sorted === 0}>
-          {kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Keep'}
+          {kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Save'}
         </Button>
         <Button variant="text" onClick={() => input.current?.click()}>
           Bring in

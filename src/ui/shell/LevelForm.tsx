@@ -111,10 +111,10 @@ export function LevelForm({ level, lengths, levels, done, change, more }: Form) 
       />
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button type="submit" variant="contained">
-          Keep
+          Apply
         </Button>
         <Button variant="text" onClick={done}>
-          Leave as it is
+          Cancel
         </Button>
         <Button
           variant="text"
