@@ -6,6 +6,8 @@ import pg from 'pg';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 import { browserArguments, browserPath } from '@/cli/browser';
 import { serve, type Serving } from '@/cli/serve';
+import { finishedName, seedFinished } from '@/cli/seedFinished';
+import { closeConnections } from '@/server/database/connection';
 import { anyPort } from '@/cli/system';
 import type { ProjectState } from '@/core/model/state';
 
@@ -17,6 +19,8 @@ export interface Stage {
   sql: <T extends pg.QueryResultRow>(text: string, values?: unknown[]) => Promise<T[]>;
   /** A window of a person of its own. */
   person: () => Promise<{ context: BrowserContext; page: Page }>;
+  /** Loads the demo's finished project. @returns its id */
+  seed: () => Promise<string>;
   /** Ends the server at once, as a power cut does. */
   kill: () => Promise<void>;
   restart: () => Promise<void>;
@@ -67,6 +71,17 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
         if (message.type() === 'error' && !noise.test(message.text())) problems.push(message.text());
       });
       return { context, page };
+    },
+    seed: async () => {
+      process.env.DATABASE_URL = databaseUrl;
+      try {
+        await seedFinished();
+        await closeConnections();
+      } finally {
+        process.env.DATABASE_URL = base;
+      }
+      const { rows } = await client.query('select id from projects where name = $1', [finishedName]);
+      return (rows[0] as { id: string }).id;
     },
     kill: async () => {
       const ended = new Promise((done) => {

@@ -21,6 +21,7 @@ import { projectRow, type ProjectState } from '@/core/model/state';
 import { api } from '@/project/api';
 import { TopBar } from '@/ui/shell/TopBar';
 import { Note } from '@/ui/widgets/Heading';
+import { LinePicture } from '@/ui/widgets/LinePicture';
 import { Icon } from '@/ui/widgets/Icon';
 import type { ProjectCard } from '@/server/projects';
 
@@ -122,6 +123,14 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
                 pr: 1,
               }}
             >
+              <Box sx={{ pl: 1.5, py: 1, display: 'flex' }}>
+                <LinePicture
+                  lines={project.picture}
+                  width={96}
+                  height={60}
+                  colour={`var(--mui-palette-zf-${project.elements > 0 ? 'wall' : 'ink2'})`}
+                />
+              </Box>
               <Box
                 component={Link}
                 href={`/projects/${project.id}`}

@@ -2,22 +2,21 @@ import type { Box } from '@/core/geometry/boxIndex';
 import { boxOf } from '@/core/geometry/boxIndex';
 import { apply, determinant, type Transform } from '@/core/geometry/transform';
 import type { Point } from '@/core/geometry/vector';
-import { mainContent } from '@/core/underlay/mainContent';
+import { mainContentOf } from '@/core/underlay/mainContent';
 import type { Primitives } from '@/core/underlay/primitives';
 import type { BoardDrawing, BoardScene } from './scene';
 
-const mains = new WeakMap<Primitives, Box | null>();
+const mains = new WeakMap<Primitives, { key: string; box: Box | null }>();
 
-/**
- * The main content of a drawing, about its underlay's origin: without frame and title block where a plan stands in one.
- */
-function mainBox({ underlay: { primitives } }: BoardDrawing): Box | null {
+/** The building in a drawing, about its underlay's origin; its main content where no layer has a role yet. */
+function mainBox({ underlay: { primitives }, building }: BoardDrawing): Box | null {
+  const key = building.join('');
   const known = mains.get(primitives);
-  if (known !== undefined) return known;
-  const main = mainContent(primitives);
+  if (known?.key === key) return known.box;
+  const main = mainContentOf(primitives, building);
   const [ox, oy] = primitives.origin;
   const box: Box | null = main && [main[0][0] - ox, main[0][1] - oy, main[1][0] - ox, main[1][1] - oy];
-  mains.set(primitives, box);
+  mains.set(primitives, { key, box });
   return box;
 }
 
@@ -34,7 +33,7 @@ function placed(box: Box, transform: Transform): Box {
   return boxOf(corners.map((p) => apply(transform, p)));
 }
 
-/** The box round the main content of a drawing, in the project. */
+/** The box round the building in a drawing, in the project. */
 export function extentOfDrawing(drawing: BoardDrawing): Box | null {
   const box = mainBox(drawing);
   return box && placed(box, drawing.transform);

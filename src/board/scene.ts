@@ -21,6 +21,8 @@ export interface BoardDrawing {
   transform: Transform;
   /** 1 for each layer that is not shown. */
   hidden: Uint8Array;
+  /** 1 for each layer that shows the building; frame and title block are none, and decide no view. */
+  building: Uint8Array;
   display: Display;
 }
 

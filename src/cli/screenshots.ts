@@ -6,7 +6,8 @@ import { sheet } from '../../demo/sheet';
 import { browserArguments, browserPath, ensureBrowser } from './browser';
 import { buildApplication } from './build';
 import { removeCluster, startCluster } from './postgres';
-import { demoName, seedDemo } from './seed';
+import { demoName } from './demoProject';
+import { seedDemo } from './seed';
 import { serve } from './serve';
 import { anyPort, root, Stop } from './system';
 
@@ -58,7 +59,7 @@ async function walk(page: Page, address: string): Promise<void> {
     page.getByRole('navigation', { name: 'Course' }).getByText(word, { exact: true }).click();
   await page.goto(address);
   await shot('projects');
-  await page.getByText(demoName).click();
+  await page.getByText(demoName, { exact: true }).click();
   await page.getByRole('heading', { name: 'Intake report' }).waitFor();
   const part = (name: string) => page.getByRole('tab', { name, exact: true }).click();
   const level = (name: string) => page.getByRole('button', { name: new RegExp(`^${name},`) }).click();

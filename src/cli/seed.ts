@@ -1,53 +1,32 @@
 import { randomUUID } from 'node:crypto';
-import { Readable } from 'node:stream';
 import { across, up, wing } from '../../demo/building';
 import { sectionPlace } from '../../demo/section';
 import { survey } from '../../demo/yard';
-import { defaultLimits } from '@/core/drawing/limits';
-import { packDrawing } from '@/core/drawing/packDrawing';
-import { readDxf } from '@/core/drawing/reader';
-import { digest } from '@/core/handover/intake/digest';
 import { put } from '@/core/model/edits';
-import { plainLevel } from '@/core/model/levels';
-import type { LevelRow } from '@/core/model/state';
 import { plainDisplay } from '@/core/underlay/display';
 import { bringIn, bringInRevision } from '@/server/bringIn';
 import { database } from '@/server/database/connection';
 import { applyEdit } from '@/server/edits';
-import { storeDerived, storeFile } from '@/server/files';
 import { createProject } from '@/server/projects';
 import { loadState } from '@/server/rows';
-import { demoFiles } from './demoFiles';
+import { demoLevels, demoName, readDemoFile, type DemoFile } from './demoProject';
+import { seedFinished } from './seedFinished';
 
-type DemoFile = keyof typeof demoFiles;
-
-export const demoName = 'Marram Point Field Station';
-
-const levels: Omit<LevelRow, 'id'>[] = [
-  { ...plainLevel, name: 'Basement', elevation: -3.15, height: 3.15, kind: 'foundation' },
-  { ...plainLevel, name: 'Ground', elevation: 0, height: 3.9, kind: 'ground' },
-  { ...plainLevel, name: 'Upper', elevation: 3.9, height: 3.6 },
-  { ...plainLevel, name: 'Roof', elevation: 7.5, height: 1.1, kind: 'roof' },
-];
-
-/** Loads the demo project into a database that holds no project. */
+/** Loads the demo projects into a database that holds no project: one as it begins, and one in which it is finished. */
 export async function seedDemo(): Promise<void> {
   if (await database().selectFrom('projects').select('id').limit(1).executeTakeFirst()) return;
-  const project = await createProject(demoName, 'm', levels);
+  await seedFinished();
+  await seedRaw();
+}
+
+async function seedRaw(): Promise<void> {
+  const project = await createProject(demoName, 'm', demoLevels);
   const rows = await database().selectFrom('levels').select(['id', 'name']).where('project_id', '=', project).execute();
   const level = (name: string) => rows.find((row) => row.name === name)!.id;
   await database()
     .transaction()
     .execute(async (tx) => {
-      const read = async (name: DemoFile) => {
-        const bytes = new TextEncoder().encode(demoFiles[name]());
-        const reading = readDxf(bytes);
-        if (!reading.ok) throw new Error(reading.message);
-        const file = await storeFile(tx, Readable.from([bytes]));
-        const { drawing, intake, unit } = digest(name, file.sha256, reading.value, defaultLimits);
-        await storeDerived(tx, file.id, packDrawing(drawing), intake);
-        return { file: { id: file.id, name }, intake, unit };
-      };
+      const read = (name: DemoFile) => readDemoFile(tx, name);
       const take = async (name: DemoFile, on: string) => {
         const { file, intake, unit } = await read(name);
         return bringIn(tx, project, { ...file, levelId: level(on) }, intake, unit);

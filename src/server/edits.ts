@@ -117,6 +117,8 @@ async function append(
     .where('id', '=', project)
     .execute();
   await sql`set constraints all immediate`.execute(tx);
+  // Another edit of the same transaction may again pass through states that only its end mends.
+  await sql`set constraints all deferred`.execute(tx);
   await sql`select pg_notify('zircon', ${JSON.stringify({ project, version: seq })})`.execute(tx);
 }
 

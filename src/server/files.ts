@@ -68,8 +68,16 @@ export async function* fileChunks(id: string): AsyncGenerator<Buffer> {
   }
 }
 
+/** What follows from a file alone, and can be made again. */
+export interface Derived {
+  columns: Uint8Array;
+  intake: IntakeFile;
+  /** A small picture of it: x1 y1 x2 y2 of straight lines. */
+  picture: number[];
+}
+
 /** Keeps what a file was read to. */
-export async function storeDerived(db: Db, id: string, columns: Uint8Array, intake: IntakeFile): Promise<void> {
+export async function storeDerived(db: Db, id: string, { columns, intake, picture }: Derived): Promise<void> {
   await db.deleteFrom('file_columns').where('file_id', '=', id).execute();
   for (let at = 0, seq = 0; at < columns.length; at += chunkSize * 8, seq += 1) {
     await db
@@ -80,7 +88,12 @@ export async function storeDerived(db: Db, id: string, columns: Uint8Array, inta
   await db.deleteFrom('file_reports').where('file_id', '=', id).execute();
   await db
     .insertInto('file_reports')
-    .values({ file_id: id, reader_version: readerVersion, intake: JSON.stringify(intake) as never })
+    .values({
+      file_id: id,
+      reader_version: readerVersion,
+      intake: JSON.stringify(intake) as never,
+      picture: JSON.stringify(picture),
+    })
     .execute();
 }
 

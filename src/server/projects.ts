@@ -1,3 +1,4 @@
+import { picturesOf } from './projectPictures';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { plainLevel } from '@/core/model/levels';
@@ -20,6 +21,8 @@ export interface ProjectCard {
   drawings: number;
   elements: number;
   levels: number;
+  /** A small picture: x1 y1 x2 y2 of straight lines, of its walls and columns, else of a drawing; empty where there is none. */
+  picture: number[];
 }
 
 export async function listProjects(): Promise<ProjectCard[]> {
@@ -49,6 +52,7 @@ export async function listProjects(): Promise<ProjectCard[]> {
     ])
     .orderBy('updated_at', 'desc')
     .execute();
+  const pictures = await picturesOf(rows.map(({ id }) => id));
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
@@ -57,6 +61,7 @@ export async function listProjects(): Promise<ProjectCard[]> {
     drawings: Number(row.drawings),
     elements: Number(row.elements),
     levels: Number(row.levels),
+    picture: pictures.get(row.id) ?? [],
   }));
 }
 

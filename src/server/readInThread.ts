@@ -7,7 +7,9 @@ import { settings } from './settings';
 
 /** What the reading thread answers. */
 type ThreadAnswer =
-  { next: true } | { failed: string } | { columns: Uint8Array; intake: IntakeFile; unit: UnitVerdict };
+  | { next: true }
+  | { failed: string }
+  | { columns: Uint8Array; intake: IntakeFile; unit: UnitVerdict; picture: number[] };
 type Final = Exclude<ThreadAnswer, { next: true }>;
 
 /**

@@ -17,7 +17,7 @@ export async function rebuildDerived(fileId: string): Promise<void> {
   if ('failed' in answer) throw new Problem(422, answer.failed);
   await database()
     .transaction()
-    .execute((tx) => storeDerived(tx, file.id, answer.columns, answer.intake));
+    .execute((tx) => storeDerived(tx, file.id, answer));
 }
 
 /** What a file was read to, read again where an older reader made it. */

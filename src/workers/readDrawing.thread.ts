@@ -19,8 +19,8 @@ port.on('message', (chunk: Uint8Array | null) => {
     port.postMessage({ failed: reading.message });
     return;
   }
-  const { drawing, intake, unit } = digest(fileName, sha256, reading.value, limits);
+  const { drawing, intake, unit, picture } = digest(fileName, sha256, reading.value, limits);
   const columns = packDrawing(drawing);
-  port.postMessage({ columns, intake, unit }, [columns.buffer as ArrayBuffer]);
+  port.postMessage({ columns, intake, unit, picture }, [columns.buffer as ArrayBuffer]);
 });
 port.postMessage({ next: true });

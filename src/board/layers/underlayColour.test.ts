@@ -7,7 +7,7 @@ import { colourKey, underlayColour } from './underlayColour';
 const scene = (tokens: typeof light) => ({ tokens, dark: tokens === dark }) as BoardScene;
 const drawing = (part: Partial<Display>) =>
   ({
-    display: { ...plainDisplay, ...part },
+    display: { ...plainDisplay, colours: 'drawn', ...part },
     underlay: {
       layers: [
         { name: 'WALL', hidden: false, empty: false },

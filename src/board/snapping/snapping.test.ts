@@ -49,6 +49,7 @@ function boardDrawing(
     placement,
     transform: placementTransform(placement, primitives.origin),
     hidden: Uint8Array.from(layers, ({ name }) => (hide.includes(name) ? 1 : 0)),
+    building: new Uint8Array(layers.length),
     display: { ...plainDisplay, ...display },
   };
 }

@@ -1,3 +1,4 @@
+import { mostOf } from '@/core/lists';
 import { fail, ok, type Result } from '@/core/result';
 import { distance, type Point } from '@/core/geometry/vector';
 
@@ -49,8 +50,8 @@ export function fitRigid(pairs: readonly PointPair[]): Result<RigidFit> {
       `${pairs.length === 0 ? 'No pair' : 'One pair'} of points was given; a drawing is fitted by at least two.`,
     );
   const [centre, target] = [mean(pairs.map(({ from }) => from)), mean(pairs.map(({ to }) => to))];
-  const spread = Math.max(...pairs.map(({ from }) => distance(from, centre)));
-  if (spread < together / 2 || Math.max(...pairs.map(({ to }) => distance(to, target))) < together / 2)
+  const spread = mostOf(pairs.map(({ from }) => distance(from, centre)));
+  if (spread < together / 2 || mostOf(pairs.map(({ to }) => distance(to, target))) < together / 2)
     return fail('The points lie on one another; a direction needs points apart. Pick points further from one another.');
   let [dot, cross] = [0, 0];
   for (const { from, to } of pairs) {

@@ -1,3 +1,4 @@
+import { leastOf, mostOf, pushAll } from '@/core/lists';
 import type { GridLine } from '@/core/kinds/grid';
 import { fail, ok, type Result } from '@/core/result';
 import { degrees, distance, type Point } from '@/core/geometry/vector';
@@ -43,7 +44,7 @@ export function registerByPattern(from: readonly GridLine[], to: readonly GridLi
       return fail(
         'The drawing has grid lines in one direction only; two directions are needed. Check the role of its grid layers, or fit by picked points.',
       );
-    found.push(...waysOf(here, there, mirrored));
+    pushAll(found, waysOf(here, there, mirrored));
   }
   const plain = best(found.filter(({ mirrored }) => !mirrored));
   const turnedOver = best(found.filter(({ mirrored }) => mirrored));
@@ -187,13 +188,10 @@ function wayOf(
       const other = target.lines.find((line) => Math.abs(line.at - at) < same);
       return other ? [{ here: index, there: other, at }] : [];
     });
-    pairs.push(...matched);
+    pushAll(pairs, matched);
     if (matched.length < 2) continue;
     // Between the outermost lines that meet, every line of either grid should have its other.
-    const [low, high] = [
-      Math.min(...matched.map(({ at }) => at)) - same,
-      Math.max(...matched.map(({ at }) => at)) + same,
-    ];
+    const [low, high] = [leastOf(matched.map(({ at }) => at)) - same, mostOf(matched.map(({ at }) => at)) + same];
     const inside = ({ at }: { at: number }) => at > low && at < high;
     missed += placed.filter(inside).length + target.lines.filter(inside).length - 2 * matched.length;
   }

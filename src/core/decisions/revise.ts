@@ -1,3 +1,4 @@
+import { pushAll } from '@/core/lists';
 import { groupBy } from '@/core/groupBy';
 import { decisionId } from './decide';
 import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
@@ -129,7 +130,7 @@ export function takeChanges(
   const byKey = new Map(candidates.map((candidate) => [candidate.key, candidate]));
   for (const wallId of gone)
     for (const opening of model.index.openingsOf(wallId))
-      if (!own.has(opening.id)) edits.push(...rehung(model, opening, byKey, hostOf));
+      if (!own.has(opening.id)) pushAll(edits, rehung(model, opening, byKey, hostOf));
   return {
     label: `Take ${counted(changes.length, 'change')} of ${drawing.name}`,
     changes: [...shelf.changes, ...edits],

@@ -13,6 +13,9 @@ export interface Arc {
   sweep: number;
 }
 
+/** No chord of a building part leaves the arc that it stands for by more than this, metres. */
+export const arcSagitta = 0.001;
+
 /** The arc from a to b with a bulge other than zero. */
 export function arcOfBulge(a: Point, b: Point, bulge: number): Arc {
   const sweep = 4 * Math.atan(bulge);

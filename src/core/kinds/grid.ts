@@ -1,11 +1,11 @@
 import * as v from 'valibot';
-import { chordCount } from '@/core/geometry/bulge';
+import { arcSagitta, chordCount } from '@/core/geometry/bulge';
 import { degrees, direction, distance, middle, radians, subtract, type Point } from '@/core/geometry/vector';
 import { coordinates, words } from './fields';
 import { metres } from './figures';
 import type { Grip, Kind } from './kind';
 import { finite, point, positive } from './limits';
-import { arcSagitta, awayFromLine, dragLine, lineGrips } from './lines';
+import { awayFromLine, dragLine, lineGrips } from './lines';
 
 /** A straight grid line or an arc of one; angles in degrees, the arc counter-clockwise. */
 export type GridLine =

@@ -1,9 +1,6 @@
-import { arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
+import { arcOfBulge, arcSagitta, chordCount, pointOnArc } from '@/core/geometry/bulge';
 import { distance, dot, middle, subtract, type Point } from '@/core/geometry/vector';
 import type { Grip } from './kind';
-
-/** No chord leaves the arc that it stands for by more than this, metres. */
-export const arcSagitta = 0.001;
 
 /** The points of an arc by its bulge, or the two ends of a straight line. */
 export function bulgedLine(start: Point, end: Point, bulge: number): Point[] {

@@ -1,12 +1,12 @@
 import * as v from 'valibot';
-import { arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
+import { arcSagitta, arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
 import { contains } from '@/core/geometry/polygon';
 import { dot, subtract, type Point } from '@/core/geometry/vector';
 import { length } from './fields';
 import { metres } from './figures';
 import type { Kind } from './kind';
 import { positive, size } from './limits';
-import { arcSagitta, awayFromLine, bandOutline } from './lines';
+import { awayFromLine, bandOutline } from './lines';
 import { wallLength, type Wall } from './wall';
 
 /** A door or a window in a wall; `offset` is from the wall's start to its near edge, the sill above the level. */

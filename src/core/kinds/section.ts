@@ -1,10 +1,9 @@
 import * as v from 'valibot';
-import { chordCount } from '@/core/geometry/bulge';
+import { arcSagitta, chordCount } from '@/core/geometry/bulge';
 import { boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { Field } from './kind';
 import { point, positive } from './limits';
-import { arcSagitta } from './lines';
 
 /**
  * A cross-section; the width runs along the rotated x, the depth along the rotated y, an outline about the position.

@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@/core/lists';
 import type { ElementRow } from '@/core/kinds/element';
 import type { Section } from '@/core/kinds/section';
 import { distance, type Point } from '@/core/geometry/vector';
@@ -103,7 +104,7 @@ export function nameBy(
 
 function polygonSizes(outline: readonly Point[]): { w: number; d: number } {
   const [xs, ys] = [outline.map(([x]) => x), outline.map(([, y]) => y)];
-  return { w: Math.max(...xs) - Math.min(...xs), d: Math.max(...ys) - Math.min(...ys) };
+  return { w: mostOf(xs) - leastOf(xs), d: mostOf(ys) - leastOf(ys) };
 }
 
 const isImperial = (state: ProjectState): boolean =>

@@ -104,13 +104,13 @@ test('a recipe goes to other drawings without its regions, and theirs stay', () 
 test('a drawing without a display is shown plainly, one from before a setting came has it plain', () => {
   expect(displayOf(emptyState, sheet.id)).toMatchObject({
     id: sheet.id,
-    colours: 'drawn',
+    colours: 'ink',
     fade: 0,
     held: false,
     stacked: true,
   });
-  const older = { display: { [sheet.id]: { id: sheet.id, colours: 'ink', fade: 0.3 } } } as unknown as ProjectState;
-  expect(displayOf(older, sheet.id)).toMatchObject({ colours: 'ink', fade: 0.3, stacked: true });
+  const older = { display: { [sheet.id]: { id: sheet.id, colours: 'drawn', fade: 0.3 } } } as unknown as ProjectState;
+  expect(displayOf(older, sheet.id)).toMatchObject({ colours: 'drawn', fade: 0.3, stacked: true });
 });
 
 test('only a held drawing has words against being moved', () => {

@@ -1,3 +1,4 @@
+import { pushAll } from '@/core/lists';
 import { familiesOf } from './families';
 import type { From, PlacedPath } from '@/core/placed/placed';
 import { arcOfBulge } from '@/core/geometry/bulge';
@@ -125,7 +126,7 @@ function faceOf(spans: (FaceSpan & { offset: number })[], gap: number): Face {
     const last = joined[joined.length - 1];
     if (last && from <= last.to + gap) {
       last.to = Math.max(last.to, to);
-      last.sources.push(...sources);
+      pushAll(last.sources, sources);
     } else joined.push({ from, to, sources: [...sources] });
   }
   return { offset, spans: joined };

@@ -1,5 +1,5 @@
 import type { PlacedPath } from '@/core/placed/placed';
-import { arcOfBulge, pointOnArc } from '@/core/geometry/bulge';
+import { arcOfBulge, arcSagitta, chordCount, pointOnArc } from '@/core/geometry/bulge';
 import { distance, type Point } from '@/core/geometry/vector';
 import { loopsOf, type LooseSide } from './loops';
 
@@ -56,7 +56,7 @@ export function findOutlines(paths: readonly PlacedPath[], gap: number): { outli
   return { outlines: [...outlines, ...loops], loose: rest };
 }
 
-/** The vertices of a path, its arcs as eight chords a half turn. */
+/** The vertices of a path, its arcs in chords that leave them by no more than a millimetre. */
 export function pathPoints({ points, bulges, closed }: PlacedPath): Point[] {
   const out: Point[] = [];
   points.forEach((p, i) => {
@@ -64,7 +64,7 @@ export function pathPoints({ points, bulges, closed }: PlacedPath): Point[] {
     const next = points[i + 1] ?? (closed ? points[0] : undefined);
     if (bulges[i] === 0 || next === undefined) return;
     const arc = arcOfBulge(p, next, bulges[i]);
-    const chords = Math.max(2, Math.ceil((Math.abs(arc.sweep) / Math.PI) * 8));
+    const chords = Math.max(2, chordCount(arc.radius, arc.sweep, arcSagitta));
     for (let k = 1; k < chords; k += 1) out.push(pointOnArc(arc, k / chords));
   });
   return out;

@@ -1,3 +1,4 @@
+import { mostOf, pushAll } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { BoxIndex } from '@/core/geometry/boxIndex';
 import type { Face, FaceFamily } from './faces';
@@ -64,7 +65,10 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
       for (let i = open.length - 1; i >= 0; i -= 1) if (open[i].to < from - 1e-9) open.splice(i, 1);
       for (const bundle of bundles(present, across.most)) {
         if (isStair(bundle)) {
-          stairs.push(...bundle.flatMap(({ sources }) => sources));
+          pushAll(
+            stairs,
+            bundle.flatMap(({ sources }) => sources),
+          );
           continue;
         }
         for (const { low, high, inner } of wallsOf(bundle, across)) {
@@ -77,7 +81,7 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
           const sources = [...low.sources, ...high.sources, ...inner.flatMap((span) => span.sources)];
           if (last) {
             last.to = to;
-            last.sources.push(...sources);
+            pushAll(last.sources, sources);
             last.inner = Math.max(last.inner, inner.length);
             continue;
           }
@@ -172,7 +176,7 @@ const boundingShare = 0.45;
 
 /** The walls of one bundle. */
 function wallsOf(bundle: readonly Active[], across: Across): { low: Active; high: Active; inner: Active[] }[] {
-  const longest = Math.max(...bundle.map(({ length }) => length));
+  const longest = mostOf(bundle.map(({ length }) => length));
   const long = bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * longest);
   if (long.length < 2) return [];
   const [low, high] = [long[0], long[long.length - 1]];

@@ -1,3 +1,4 @@
+import { pushAll } from '@/core/lists';
 import { columnOutline } from '@/core/kinds/column';
 import { elementKinds, type ElementKind } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
@@ -68,12 +69,13 @@ export function* readStages({
   const read = new Set<ElementKind>();
   const drawn: Drawn = {};
   const add = (kinds: ElementKind[], found: readonly Candidate[], missed: readonly Unread[] = []) => {
-    candidates.push(
-      ...(meanings.some((meaning) => meaning !== null && meaning !== undefined)
+    pushAll(
+      candidates,
+      meanings.some((meaning) => meaning !== null && meaning !== undefined)
         ? applyMeanings(found, scene, meanings)
-        : found),
+        : found,
     );
-    unread.push(...missed);
+    pushAll(unread, missed);
     for (const kind of kinds) read.add(kind);
   };
   let done = 0;

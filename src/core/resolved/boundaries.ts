@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@/core/lists';
 import type { ElementRow } from '@/core/kinds/element';
 import type { Opening } from '@/core/kinds/opening';
 import { type Wall, wallLine } from '@/core/kinds/wall';
@@ -125,8 +126,8 @@ function alongBend({ a, b }: Side, wall: Wall): { length: number; across: Point;
   return [
     {
       length: distance(a, b),
-      from: Math.min(...places),
-      to: Math.max(...places),
+      from: leastOf(places),
+      to: mostOf(places),
       across: [arc.centre[0] + out * Math.cos(middle), arc.centre[1] + out * Math.sin(middle)],
     },
   ];

@@ -1,3 +1,4 @@
+import { pushAll } from '@/core/lists';
 import * as v from 'valibot';
 import { readJsonFile } from '@/core/jsonFile';
 import type { Result } from '@/core/result';
@@ -53,7 +54,10 @@ export function roleMapOf(
     if (alike) for (const other of longer) covered.add(other.layer);
   }
   // What is more exact is tried first.
-  rules.push(...blocks.map((block) => ({ pattern: block.name, role: block.role, of: 'block' as const })));
+  pushAll(
+    rules,
+    blocks.map((block) => ({ pattern: block.name, role: block.role, of: 'block' as const })),
+  );
   return {
     format: 'zircon-frame-roles',
     version: 1,

@@ -42,3 +42,9 @@ export function roleByRules(layer: string, rules: Record<string, Role>): { role:
   for (const [pattern, role] of Object.entries(rules)) if (matches(pattern, layer)) return { role, pattern };
   return null;
 }
+
+/** Roles of what annotates a building, or of what nobody knows yet. */
+const besideTheBuilding: readonly (Role | null)[] = ['label', 'ignore', 'mixed', null];
+
+/** Whether what has a role is part of the building, so that a view of the building shows it. */
+export const showsBuilding = (role: Role | null): boolean => !besideTheBuilding.includes(role);

@@ -1,3 +1,4 @@
+import { mostOf } from '@/core/lists';
 import { stringOf, type Drawing } from '@/core/drawing/drawing';
 import type { Point } from '@/core/geometry/vector';
 
@@ -63,7 +64,7 @@ export function dimensionPicture(
   const measured = value === null ? '' : String(Number((value * (drawing.header.dimensionFactor ?? 1)).toPrecision(6)));
   const words = facts.override === null ? measured : facts.override.replace('<>', measured);
   const at = points[11] ?? line;
-  const size = lines.length > 0 ? Math.max(...lines.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]))) : 0;
+  const size = lines.length > 0 ? mostOf(lines.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]))) : 0;
   return {
     lines,
     text:

@@ -26,7 +26,7 @@ export const displaySchema = v.strictObject({
 export type Display = v.InferOutput<typeof displaySchema>;
 
 export const plainDisplay: Display = {
-  colours: 'drawn',
+  colours: 'ink',
   layerColours: {},
   fade: 0,
   above: false,

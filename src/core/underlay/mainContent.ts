@@ -31,3 +31,19 @@ export function mainContent(primitives: Pick<Primitives, 'xy' | 'origin'>): Box 
     [x[1], y[1]],
   ];
 }
+
+/**
+ * The box round the main content of some layers, such as those that show the building and not its frame and title
+ * block; of all layers where there is nothing on them.
+ * @param counts 1 for each layer that counts
+ */
+export function mainContentOf(
+  primitives: Pick<Primitives, 'xy' | 'origin' | 'start' | 'layer'>,
+  counts: Uint8Array,
+): Box | null {
+  const { xy, origin, start, layer } = primitives;
+  const kept: number[] = [];
+  for (let path = 0; path < layer.length; path += 1)
+    if (counts[layer[path]] === 1) for (let v = 2 * start[path]; v < 2 * start[path + 1]; v += 1) kept.push(xy[v]);
+  return mainContent({ xy: kept.length > 0 ? Float64Array.from(kept) : xy, origin });
+}

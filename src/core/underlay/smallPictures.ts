@@ -1,5 +1,5 @@
 import { Kind, type Drawing } from '@/core/drawing/drawing';
-import { mainContent } from './mainContent';
+import { mainContent, mainContentOf } from './mainContent';
 import { outlineOf } from './outline';
 import type { Primitives } from './primitives';
 
@@ -40,6 +40,28 @@ export function layerPictures(p: Primitives, layers: number): Float32Array[] {
       most.vertices,
     ),
   );
+}
+
+/** At most so many paths and vertices make the small picture of a whole drawing. */
+const mostOfDrawing = { paths: 700, vertices: 1600 };
+
+/**
+ * The straight lines that show the building in a drawing, as whole thousandths of its width.
+ * @param building 1 for each layer that shows it
+ */
+export function drawingPicture(p: Primitives, building: Uint8Array): number[] {
+  const box = mainContentOf(p, building);
+  if (box === null) return [];
+  const [[left, low], [right, high]] = box;
+  const [ox, oy] = p.origin;
+  const inside = (path: number): boolean => {
+    const [x, y] = [p.xy[2 * p.start[path]] + ox, p.xy[2 * p.start[path] + 1] + oy];
+    return x >= left && x <= right && y >= low && y <= high;
+  };
+  const paths = Array.from({ length: p.layer.length }, (_, path) => path).filter(inside);
+  const lines = outlineOf(p, thin(paths, mostOfDrawing.paths), [], mostOfDrawing.vertices);
+  const unit = Math.max(right - left, high - low) / 1000 || 1;
+  return Array.from(lines, (value, i) => Math.round((value + (i % 2 === 0 ? ox - left : oy - low)) / unit));
 }
 
 /** The blocks that the model space shows, by how often. */

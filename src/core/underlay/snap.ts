@@ -80,7 +80,11 @@ export function snapsNear(
   for (const [i, one] of pieces.entries())
     for (const other of pieces.slice(i + 1))
       for (const point of crossingsOf(one, other))
-        offer('crossing', point, () => crossingWords(layerName(one), layerName(other)));
+        offer('crossing', point, () =>
+          one.path <= other.path
+            ? crossingWords(layerName(one), layerName(other))
+            : crossingWords(layerName(other), layerName(one)),
+        );
   const rank = (snap: Snap) => snap.distance + handicap[snap.kind] * reach;
   return found.sort((a, b) => rank(a) - rank(b)).slice(0, 8);
 }

@@ -1,3 +1,4 @@
+import { mostOf } from '@/core/lists';
 import type { Point } from '@/core/geometry/vector';
 import type { TextPrimitive } from './primitives';
 
@@ -9,7 +10,7 @@ const lineStep = 1.6;
 /** Lower left corner, width and height of a text's box in its own axes, about its insertion point. */
 function extentOf(text: TextPrimitive): { x: number; y: number; width: number; height: number } {
   const lines = text.text.split('\n');
-  const width = Math.max(...lines.map((line) => line.length)) * text.height * characterWidth * text.widthFactor;
+  const width = mostOf(lines.map((line) => line.length)) * text.height * characterWidth * text.widthFactor;
   const height = text.height * (1 + (lines.length - 1) * lineStep);
   // On the base line of the first line hang all further ones.
   const y = text.up === 0 ? text.height - height : [0, 0, -height / 2, -height][text.up];

@@ -7,6 +7,7 @@ import * as roleMaps from './migrations/0005_role_maps';
 import * as seen from './migrations/0006_seen';
 import * as library from './migrations/0007_library';
 import * as seenValues from './migrations/0008_seen_values';
+import * as pictures from './migrations/0009_pictures';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -18,6 +19,7 @@ const migrations: Record<string, Migration> = {
   '0006_seen': seen,
   '0007_library': library,
   '0008_seen_values': seenValues,
+  '0009_pictures': pictures,
 };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */

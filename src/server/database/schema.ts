@@ -63,6 +63,7 @@ interface FileReportTable {
   file_id: string;
   reader_version: number;
   intake: JSONColumnType<IntakeFile>;
+  picture: ColumnType<number[] | null, string | null, string | null>;
 }
 interface FileColumnsTable {
   file_id: string;

@@ -53,7 +53,7 @@ export async function readDrawing(intakeId: string): Promise<void> {
           .forUpdate()
           .executeTakeFirst();
         if (!still) throw new Cancelled();
-        await storeDerived(tx, file.id, answer.columns, answer.intake);
+        await storeDerived(tx, file.id, answer);
         const named = { id: file.id, name: intake.file_name };
         const drawing =
           intake.revises ??

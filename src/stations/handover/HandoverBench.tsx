@@ -1,12 +1,15 @@
 'use client';
 import { elementKinds } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
+import { useMemo } from 'react';
 import Button from '@mui/material/Button';
+import { resolveBuilding } from '@/core/resolved/resolve';
+import { useSelected } from '@/project/selected';
 import { kinds } from '@/core/kinds/kinds';
 import { unitNames } from '@/core/units/length';
 import { elementsAt, levelsUp } from '@/core/model/levels';
 import { activeDrawings } from '@/project/projectRow';
-import { useModel, useSession } from '@/project/useSession';
+import { useModel, useMoment, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
@@ -47,6 +50,7 @@ export function HandoverBench() {
           </Button>
         </Note>
       )}
+      <Unresolved />
       {elements.length > 0 && (
         <>
           <Part title="In the model">
@@ -167,4 +171,22 @@ export function HandoverBench() {
       )}
     </>
   );
+}
+
+/** What cannot be handed over as it stands, with what to do about it. */
+function Unresolved() {
+  const moment = useMoment('element', 'level');
+  const select = useSelected((store) => store.select);
+  const unresolved = useMemo(() => {
+    const { model } = moment;
+    return resolveBuilding({ levels: Object.values(model.level), elements: Object.values(model.element) }).unresolved;
+  }, [moment]);
+  return unresolved.map(({ message, elements }) => (
+    <Note key={elements[0]} kind="look">
+      {message} Until then it is not handed over.{' '}
+      <Button variant="text" onClick={() => select(elements)}>
+        Select
+      </Button>
+    </Note>
+  ));
 }

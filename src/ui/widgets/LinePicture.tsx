@@ -5,7 +5,7 @@ export function LinePicture({
   height,
   colour = 'var(--mui-palette-zf-ink2)',
 }: {
-  lines: Float32Array;
+  lines: ArrayLike<number>;
   width: number;
   height: number;
   colour?: string;

@@ -6,6 +6,7 @@ import { displayOf } from '@/core/model/drawings';
 import { elementsAt, hangsOn, levelsUp, sourceLevel } from '@/core/model/levels';
 import { roleId } from '@/core/model/roles';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
+import { showsBuilding } from '@/core/sorting/roles';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { BoardDrawing, BoardScene, ReadCandidates, Trace } from '@/board/scene';
 import type { StackScene } from '@/board/stack/StackView';
@@ -72,6 +73,9 @@ function boardDrawing(
     placement,
     transform: placementTransform(placement, underlay.primitives.origin),
     hidden: hiddenLayers(state, drawing.id, underlay, alone),
+    building: Uint8Array.from(underlay.layers, ({ name }) =>
+      Number(showsBuilding(state.role[roleId(drawing.id, name)]?.role ?? null)),
+    ),
     display: displayOf(state, drawing.id),
   };
 }

@@ -1,3 +1,4 @@
+import { pushAll } from '@/core/lists';
 import { bulgeOfSweep } from '@/core/geometry/bulge';
 import { Kind } from '../drawing';
 import { HatchEdge } from '../hatchLayout';
@@ -97,7 +98,7 @@ function edgeLoop(groups: Groups): Loop {
   const wanted = groups.optional(93, 0);
   const loop: Loop = { count: 0, numbers: [] };
   const add = (...numbers: number[]) => {
-    loop.numbers.push(...numbers);
+    pushAll(loop.numbers, numbers);
     loop.count += 1;
   };
   for (let i = 0; i < wanted && groups.code() === 72; i += 1) {
@@ -139,7 +140,7 @@ function edgeLoop(groups: Groups): Loop {
         const [knots, controls, weights, fits]: number[][] = [[], [], [], []];
         while (knots.length < knotCount && groups.code() === 40) knots.push(groups.take());
         while (controls.length < 2 * controlCount && groups.code() === 10) {
-          controls.push(...groups.pair(10));
+          pushAll(controls, groups.pair(10));
           if (groups.code() === 42) weights.push(groups.take());
         }
         const fitCount = groups.optional(97, 0);

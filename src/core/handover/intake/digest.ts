@@ -4,7 +4,8 @@ import type { Reading } from '@/core/drawing/reader';
 import type { Drawing } from '@/core/drawing/drawing';
 import { suggestLayers } from '@/core/sorting/suggestLayers';
 import { lengthUnits, metresPer } from '@/core/units/length';
-import type { Role } from '@/core/sorting/roles';
+import { showsBuilding, type Role } from '@/core/sorting/roles';
+import { drawingPicture } from '@/core/underlay/smallPictures';
 import { flatten } from '@/core/underlay/flatten';
 import type { Primitives } from '@/core/underlay/primitives';
 import { writeIntake, type IntakeFile } from './writeIntake';
@@ -15,6 +16,8 @@ export interface Digest {
   primitives: Primitives;
   unit: UnitVerdict;
   intake: IntakeFile;
+  /** A small picture of it, as lines. */
+  picture: number[];
 }
 
 /**
@@ -47,10 +50,15 @@ export function digest(
       const found = suggested?.get(layer);
       return { role: found?.role ?? null, why: [...(found?.why ?? []), ...(found?.conflict ? [found.conflict] : [])] };
     });
+  const intake = writeIntake({ file, sha256, drawing, account, primitives, unit, roleOf: role });
   return {
     drawing,
     primitives,
     unit,
-    intake: writeIntake({ file, sha256, drawing, account, primitives, unit, roleOf: role }),
+    picture: drawingPicture(
+      primitives,
+      Uint8Array.from(intake.layers, (layer) => Number(showsBuilding(layer.role))),
+    ),
+    intake,
   };
 }

@@ -1,3 +1,4 @@
+import { pushAll } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
@@ -134,7 +135,7 @@ function singles(
     const last = joined[joined.length - 1];
     if (last && from - last.to <= 0.8 && !(from - last.to > 0.02 && atColumn(last.to, from))) {
       last.to = Math.max(last.to, to);
-      last.sources.push(...sources);
+      pushAll(last.sources, sources);
       last.pieces += 1;
     } else joined.push({ from, to, sources: [...sources], pieces: 1 });
   }

@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@/core/lists';
 import type { Column } from '@/core/kinds/column';
 import { area, centroid, leastRectangle, simplify } from '@/core/geometry/polygon';
 import { degrees, distance, type Point } from '@/core/geometry/vector';
@@ -71,6 +72,6 @@ function asCircle(points: readonly Point[]): { centre: Point; radius: number } |
     points.reduce((sum, p) => sum + p[1], 0) / points.length,
   ];
   const radii = points.map((p) => distance(p, centre));
-  const [least, most] = [Math.min(...radii), Math.max(...radii)];
+  const [least, most] = [leastOf(radii), mostOf(radii)];
   return most - least <= roundness * most ? { centre, radius: (least + most) / 2 } : null;
 }

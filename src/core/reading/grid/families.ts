@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@/core/lists';
 import { direction, type Point } from '@/core/geometry/vector';
 import { angleOfPiece, lengthOfPiece, type Family, type StraightPiece } from '@/core/patterns/families';
 
@@ -67,8 +68,8 @@ function lineOf(
 ): JoinedLine {
   const weight = spans.reduce((sum, span) => sum + lengthOfPiece(span.piece), 0);
   const offset = spans.reduce((sum, span) => sum + span.offset * lengthOfPiece(span.piece), 0) / weight;
-  const from = Math.min(...spans.map((span) => span.from));
-  const to = Math.max(...spans.map((span) => span.to));
+  const from = leastOf(spans.map((span) => span.from));
+  const to = mostOf(spans.map((span) => span.to));
   const at = (along: number): Point => [
     origin[0] + u[0] * along - u[1] * offset,
     origin[1] + u[1] * along + u[0] * offset,

@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { chordCount } from '@/core/geometry/bulge';
 import { direction, distance, type Point } from '@/core/geometry/vector';
@@ -114,14 +115,14 @@ function gapTo(bend: Bend, next: Bend, marks: readonly Mark[]): Gap | null {
       along: between(end, Math.atan2(y - bend.centre[1], x - bend.centre[0])) * bend.radius,
       off: Math.hypot(x - bend.centre[0], y - bend.centre[1]) - bend.radius,
     }));
-    const [low, high] = [Math.min(...polar.map(({ along }) => along)), Math.max(...polar.map(({ along }) => along))];
+    const [low, high] = [leastOf(polar.map(({ along }) => along)), mostOf(polar.map(({ along }) => along))];
     const overlap = Math.min(high, width) - Math.max(low, 0);
     const half = bend.thickness / 2 + 0.06;
     return (
       overlap > 0.5 * (high - low) &&
       overlap > 0.3 * width &&
-      Math.min(...polar.map(({ off }) => off)) <= half &&
-      Math.max(...polar.map(({ off }) => off)) >= -half
+      leastOf(polar.map(({ off }) => off)) <= half &&
+      mostOf(polar.map(({ off }) => off)) >= -half
     );
   });
   const doors = inside.filter(({ kind }) => kind === 'door');

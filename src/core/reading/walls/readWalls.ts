@@ -1,3 +1,4 @@
+import { pushAll } from '@/core/lists';
 import type { Wall } from '@/core/kinds/wall';
 import { openingOutline } from '@/core/kinds/opening';
 import type { From, PlacedText } from '@/core/placed/placed';
@@ -108,7 +109,7 @@ function marksOf(scene: Scene): Mark[] {
     // What came by one insert has its handle.
     for (const { points, handle, source } of scene.paths(kind)) {
       const mark = groups.get(handle);
-      if (mark) mark.points.push(...points);
+      if (mark) pushAll(mark.points, points);
       else groups.set(handle, { kind, points: [...points], source });
     }
     return [...groups.values()];

@@ -1,3 +1,4 @@
+import { leastOf, mostOf, pushAll } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
@@ -71,7 +72,7 @@ export function joinStrips(
         const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, blocked, abuts);
         if (run !== null && gap !== null) {
           run.to = Math.max(run.to, strip.to);
-          run.sources.push(...strip.sources);
+          pushAll(run.sources, strip.sources);
           run.inner = Math.max(run.inner, strip.inner);
           if (gap.to - gap.from > 1e-9 && gap.sources.length + (gap.kind === 'opening' ? 1 : 0) > 0) run.gaps.push(gap);
           continue;
@@ -191,7 +192,7 @@ function addDrawnOver(runs: Run[], marks: readonly Mark[]): void {
 function drawnOver({ kind, points }: Mark, run: Run): { from: number; to: number } | null {
   const local = points.map((p) => inFamily(run.family, p));
   const [along, offsets] = [local.map(([x]) => x), local.map(([, y]) => y - run.offset)];
-  const [from, to, low, high] = [Math.min(...along), Math.max(...along), Math.min(...offsets), Math.max(...offsets)];
+  const [from, to, low, high] = [leastOf(along), mostOf(along), leastOf(offsets), mostOf(offsets)];
   if (from < run.from - 0.01 || to > run.to + 0.01) return null;
   const half = run.thickness / 2;
   if (kind === 'window') return low >= -half - 0.06 && high <= half + 0.06 ? { from, to } : null;
@@ -308,13 +309,10 @@ function standsIn(points: readonly Point[], run: Run, from: number, to: number):
   const local = points.map((p) => inFamily(run.family, p));
   const along = local.map(([x]) => x);
   const offsets = local.map(([, y]) => y - run.offset);
-  const [low, high] = [Math.min(...along), Math.max(...along)];
+  const [low, high] = [leastOf(along), mostOf(along)];
   const overlap = Math.min(high, to) - Math.max(low, from);
   const half = run.thickness / 2 + 0.06;
   return (
-    overlap > 0.5 * (high - low) &&
-    overlap > 0.3 * (to - from) &&
-    Math.min(...offsets) <= half &&
-    Math.max(...offsets) >= -half
+    overlap > 0.5 * (high - low) && overlap > 0.3 * (to - from) && leastOf(offsets) <= half && mostOf(offsets) >= -half
   );
 }

@@ -1,3 +1,4 @@
+import { leastOf } from '@/core/lists';
 import { Kind, type Drawing } from '@/core/drawing/drawing';
 import type { ReadLimits } from '@/core/drawing/limits';
 import { flatten } from '../flatten';
@@ -46,7 +47,7 @@ export function applyRecipe(
 /** Curves are made straight while a drawing is flattened, so that step comes first wherever it stands. */
 function startOf({ drawing, raw, metresPerUnit, limits }: Kitchen, recipe: Recipe): Primitives {
   const curves = recipe.flatMap(({ on, step }) => (on && step.kind === 'curves' ? [step.sagitta] : []));
-  return curves.length === 0 ? raw : flatten(drawing, { limits, sagitta: Math.min(...curves) / metresPerUnit });
+  return curves.length === 0 ? raw : flatten(drawing, { limits, sagitta: leastOf(curves) / metresPerUnit });
 }
 
 /** Applies one step. */

@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@/core/lists';
 import { PointGrid } from '@/core/geometry/pointGrid';
 import { PathFlag, pathCount, type Primitives } from '../primitives';
 import { loosened, withoutPaths, type StepResult } from './edit';
@@ -121,7 +122,7 @@ function joinParallel(p: Primitives, lines: Straight[], gone: Set<number>, grown
     const along = [0, 1].map((k) => p.xy[2 * (v + k)] * c + p.xy[2 * (v + k) + 1] * s);
     const across = [0, 1].map((k) => p.xy[2 * (v + k) + 1] * c - p.xy[2 * (v + k)] * s);
     line.offset = (across[0] + across[1]) / 2;
-    [line.from, line.to] = [Math.min(...along), Math.max(...along)];
+    [line.from, line.to] = [leastOf(along), mostOf(along)];
   }
   lines.sort((a, b) => a.offset - b.offset || a.from - b.from);
   for (let first = 0; first < lines.length;) {

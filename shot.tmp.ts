@@ -1,0 +1,11 @@
+import { chromium } from 'playwright-core';
+import { browserArguments, browserPath } from '/work/main/src/cli/browser';
+const scheme=(process.argv[3]??'light') as 'light'|'dark';
+const browser = await chromium.launch({ executablePath: browserPath, args: browserArguments });
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: scheme });
+const page = await context.newPage();
+page.on('pageerror',(e)=>console.log('ERR',e.message)); page.on('console',(m)=>{ if(m.type()==='error') console.log('CON',m.text().slice(0,200)); });
+await page.goto(process.argv[2] ?? 'http://127.0.0.1:4321');
+const { default: act } = await import(process.argv[4]);
+await act(page);
+await browser.close();

@@ -1,0 +1,82 @@
+import { randomUUID } from 'node:crypto';
+import type { Transaction } from 'kysely';
+import { upperPlace } from '../../demo/upper';
+import { conflictsOf } from '@/core/decisions/conflicts';
+import { acceptCandidates } from '@/core/decisions/decide';
+import { put } from '@/core/model/edits';
+import type { PlacementRow } from '@/core/model/state';
+import { Model } from '@/core/model/model';
+import { toleranceFor } from '@/core/patterns/settings';
+import { read } from '@/core/reading/read';
+import { Scene } from '@/core/reading/scene';
+import { metresPer } from '@/core/units/length';
+import { bringIn } from '@/server/bringIn';
+import { database } from '@/server/database/connection';
+import type { Database } from '@/server/database/schema';
+import { applyEdit } from '@/server/edits';
+import { createProject } from '@/server/projects';
+import { loadState } from '@/server/rows';
+import { demoLevels, demoName, readDemoFile, type DemoFile } from './demoProject';
+
+export const finishedName = `${demoName}, finished`;
+
+/** Candidates less likely than this are left to be judged. */
+const sureFrom = 0.5;
+
+type Where = Pick<PlacementRow, 'unit' | 'origin' | 'turning'>;
+
+/** The plans with the levels they hang on and how they lie: as the demo's stories end. */
+const plans: { file: DemoFile; level: string; where: Where }[] = [
+  { file: 'marram-ground.dxf', level: 'Ground', where: { unit: 'mm', origin: [0, 0], turning: 0 } },
+  {
+    file: 'marram-upper.dxf',
+    level: 'Upper',
+    where: {
+      unit: 'mm',
+      origin: [upperPlace.shift[0] / metresPer.mm, upperPlace.shift[1] / metresPer.mm],
+      turning: (-upperPlace.turn * Math.PI) / 180,
+    },
+  },
+  { file: 'marram-basement.dxf', level: 'Basement', where: { unit: 'cm', origin: [0, 0], turning: 0 } },
+];
+
+/** Loads the project in which the same building is finished: drawings placed, and all that is clear accepted. */
+export async function seedFinished(): Promise<void> {
+  const project = await createProject(finishedName, 'm', demoLevels);
+  const levels = await database()
+    .selectFrom('levels')
+    .select(['id', 'name'])
+    .where('project_id', '=', project)
+    .execute();
+  await database()
+    .transaction()
+    .execute(async (tx) => {
+      for (const { file, level, where } of plans)
+        await addPlan(tx, project, file, levels.find(({ name }) => name === level)!.id, where);
+      await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', project).execute();
+    });
+}
+
+async function addPlan(
+  tx: Transaction<Database>,
+  project: string,
+  name: DemoFile,
+  levelId: string,
+  where: Where,
+): Promise<void> {
+  const { file, drawing, primitives, intake, unit } = await readDemoFile(tx, name);
+  const id = await bringIn(tx, project, { ...file, levelId }, intake, unit);
+  const before = new Model(await loadState(tx, project));
+  const placement = { ...before.placement[id], ...where, scale: 1, confirmed: true };
+  await applyEdit(project, null, { label: `Place ${name}`, changes: [put('placement', placement)] }, undefined, tx);
+  const model = new Model(await loadState(tx, project));
+  const roles = intake.layers.map(({ role }) => role);
+  const { candidates } = read({
+    scene: new Scene(drawing, primitives, placement, roles),
+    accepted: Array.from(model.ofKind('grid'), ({ shape }) => shape),
+    tolerance: toleranceFor(where.unit),
+  });
+  const conflicts = conflictsOf(model, model.drawing[id], candidates);
+  const clear = candidates.filter(({ key, confidence }) => confidence >= sureFrom && !conflicts.has(key));
+  await applyEdit(project, null, acceptCandidates(model, model.drawing[id], clear, randomUUID), undefined, tx);
+}
