@@ -5,7 +5,7 @@ import type { Draft } from '@/project/draft';
 import { reportCursor, useBoard, type ToolRequest } from './boardStore';
 import { fit, pan, toProject, viewBox, zoomAt, type Camera, type Size } from './camera';
 import { CandidateIndex } from './candidateIndex';
-import { extentOfDrawing, extentOfScene } from './extent';
+import { extentOfDrawing, extentOfScene, type Part } from './extent';
 import { elementsInBox, hitAt } from './hits';
 import { Input, type InputHandler, type RawPointer } from './input';
 import { evidenceContent } from './layers/evidenceContent';
@@ -116,7 +116,7 @@ export class Board implements World, InputHandler {
     ];
     this.resized();
     this.underlays.setScene(scene);
-    if (!this.hasView) this.look('all');
+    if (!this.hasView) this.look('building');
   }
 
   get choice(): { chosen: number; of: number } {
@@ -150,13 +150,13 @@ export class Board implements World, InputHandler {
     }
     const known = new Set(before.drawings.map(({ id }) => id));
     const fresh = drawings.some(({ id }) => !known.has(id));
-    if (!this.hasView || (fresh && !this.seesADrawing())) this.look('all');
+    if (!this.hasView || (fresh && !this.seesADrawing())) this.look('building');
   }
 
   private seesADrawing(): boolean {
     const view = viewBox(this.camera, this.size);
     return this.scene.drawings.some((drawing) => {
-      const box = extentOfDrawing(drawing);
+      const box = extentOfDrawing(drawing, 'building');
       return box !== null && box[0] < view[2] && box[2] > view[0] && box[1] < view[3] && box[3] > view[1];
     });
   }
@@ -196,10 +196,10 @@ export class Board implements World, InputHandler {
     this.seek();
   }
 
-  /** Looks at a box, or at the main content of all drawings and elements. */
-  look(at: Box | 'all'): void {
+  /** Looks at a box, at the building, or at all that the drawings show. */
+  look(at: Box | Part): void {
     if (this.size.width === 0) return;
-    const box = at === 'all' ? extentOfScene(this.scene) : at;
+    const box = typeof at === 'string' ? extentOfScene(this.scene, at) : at;
     if (box !== null) this.moveTo(fit([box[0], box[1], box[2], box[3]], this.size), true);
   }
 
@@ -317,7 +317,7 @@ export class Board implements World, InputHandler {
     this.modelPicture.resize(this.size, ratio);
     this.evidencePicture.resize(this.size, ratio);
     this.modelStale = true;
-    if (!this.hasView) this.look('all');
+    if (!this.hasView) this.look('building');
     this.redraw();
   }
 

@@ -1,5 +1,6 @@
 'use client';
 import { create } from 'zustand';
+import type { Part } from './extent';
 import type { MeasureMode } from '@/core/datum/measure';
 import type { Point } from '@/core/geometry/vector';
 
@@ -46,14 +47,17 @@ export interface Measured {
   done: boolean;
 }
 
+/** A box of the project, the building in all drawings, or all that they show. */
+export type Wished = [number, number, number, number] | Part;
+
 interface BoardStore {
   tool: ToolRequest;
   setTool(tool: ToolRequest): void;
   measured: Measured | null;
   setMeasured(measured: Measured | null): void;
   /** A wish to look at something; the board fulfils it once. */
-  wish: { box: [number, number, number, number] | 'all'; serial: number } | null;
-  lookAt(box: [number, number, number, number] | 'all'): void;
+  wish: { box: Wished; serial: number } | null;
+  lookAt(box: Wished): void;
   /** Set where the browser gives no graphics. */
   problem: string | null;
   setProblem(problem: string | null): void;

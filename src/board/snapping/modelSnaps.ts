@@ -1,8 +1,6 @@
 import { distance, dot, subtract, type Point } from '@/core/geometry/vector';
-import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
-import { kinds } from '@/core/kinds/kinds';
-import type { Grip } from '@/core/kinds/kind';
-import type { Wall } from '@/core/kinds/wall';
+import type { ElementRow } from '@/core/kinds/element';
+import { gripsOf, kinds } from '@/core/kinds/kinds';
 import { elementsIn } from '../layers/modelContent';
 import type { BoardScene } from '../scene';
 import { reachPixels, type Held, type SnapProvider } from './held';
@@ -14,12 +12,9 @@ const pointRank = -3;
 /** A place on a centre line gives way to points. */
 const lineRank = 5;
 
-const gripsOf = <K extends ElementKind>(kind: K, shape: ElementOf<K>['shape'], host: Wall | null): Grip[] =>
-  kinds[kind].grips(shape, host);
-
 const pointWords = (grip: string, element: ElementRow): string => {
   const [one] = kinds[element.kind].names;
-  if (grip === 'position') return `middle of ${one} ${kinds.column.name(element.shape as never)}`.trim();
+  if (element.kind === 'column') return `middle of ${one} ${element.shape.mark}`.trim();
   return ['start', 'end'].includes(grip) ? `end of ${one}` : `${grip === 'middle' ? 'middle' : 'corner'} of ${one}`;
 };
 
@@ -48,9 +43,7 @@ export const modelSnaps =
     };
     return nearby(now, at, reachPixels * metresPerPixel).flatMap((element) => {
       const host = now.model.index.hostOf(element);
-      const points = gripsOf(element.kind, element.shape, host).flatMap((grip) =>
-        held(grip.at, pointWords(grip.name, element), pointRank),
-      );
+      const points = gripsOf(element, host).flatMap((grip) => held(grip.at, pointWords(grip.name, element), pointRank));
       const straight =
         element.kind === 'beam' ||
         (element.kind === 'wall' && element.shape.bulge === 0) ||

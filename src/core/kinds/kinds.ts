@@ -6,7 +6,7 @@ import { column } from './column';
 import type { ElementKind, ElementRow, Shaped, Shapes } from './element';
 import { evenMap } from './evenMap';
 import { grid } from './grid';
-import type { Kind } from './kind';
+import type { Grip, Kind } from './kind';
 import { opening } from './opening';
 import { outdoor } from './outdoor';
 import { slab } from './slab';
@@ -62,6 +62,11 @@ export function awayFrom<K extends ElementKind>(
   host: Wall | null,
 ): number {
   return known(of.kind).away(of.shape, p, host);
+}
+
+/** The points of something of a kind that can be dragged by themselves. */
+export function gripsOf<K extends ElementKind>(of: { kind: K; shape: Shapes[K] }, host: Wall | null): Grip[] {
+  return known(of.kind).grips(of.shape, host);
 }
 
 /** The box round an element in plan; null where it has no place. */

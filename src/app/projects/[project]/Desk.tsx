@@ -74,14 +74,16 @@ export function Desk() {
       <TopBar search={<FindOrDo actions={() => actionsOf(session, scheme)} />} />
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
         <DeskRail />
-        <Group orientation="horizontal" id="workspace" style={{ flex: 1, minWidth: 0 }}>
-          {!view.benchFolded && <BenchPanel />}
-          <Panel id="board" minSize="300px">
-            <Box component="main" sx={{ height: '100%', position: 'relative' }}>
-              <DeskBoard scene={scene} />
-            </Box>
-          </Panel>
-        </Group>
+        <Box component="main" sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
+          <Group orientation="horizontal" id="workspace" style={{ flex: 1, minWidth: 0 }}>
+            {!view.benchFolded && <BenchPanel />}
+            <Panel id="board" minSize="300px">
+              <Box component="section" aria-label="Board" sx={{ height: '100%', position: 'relative' }}>
+                <DeskBoard scene={scene} />
+              </Box>
+            </Panel>
+          </Group>
+        </Box>
         <DeskLadder present={present?.id ?? null} />
       </Box>
       <DeskStatus scene={scene} level={present?.name ?? ''} opening={opening} />
@@ -124,7 +126,7 @@ function useReadingAt(station: StationName, scene: BoardScene): void {
   }, [station, drawings, moment, forgotten]);
 }
 
-/** The first drawing that is there is looked at as a whole, where no view was kept. */
+/** The building in the first drawing that is there is looked at, where no view was kept. */
 function useFirstLook(drawings: number): void {
   const kept = useView((view) => view.camera !== null);
   const done = useRef(kept);
@@ -132,7 +134,7 @@ function useFirstLook(drawings: number): void {
   useEffect(() => {
     if (done.current || drawings === 0) return;
     done.current = true;
-    lookAt('all');
+    lookAt('building');
   }, [drawings, lookAt]);
 }
 

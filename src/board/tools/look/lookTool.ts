@@ -1,10 +1,12 @@
-import { subtract, type Point } from '@/core/geometry/vector';
+import { distance, subtract, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
+import { gripsOf } from '@/core/kinds/kinds';
 import { movedElements } from '@/core/tracing/moved';
 import { describeElements } from '@/core/tracing/words';
 import { formatLength } from '@/core/units/length';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
+import { reachPixels } from '../../snapping/held';
 import { chipAtCursor, drawHeld } from '../drawing';
 import type { BoardTool, Pointing } from '../tool';
 import type { World } from '../world';
@@ -13,8 +15,8 @@ type State =
   | { kind: 'idle' }
   /** A box is drawn to select what lies in it. */
   | { kind: 'boxing'; touching: boolean; found: ElementRow[] }
-  /** Selected elements go with the pointer. */
-  | { kind: 'dragging'; by: Point };
+  /** Selected elements go with the pointer; `base` is the point of what was grabbed that comes to lie on what is held. */
+  | { kind: 'dragging'; base: Point; by: Point };
 
 /**
  * Looks, selects and moves. A click selects what lies there, with Ctrl or Shift it comes to what is selected; Shift and
@@ -43,10 +45,19 @@ export class LookTool implements BoardTool {
     }
     const hit = this.world.hitAt(pointing.from.at);
     if (hit?.element && this.world.scene.selected.has(hit.element.id)) {
-      this.state = { kind: 'dragging', by: [0, 0] };
+      this.state = { kind: 'dragging', base: this.baseOf(hit.element, pointing.from.at), by: [0, 0] };
       return true;
     }
     return false;
+  }
+
+  /** The grip of what was grabbed that is nearest to where it was, within reach; else that place itself. */
+  private baseOf(element: ElementRow, at: Point): Point {
+    const host = this.world.scene.model.index.hostOf(element);
+    const near = gripsOf(element, host)
+      .map((grip) => ({ at: grip.at, away: distance(grip.at, at) }))
+      .sort((a, b) => a.away - b.away)[0];
+    return near !== undefined && near.away <= reachPixels * this.world.camera.metresPerPixel ? near.at : at;
   }
 
   drag(pointing: Pointing): void {
@@ -54,8 +65,10 @@ export class LookTool implements BoardTool {
       const found = this.world.elementsInBox(pointing.from.at, pointing.at, pointing.alt);
       this.state = { kind: 'boxing', touching: pointing.alt, found };
     } else if (this.state.kind === 'dragging') {
-      const by = subtract(pointing.held?.point ?? pointing.at, pointing.from.at);
-      this.state = { kind: 'dragging', by };
+      const { base } = this.state;
+      const { held, at, from } = pointing;
+      const by = held === null ? subtract(at, from.at) : subtract(held.point, base);
+      this.state = { kind: 'dragging', base, by };
       const { model, selected } = this.world.scene;
       this.world.events.drafted(movedElements(model, selected, by));
     }

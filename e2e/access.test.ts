@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { openStage, part, station, type Stage } from './harness';
+
+/** The rules of WCAG 2.2 AA and the library's best practices, in the page as it is. */
+const axe = readFileSync(
+  join(createRequire(join(process.cwd(), 'package.json')).resolve('axe-core/axe.min.js')),
+  'utf8',
+);
+
+let stage: Stage;
+let project: string;
+
+beforeAll(async () => {
+  stage = await openStage();
+  project = await stage.seed();
+}, 90_000);
+afterAll(async () => stage.close());
+jest.setTimeout(240_000);
+
+interface Found {
+  violations: { id: string; nodes: { html: string; any: { message: string }[] }[] }[];
+}
+
+/** What breaks a rule, as short texts. */
+async function violations(page: Page, where: string): Promise<string[]> {
+  await page.evaluate(axe);
+  const { violations: found } = await page.evaluate(
+    () => (window as unknown as { axe: { run: () => Promise<unknown> } }).axe.run() as Promise<Found>,
+  );
+  return found.flatMap(({ id, nodes }) =>
+    nodes.map(({ html, any }) => `${where}: ${id}: ${html.slice(0, 160)} ${any[0]?.message ?? ''}`),
+  );
+}
+
+const parts: Record<string, string[]> = {
+  Intake: ['Report', 'Recipe', 'Plans', 'Display', 'Revisions'],
+  Datum: ['Unit', 'Place', 'Fit', 'Levels', 'Measure', 'Project'],
+  Sorting: ['Layers', 'Blocks', 'Picked lines', 'Role maps'],
+  Reading: ['Review', 'Library', 'Numbering', 'Taken for granted'],
+  Handover: [],
+};
+
+test.each(['light', 'dark'] as const)('every part of every station keeps the rules, %s', async (scheme) => {
+  const context = await stage.browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: scheme });
+  context.setDefaultTimeout(15_000);
+  const page = await context.newPage();
+  await page.goto(stage.address);
+  await page.getByRole('heading', { name: 'Projects' }).waitFor();
+  const found = await violations(page, 'Projects');
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  for (const [name, tabs] of Object.entries(parts)) {
+    await station(page, name);
+    await page.getByRole('heading', { name, level: 1 }).waitFor();
+    if (name === 'Reading') await page.getByRole('tablist', { name: 'Kinds' }).waitFor({ timeout: 60_000 });
+    for (const tab of tabs) {
+      await part(page, tab);
+      await page.waitForTimeout(300);
+      found.push(...(await violations(page, `${name}, ${tab}`)));
+    }
+    if (tabs.length === 0) found.push(...(await violations(page, name)));
+  }
+  expect(found).toEqual([]);
+  await context.close();
+});
