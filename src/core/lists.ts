@@ -1,4 +1,6 @@
-/** Adds all of some things to a list, however many they are: spread into a call, a few hundred thousand are too many. */
+/**
+ * Adds all of some things to a list, however many they are: spread into a call, a few hundred thousand are too many.
+ */
 export function pushAll<T>(list: T[], more: Iterable<T>): void {
   for (const thing of more) list.push(thing);
 }

@@ -21,7 +21,10 @@ export interface ProjectCard {
   drawings: number;
   elements: number;
   levels: number;
-  /** A small picture: x1 y1 x2 y2 of straight lines, of its walls and columns, else of a drawing; empty where there is none. */
+  /**
+   * A small picture: x1 y1 x2 y2 of straight lines, of its walls and columns, else of a drawing; empty where there is
+   * none.
+   */
   picture: number[];
 }
 

@@ -267,3 +267,21 @@ test('of any columns the library has one entry a size, each under a name of its 
     { numRuns: 60 },
   );
 });
+
+test('a hollow section is an entry of its own, named by its walls too', () => {
+  const of = (n: number, wall?: number): Change =>
+    put('element', {
+      id: uuid(n),
+      levelId: null,
+      source: null,
+      kind: 'column',
+      shape: { position: [n, 0], rotation: 0, section: { shape: 'rectangle', width: 0.2, depth: 0.1, wall }, mark: '' },
+    });
+  const state = apply(start, { changes: [of(201), of(202, 0.008), of(203, 0.008), of(204, 0.01)] });
+  const named = apply(state, shelveAll(state, newId));
+  expect(
+    Object.values(named.library)
+      .map(({ name }) => name)
+      .sort(),
+  ).toEqual(['200x100', '200x100x10', '200x100x8']);
+});

@@ -49,9 +49,13 @@ export function madeOf(element: Pick<ElementRow, 'kind' | 'shape'>): Made | null
 
 const near = (a: number, b: number): boolean => Math.abs(a - b) < sameSize;
 
+/** Whether two sections are both solid, or hollow with walls of one thickness. */
+const sameWalls = (a: { wall?: number }, b: { wall?: number }): boolean => near(a.wall ?? 0, b.wall ?? 0);
+
 export function sameSection(a: Section, b: Section): boolean {
-  if (a.shape === 'rectangle') return b.shape === 'rectangle' && near(a.width, b.width) && near(a.depth, b.depth);
-  if (a.shape === 'circle') return b.shape === 'circle' && near(a.diameter, b.diameter);
+  if (a.shape === 'rectangle')
+    return b.shape === 'rectangle' && near(a.width, b.width) && near(a.depth, b.depth) && sameWalls(a, b);
+  if (a.shape === 'circle') return b.shape === 'circle' && near(a.diameter, b.diameter) && sameWalls(a, b);
   return (
     b.shape === 'polygon' &&
     a.outline.length === b.outline.length &&
@@ -91,10 +95,12 @@ export function nameBy(
   } else if (made.kind === 'glazing') sizes = {};
   else sizes = { t: made.thickness };
 
-  const filled =
-    pattern
-      .replace(/\{([wdt])\}/g, (_, key: string) => (sizes[key] === undefined ? '' : figure(sizes[key]!, imperial)))
-      .trim() || 'Unnamed';
+  const plain = pattern
+    .replace(/\{([wdt])\}/g, (_, key: string) => (sizes[key] === undefined ? '' : figure(sizes[key]!, imperial)))
+    .trim();
+  // A hollow section tells the thickness of its walls after its sides.
+  const walls = made.kind === 'section' && made.section.shape !== 'polygon' ? made.section.wall : undefined;
+  const filled = `${plain}${walls === undefined ? '' : `x${figure(walls, imperial)}`}` || 'Unnamed';
   for (let n = 1; ; n += 1) {
     const numbered = n === 1 ? filled : `${filled} (${n})`;
     const name = (filled.includes('{n}') ? filled.replaceAll('{n}', String(n)) : numbered).slice(0, 120);

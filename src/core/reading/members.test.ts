@@ -104,6 +104,11 @@ describe('sizes in marks', () => {
   test.each(['B4', '1:100', '5400', '3/8', '9000x12000'])('%s is none', (words) => {
     expect(sizeOf(words)).toBeNull();
   });
+  test('a third number is the walls of a hollow section, in millimetres, unless they would fill it', () => {
+    expect(sizeOf('H4 200x100x8')).toEqual({ width: 0.2, depth: 0.1, wall: 0.008 });
+    expect(sizeOf('200x100x6.3')).toEqual({ width: 0.2, depth: 0.1, wall: 0.0063 });
+    expect(sizeOf('200x100x60')).toEqual({ width: 0.2, depth: 0.1 });
+  });
 
   test('a schedule gives sizes by mark and by the letters that begin it', () => {
     const at = (x: number, y: number, words: string) => ({

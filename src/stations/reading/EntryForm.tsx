@@ -1,5 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
@@ -111,16 +113,73 @@ function Sizes({ row, lengths, change }: { row: LibraryRow; lengths: LengthStyle
       <>
         {length('Width', section.width, (width) => change({ ...row, section: { ...section, width } }))}
         {length('Depth', section.depth, (depth) => change({ ...row, section: { ...section, depth } }))}
+        <Walls
+          wall={section.wall}
+          most={Math.min(section.width, section.depth) / 2}
+          lengths={lengths}
+          change={(wall) => change({ ...row, section: { ...section, wall } })}
+        />
       </>
     );
   if (section.shape === 'circle')
-    return length('Diameter', section.diameter, (diameter) => change({ ...row, section: { ...section, diameter } }));
+    return (
+      <>
+        {length('Diameter', section.diameter, (diameter) => change({ ...row, section: { ...section, diameter } }))}
+        <Walls
+          wall={section.wall}
+          most={section.diameter / 2}
+          lengths={lengths}
+          change={(wall) => change({ ...row, section: { ...section, wall } })}
+        />
+      </>
+    );
   return (
     <Corners
       outline={section.outline}
       lengths={lengths}
       change={(outline) => change({ ...row, section: { ...section, outline } })}
     />
+  );
+}
+
+interface WallsProps {
+  /** Undefined where the section is solid. */
+  wall: number | undefined;
+  /** Walls are thinner than this, metres. */
+  most: number;
+  lengths: LengthStyle;
+  change: (wall: number | undefined) => void;
+}
+
+/** Walls of a section that becomes hollow, as a share of half of it. */
+const plainWall = 0.1;
+
+/** Whether a section is hollow, and how thick its walls are. */
+function Walls({ wall, most, lengths, change }: WallsProps) {
+  return (
+    <>
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={wall !== undefined}
+            onChange={(event) => change(event.target.checked ? most * plainWall : undefined)}
+          />
+        }
+        label="Hollow"
+      />
+      {wall !== undefined && (
+        <LengthField
+          label="Thickness of its walls"
+          value={wall}
+          lengths={lengths}
+          least={0.0005}
+          leastWords="That is too thin."
+          width="100%"
+          change={(thickness) => change(Math.min(thickness, most * 0.99))}
+        />
+      )}
+    </>
   );
 }
 

@@ -15,7 +15,9 @@ type State =
   | { kind: 'idle' }
   /** A box is drawn to select what lies in it. */
   | { kind: 'boxing'; touching: boolean; found: ElementRow[] }
-  /** Selected elements go with the pointer; `base` is the point of what was grabbed that comes to lie on what is held. */
+  /**
+   * Selected elements go with the pointer; `base` is the point of what was grabbed that comes to lie on what is held.
+   */
   | { kind: 'dragging'; base: Point; by: Point };
 
 /**

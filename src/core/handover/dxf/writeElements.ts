@@ -1,5 +1,5 @@
 import type { ElementRow } from '@/core/kinds/element';
-import { columnOutline } from '@/core/kinds/column';
+import { columnOutlines } from '@/core/kinds/column';
 import { sectionName } from '@/core/kinds/section';
 import { outlinesOf } from '@/core/kinds/kinds';
 import { metresPerDrawn, unplace, type Placement } from '@/core/datum/placement';
@@ -81,8 +81,10 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
       }
     } else if (element.kind === 'column') {
       const { section, position } = element.shape;
-      if (section.shape === 'circle') writer.circle(outLayers.column, back(position), size(section.diameter / 2));
-      else writer.polyline(outLayers.column, columnOutline(element.shape).map(back));
+      if (section.shape === 'circle')
+        for (const inwards of [0, ...(section.wall === undefined ? [] : [section.wall])])
+          writer.circle(outLayers.column, back(position), size(section.diameter / 2 - inwards));
+      else for (const outline of columnOutlines(element.shape)) writer.polyline(outLayers.column, outline.map(back));
       writer.text(outLayers.columnLabel, back(position), size(0.1), element.shape.mark || sectionName(section));
     } else {
       const wall = element.kind === 'opening' ? (walls.get(element.shape.wall) ?? null) : null;

@@ -6,15 +6,16 @@ import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vect
 export interface Size {
   width: number;
   depth: number;
+  /** Of a hollow section, the thickness of its walls. */
+  wall?: number;
 }
 
 /**
  * A size as marks and schedules write it: `300x600` in millimetres, `30/60` in centimetres, `0.30x0.60` in metres.
- * Numbers below 150 that are whole are
- * centimetres, those with decimals metres.
+ * Numbers below 150 that are whole are centimetres, those with decimals metres. `200x100x8` is hollow.
  */
 export function sizeOf(text: string): Size | null {
-  const match = /(\d+(?:[.,]\d+)?)\s*[x\u00d7/]\s*(\d+(?:[.,]\d+)?)/i.exec(text);
+  const match = /(\d+(?:[.,]\d+)?)\s*[x\u00d7/]\s*(\d+(?:[.,]\d+)?)(?:\s*[x\u00d7]\s*(\d+(?:[.,]\d+)?))?/i.exec(text);
   if (!match) return null;
   const [a, b] = [match[1], match[2]].map((value) => Number(value.replace(',', '.')));
   let unit;
@@ -23,7 +24,10 @@ export function sizeOf(text: string): Size | null {
   else unit = 0.001;
 
   const [width, depth] = [a * unit, b * unit].map((value) => Number(value.toFixed(6)));
-  return width >= 0.05 && depth >= 0.05 && width < 5 && depth < 5 ? { width, depth } : null;
+  if (width < 0.05 || depth < 0.05 || width >= 5 || depth >= 5) return null;
+  // A third number is the thickness of the walls of a hollow section, in millimetres.
+  const wall = match[3] === undefined ? null : Number(match[3].replace(',', '.')) / 1000;
+  return wall !== null && wall > 0 && 2 * wall < Math.min(width, depth) ? { width, depth, wall } : { width, depth };
 }
 
 /** What a beam is called: letters and a number, or a size alone. */

@@ -263,6 +263,7 @@ function candidateOf(
     shape: 'rectangle' as const,
     width: size?.width ?? (axis.width === null ? 0.3 : round(axis.width)),
     depth: size?.depth ?? settings.beam.depth,
+    ...(size?.wall === undefined ? {} : { wall: size.wall }),
   };
   const handles = [...new Set([...axis.sources.map(({ handle }) => handle), ...(mark ? [mark.handle] : [])])];
   const middle: Point = [(axis.a[0] + axis.b[0]) / 2, (axis.a[1] + axis.b[1]) / 2];
