@@ -269,7 +269,7 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   const project = await newProject(stage, page, 'Revisions');
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
   await part(page, 'Recipe');
-  await page.getByRole('button', { name: /^Take 9 dimensions/ }).click();
+  await page.getByRole('button', { name: /^Apply 9 dimensions/ }).click();
   await page.getByRole('list', { name: 'Steps of the recipe' }).getByText('dimensions').first().waitFor();
   await part(page, 'Revisions');
   await page.getByLabel('Next revision').setInputFiles(fileNamed('marram-ground-B.dxf', later));

@@ -57,7 +57,7 @@ export function HandoverBench() {
             <Table
               label="In the model"
               heads={[
-                '',
+                'kind',
                 ...levelsUp(state)
                   .reverse()
                   .map(({ name }) => ({ text: name, figures: true as const })),

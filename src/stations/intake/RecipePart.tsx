@@ -231,7 +231,7 @@ function Suggested({
               <Button
                 variant="text"
                 sx={{ minWidth: 0, px: 1 }}
-                aria-label={`Take ${count.words}`}
+                aria-label={`Apply ${count.words}`}
                 onClick={() => take([step])}
               >
                 Apply

@@ -59,6 +59,9 @@ interface LayerLine {
   conflict: string;
 }
 
+/** Words for who hears the page: its place has room for an eye alone. */
+const heardOnly = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' } as const;
+
 /** The table of layers: what each holds, whether it is shown, its role and what it means. */
 export function LayersPart({
   drawing,
@@ -141,7 +144,8 @@ export function LayersPart({
     { ...GRID_CHECKBOX_SELECTION_COL_DEF, width: 30, minWidth: 30 },
     {
       field: 'shown',
-      headerName: '',
+      headerName: 'Shown',
+      renderHeader: () => <Box sx={heardOnly}>Shown</Box>,
       width: 32,
       minWidth: 32,
       sortable: false,
