@@ -516,25 +516,22 @@ const decision: TableAccess<'decision'> = {
       projectId,
       rows.map((row) => row.drawingId),
     );
-    await tx
-      .insertInto('decisions')
-      .values(
-        rows.map((row) => ({
-          drawing_id: row.drawingId,
-          key: row.key,
-          verdict: row.verdict,
-          element_id: row.elementId,
-          seen: row.seen === null ? null : JSON.stringify(row.seen),
-        })),
+    const columns = rows.map((row) => ({
+      drawing_id: row.drawingId,
+      key: row.key,
+      verdict: row.verdict,
+      element_id: row.elementId,
+      seen: row.seen,
+    }));
+    await sql`
+      insert into decisions (drawing_id, key, verdict, element_id, seen)
+      select drawing_id, key, verdict, element_id, nullif(seen, 'null'::jsonb)
+      from jsonb_to_recordset(${JSON.stringify(columns)}::jsonb) as row (
+        drawing_id uuid, key text, verdict text, element_id uuid, seen jsonb
       )
-      .onConflict((c) =>
-        c.columns(['drawing_id', 'key']).doUpdateSet((eb) => ({
-          verdict: eb.ref('excluded.verdict'),
-          element_id: eb.ref('excluded.element_id'),
-          seen: eb.ref('excluded.seen'),
-        })),
-      )
-      .execute();
+      on conflict (drawing_id, key) do update set
+        verdict = excluded.verdict, element_id = excluded.element_id, seen = excluded.seen
+    `.execute(tx);
   },
   async remove(tx, projectId, ids) {
     await expectDrawings(
@@ -549,16 +546,27 @@ const decision: TableAccess<'decision'> = {
   },
 };
 
+/** Columns of an element as one JSON document a row: thousands of rows are one parameter, not tens of thousands. */
+const elementColumns = (row: StateRows['element']) => ({
+  id: row.id,
+  level_id: row.levelId,
+  kind: row.kind,
+  shape: row.shape,
+  source_drawing: row.source?.drawing ?? null,
+  source_handles: row.source?.handles ?? null,
+  library_id: row.libraryId ?? null,
+});
+
 const element: TableAccess<'element'> = {
   async load(db, projectId, ids) {
     const rows = await db
       .selectFrom('elements')
       .selectAll()
       .where('project_id', '=', projectId)
-      .$if(ids !== null, (q) => q.where('id', 'in', ids!))
+      .$if(ids !== null, (q) => q.where(sql<boolean>`id = any(${ids}::uuid[])`))
       .orderBy('id')
       .execute();
-    return rows.map(elementOf) as StateRows['element'][];
+    return rows.map(elementOf);
   },
   async put(tx, projectId, rows) {
     await expectOwn(
@@ -567,39 +575,23 @@ const element: TableAccess<'element'> = {
       projectId,
       rows.map((row) => row.libraryId),
     );
-    const done = await tx
-      .insertInto('elements')
-      .values(
-        rows.map((row) => ({
-          id: row.id,
-          project_id: projectId,
-          level_id: row.levelId,
-          kind: row.kind,
-          shape: JSON.stringify(row.shape) as never,
-          source_drawing: row.source?.drawing ?? null,
-          source_handles: row.source?.handles ?? null,
-          library_id: row.libraryId,
-        })),
+    const { rows: done } = await sql<{ id: string }>`
+      insert into elements (id, project_id, level_id, kind, shape, source_drawing, source_handles, library_id)
+      select id, ${projectId}, level_id, kind, shape, source_drawing, source_handles, library_id
+      from jsonb_to_recordset(${JSON.stringify(rows.map(elementColumns))}::jsonb) as row (
+        id uuid, level_id uuid, kind text, shape jsonb, source_drawing uuid, source_handles text[], library_id uuid
       )
-      .onConflict((c) =>
-        c
-          .column('id')
-          .doUpdateSet((eb) => ({
-            level_id: eb.ref('excluded.level_id'),
-            kind: eb.ref('excluded.kind'),
-            shape: eb.ref('excluded.shape'),
-            source_drawing: eb.ref('excluded.source_drawing'),
-            source_handles: eb.ref('excluded.source_handles'),
-            library_id: eb.ref('excluded.library_id'),
-          }))
-          .where('elements.project_id', '=', projectId),
-      )
-      .returning('id')
-      .execute();
+      on conflict (id) do update set
+        level_id = excluded.level_id, kind = excluded.kind, shape = excluded.shape,
+        source_drawing = excluded.source_drawing, source_handles = excluded.source_handles,
+        library_id = excluded.library_id
+      where elements.project_id = ${projectId}
+      returning id
+    `.execute(tx);
     expectAll(done, rows);
   },
   async remove(tx, projectId, ids) {
-    await tx.deleteFrom('elements').where('project_id', '=', projectId).where('id', 'in', ids).execute();
+    await sql`delete from elements where project_id = ${projectId} and id = any(${ids}::uuid[])`.execute(tx);
   },
 };
 

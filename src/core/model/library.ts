@@ -122,6 +122,8 @@ export class Shelf {
   readonly changes: Change[] = [];
   private readonly entries: LibraryRow[];
   private readonly taken: Set<string>;
+  /** Entries found before, by what was asked for: most elements are of few sizes. */
+  private readonly found = new Map<string, string>();
 
   constructor(
     private readonly state: ProjectState,
@@ -138,6 +140,13 @@ export class Shelf {
   idFor(element: Pick<ElementRow, 'kind' | 'shape'>, wanted?: string): string | null {
     const made = madeOf(element);
     if (made === null) return null;
+    const asked = `${JSON.stringify(made)} ${wanted ?? ''}`;
+    const id = this.found.get(asked) ?? this.find(made, wanted);
+    this.found.set(asked, id);
+    return id;
+  }
+
+  private find(made: Made, wanted?: string): string {
     const known =
       this.entries.find((entry) => entry.id === wanted && fits(entry, made)) ??
       this.entries.find((entry) => fits(entry, made));

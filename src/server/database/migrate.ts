@@ -8,6 +8,7 @@ import * as seen from './migrations/0006_seen';
 import * as library from './migrations/0007_library';
 import * as seenValues from './migrations/0008_seen_values';
 import * as pictures from './migrations/0009_pictures';
+import * as decidedElements from './migrations/0010_decided_elements';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -20,6 +21,7 @@ const migrations: Record<string, Migration> = {
   '0007_library': library,
   '0008_seen_values': seenValues,
   '0009_pictures': pictures,
+  '0010_decided_elements': decidedElements,
 };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */
