@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import importX, { createNodeResolver } from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 import next from 'eslint-config-next';
@@ -136,7 +137,14 @@ const config = [
   ...tseslint.configs.recommended,
   {
     plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.tsx'] })] },
+    settings: {
+      'import-x/resolver-next': [
+        createNodeResolver({
+          extensions: ['.ts', '.tsx', '.mjs', '.js'],
+          alias: { '@': [join(import.meta.dirname, 'src')] },
+        }),
+      ],
+    },
     rules: {
       ...readable,
       '@typescript-eslint/no-unused-vars': [
@@ -158,6 +166,8 @@ const config = [
   ...flow,
   ...coreFlow,
   ...stationFlow,
+  // Within a room files do not import one another in a ring either.
+  { files: ['src/**/*.{ts,tsx}'], rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] } },
   {
     files: ['src/core/**/*.ts'],
     ignores: tests,

@@ -1,6 +1,9 @@
+import { dxf, line, readText } from '@/core/drawing/testing/dxf';
 import { matches } from '@/core/pattern';
+import { flatten } from '@/core/underlay/flatten';
 import { roleByRules } from './roles';
 import { suggestRole } from './suggest';
+import { suggestLayers } from './suggestLayers';
 
 test.each([
   ['A-GRID', 'grid'],
@@ -41,4 +44,17 @@ test('the first rule that matches wins, and only * is special', () => {
     true,
     false,
   ]);
+});
+
+test('a large drawing whose layers are named is taken at its names; a small one is asked for what is drawn, too', () => {
+  // Lines that look like nothing on a layer that says wall, and a grid of circles that the small one would doubt.
+  const lines = (count: number): string =>
+    Array.from({ length: count }, (_, i) => line(0, i * 3, 1 + (i % 7), i * 3, 'A-WALL')).join('');
+  const suggested = (count: number) => {
+    const { drawing } = readText(dxf({ entities: lines(count) }));
+    const i = drawing.layers.findIndex(({ name }) => name === 'A-WALL');
+    return suggestLayers(drawing, flatten(drawing), 1)[i];
+  };
+  expect(suggested(40_001)).toMatchObject({ role: 'wall', conflict: null });
+  expect(suggested(30).role).toBe('wall');
 });

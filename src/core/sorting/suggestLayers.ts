@@ -16,6 +16,10 @@ export interface LayerSuggestion {
 
 /** Of larger drawings only the names are asked: a few seconds more at every intake are not worth a suggestion. */
 const mostPaths = 150_000;
+/** From this size on a drawing whose layers are named is taken at its names: geometry would say the same, later. */
+const namedFrom = 40_000;
+/** Layers are named where those with telling names hold this share of the paths. */
+const namedShare = 0.9;
 /** Fewer paths of a kind say nothing about a layer. */
 const fewest = 3;
 /** What this share of a layer's paths look like is what the layer is. */
@@ -28,7 +32,8 @@ const manyRoles = 3;
  * @param metresPerUnit true metres of one drawing unit
  */
 export function suggestLayers(drawing: Drawing, p: Primitives, metresPerUnit: number): LayerSuggestion[] {
-  if (pathCount(p) > mostPaths) return drawing.layers.map(({ name }) => suggestionOf(name, new Map(), 0, 0));
+  if (pathCount(p) > mostPaths || (pathCount(p) > namedFrom && isNamed(drawing, p)))
+    return drawing.layers.map(({ name }) => suggestionOf(name, new Map(), 0, 0));
   const looks = classify(drawing, p, metresPerUnit);
   const counts = drawing.layers.map(() => new Map<Role, { count: number; why: string }>());
   const totals = drawing.layers.map(() => 0);
@@ -43,6 +48,14 @@ export function suggestLayers(drawing: Drawing, p: Primitives, metresPerUnit: nu
   const texts = drawing.layers.map(() => 0);
   for (const { layer } of p.texts) texts[layer] += 1;
   return drawing.layers.map(({ name }, i) => suggestionOf(name, counts[i], totals[i], texts[i]));
+}
+
+/** Whether the names of its layers tell nearly everything of a drawing. */
+function isNamed(drawing: Drawing, p: Primitives): boolean {
+  const told = drawing.layers.map(({ name }) => suggestRole(name) !== null);
+  let named = 0;
+  for (const layer of p.layer) if (told[layer]) named += 1;
+  return named >= namedShare * pathCount(p);
 }
 
 function suggestionOf(
