@@ -138,6 +138,8 @@ const config = [
   {
     plugins: { 'import-x': importX },
     settings: {
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+      'import-x/extensions': ['.ts', '.tsx'],
       'import-x/resolver-next': [
         createNodeResolver({
           extensions: ['.ts', '.tsx', '.mjs', '.js'],
