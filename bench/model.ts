@@ -8,6 +8,7 @@ import { replay } from '@/core/model/replay';
 import { emptyState } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
 import { resolveBuilding } from '@/core/resolved/resolve';
+import { crowdedSnaps } from './crowd';
 import { movedElements } from '@/core/tracing/moved';
 import { drawingRow, levelIds, makeModel } from './makeModel';
 
@@ -153,6 +154,11 @@ export async function benchModel(elements: number): Promise<number> {
         () => model.index.touching(levelIds[0], [0, 0, 40, 40]),
       ),
       floor: 2,
+    },
+    {
+      what: 'what the cursor holds among 8,000 lines in reach',
+      took: median(51, (run) => run / 100, crowdedSnaps(8000)),
+      floor: 4,
     },
     {
       what: 'the whole building resolved',

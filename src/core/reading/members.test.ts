@@ -1,3 +1,4 @@
+import { area } from '@/core/geometry/polygon';
 import { asDrawn } from '@/core/datum/placement';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
@@ -294,5 +295,14 @@ describe('outdoor surfaces', () => {
     );
     expect(outdoor.map(({ element }) => element.outline.length)).toEqual([6]);
     expect(unread.map(({ role, why }) => [role, why])).toEqual([['outdoor', 'an open line without another beside it']]);
+  });
+
+  test('sides drawn in opposite directions are a road of the same shape', () => {
+    const side = (...points: [number, number][]) => open(points, 'O');
+    const areas = [side([0, 0], [20, 0]) + side([0, 6], [20, 6]), side([0, 0], [20, 0]) + side([20, 6], [0, 6])].map(
+      (entities) => readPlan(entities).outdoor.map(({ element }) => Math.abs(area(element.outline))),
+    );
+    // 20 m by 6 m, and no bow that crosses itself.
+    expect(areas).toEqual([[120], [120]]);
   });
 });

@@ -1,4 +1,5 @@
 import type { PlacedPath } from '@/core/placed/placed';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { confidenceOf, keyAt, type Evidence, type OutdoorCandidate, type Unread } from '../candidate';
@@ -24,25 +25,27 @@ export function readOutdoor(
     ({ points, closed, circle }) =>
       !closed && !circle && points.length >= 2 && distance(points[0], points[points.length - 1]) > gap,
   );
+  const isOpen = new Set(open);
   const { outlines } = findOutlines(
-    paths.filter((path) => !open.includes(path)),
+    paths.filter((path) => !isOpen.has(path)),
     gap,
   );
   const found = outlines
     .filter(({ points }) => Math.abs(area(points)) > 0.05)
     .map(({ points, handles }) => ({ outline: points, handles, between: false }));
   const paired = pairs(open);
-  for (const [a, b] of paired)
+  for (const { a, b, turned } of paired)
     found.push({
-      outline: [...pathPoints(a), ...pathPoints(b).reverse()],
+      outline: [...pathPoints(a), ...(turned ? pathPoints(b) : pathPoints(b).reverse())],
       handles: [a.handle, b.handle],
       between: true,
     });
   const texts = scene.texts('outdoor', 'label');
-  const used = new Set(paired.flat());
+  const textIndex = new BoxIndex(texts, ({ at }) => boxOf([at]));
+  const used = new Set(paired.flatMap(({ a, b }) => [a, b]));
   return {
     candidates: found.map(({ outline, handles, between }): OutdoorCandidate => {
-      const inside = texts.filter(({ at }) => contains(outline, at));
+      const inside = textIndex.touching(boxOf(outline)).filter(({ at }) => contains(outline, at));
       const noted = inside.map(({ text }) => /h\s*=\s*(\d+(?:[.,]\d+)?)/i.exec(text)?.[1]).find(Boolean);
       const name =
         inside
@@ -78,25 +81,66 @@ export function readOutdoor(
 const lengthOf = (points: readonly Point[]): number =>
   points.slice(1).reduce((sum, p, i) => sum + distance(points[i], p), 0);
 
+/** Sides of a road nearer than this are one line drawn twice, metres. */
+const narrowestRoad = 0.2;
+
+/** An open line by its ends and its length; `turned` where it is looked at from its end. */
+interface Side {
+  path: PlacedPath;
+  start: Point;
+  end: Point;
+  length: number;
+  turned: boolean;
+}
+
+/** A line as it is drawn, and the other way: the sides of a road may run in opposite directions. */
+function bothWays(path: PlacedPath): Side[] {
+  const { points } = path;
+  const [start, end] = [points[0], points[points.length - 1]];
+  const length = lengthOf(points);
+  return [
+    { path, start, end, length, turned: false },
+    { path, start: end, end: start, length, turned: true },
+  ];
+}
+
+/** How far two lines lie apart at their ends, on average; null where they are no sides of one road. */
+function roadWidth(a: Side, b: Side): number | null {
+  const apart = (distance(a.start, b.start) + distance(a.end, b.end)) / 2;
+  const ratio = a.length / b.length;
+  const beside = apart > narrowestRoad && apart < widestRoad && apart < a.length;
+  return beside && ratio > 0.5 && ratio < 2 ? apart : null;
+}
+
+/** Two sides of a road; the second is to be read from its end where it is `turned`. */
+interface Pair {
+  a: PlacedPath;
+  b: PlacedPath;
+  turned: boolean;
+}
+
 /** Open lines of one layer whose ends lie beside one another, the nearest first; each is taken once. */
-function pairs(open: readonly PlacedPath[]): [PlacedPath, PlacedPath][] {
-  const found: { pair: [PlacedPath, PlacedPath]; apart: number }[] = [];
-  open.forEach((a, i) => {
-    for (const b of open.slice(i + 1)) {
-      if (a.layer !== b.layer) continue;
-      const [p, q] = [a.points, b.points];
-      const apart = (distance(p[0], q[0]) + distance(p[p.length - 1], q[q.length - 1])) / 2;
-      const ratio = lengthOf(p) / lengthOf(q);
-      if (apart > 0.2 && apart < widestRoad && apart < lengthOf(p) && ratio > 0.5 && ratio < 2)
-        found.push({ pair: [a, b], apart });
-    }
-  });
+function pairs(open: readonly PlacedPath[]): Pair[] {
+  const order = new Map(open.map((path, i) => [path, i]));
+  const sides = open.flatMap(bothWays);
+  // The mean of both ends is less than the widest road only where one end at least is.
+  const starts = new BoxIndex(sides, ({ start }) => boxOf([start]));
+  const found = sides
+    .filter(({ turned }) => !turned)
+    .flatMap((a) =>
+      [...starts.around(a.start, 2 * widestRoad)]
+        .filter(({ path }) => path.layer === a.path.layer && order.get(path)! > order.get(a.path)!)
+        .flatMap((b) => {
+          const apart = roadWidth(a, b);
+          return apart === null ? [] : [{ a: a.path, b: b.path, turned: b.turned, apart }];
+        }),
+    );
   const taken = new Set<PlacedPath>();
   return found
-    .sort((a, b) => a.apart - b.apart)
-    .flatMap(({ pair }) => {
-      if (pair.some((path) => taken.has(path))) return [];
-      pair.forEach((path) => taken.add(path));
-      return [pair];
+    .sort((one, other) => one.apart - other.apart)
+    .filter(({ a, b }) => {
+      if (taken.has(a) || taken.has(b)) return false;
+      taken.add(a).add(b);
+      return true;
     });
 }
