@@ -200,6 +200,9 @@ export class Session {
     this.sending = true;
     while (this.queue.length > 0) {
       const step = this.queue[0];
+      // Writing out a large edit takes a while; the board has its turn before.
+      if (step.changes.length > checkedUpTo) await new Promise((resolve) => setTimeout(resolve));
+      if (this.queue[0] !== step) continue;
       try {
         const json = { seen: this.confirmed.version, clientId: step.clientId, ...this.contentOf(step) };
         const answer = await api<Answer>(`${this.base}/${step.path}`, { json });
