@@ -198,7 +198,7 @@ test('two levels at one elevation are refused, a level that holds things asks wh
   const now = await state();
   const roof = Object.values(now.level).find(({ name }) => name === 'Roof')!;
   expect(Object.values(now.element).filter(({ levelId }) => levelId === roof.id)).toHaveLength(45);
-  await page.getByRole('button', { name: 'Undo: Remove Ground 2' }).click();
+  await page.getByRole('button', { name: 'Undo: Delete Ground 2' }).click();
   await ladder('Ground 2').waitFor();
   const back = await state();
   expect(Object.values(back.element).filter(({ levelId }) => levelId === roof.id)).toHaveLength(0);
