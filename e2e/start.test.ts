@@ -49,8 +49,11 @@ const stop = (child: ChildProcess) =>
     child.kill('SIGINT');
   });
 const projects = async (address: string) =>
-  ((await (await fetch(`${address}/api/projects`)).json()) as { projects: { name: string; drawings: number }[] })
-    .projects;
+  (
+    (await (await fetch(`${address}/api/projects`)).json()) as {
+      projects: { name: string; drawings: number; elements: number }[];
+    }
+  ).projects;
 
 test('./run alone explains itself, and a word it does not know ends with code 2', () => {
   expect(run([])).toMatchObject({ status: 0, stdout: expect.stringContaining('./run demo') });
@@ -82,9 +85,17 @@ test('a port in use, a port that is none and a database that is away are said in
   });
 });
 
-test('the demo starts with its project, stops with its database, and keeps the data', async () => {
+const raw = 'Marram Point Field Station';
+const finished = `${raw}, finished`;
+
+test('the demo starts with its two projects, stops with its database, and keeps the data', async () => {
   const first = await start(['--port', String(await anyPort())]);
-  expect(await projects(first.address)).toMatchObject([{ name: 'Marram Point Field Station', drawings: 6 }]);
+  const found = (await projects(first.address)).sort((a, b) => a.name.localeCompare(b.name));
+  expect(found).toMatchObject([
+    { name: raw, drawings: 6, elements: 0 },
+    { name: finished, drawings: 3 },
+  ]);
+  expect(found[1].elements).toBeGreaterThan(200);
   const again = run(['demo'], { DATABASE_URL: undefined });
   expect([again.status, again.stdout]).toEqual([0, `Zircon Frame runs already: ${first.address}\n`]);
   await fetch(`${first.address}/api/projects`, {
@@ -98,14 +109,11 @@ test('the demo starts with its project, stops with its database, and keeps the d
   expect(spawnSync('pgrep', ['-f', `${state.split('/').pop()}`], { encoding: 'utf8' }).stdout.trim()).toBe('');
 
   const second = await start(['--port', String(await anyPort())]);
-  expect((await projects(second.address)).map((project) => project.name).sort()).toEqual([
-    'Kept',
-    'Marram Point Field Station',
-  ]);
+  expect((await projects(second.address)).map((project) => project.name).sort()).toEqual(['Kept', raw, finished]);
   expect(await stop(second.child)).toBe(0);
 
   const fresh = await start(['--fresh', '--port', String(await anyPort())]);
-  expect((await projects(fresh.address)).map((project) => project.name)).toEqual(['Marram Point Field Station']);
+  expect((await projects(fresh.address)).map((project) => project.name).sort()).toEqual([raw, finished]);
   expect(await stop(fresh.child)).toBe(0);
 });
 
