@@ -3,19 +3,12 @@ import { acceptCandidates, decisionId, rejectCandidates, reopenCandidates } from
 import { elementKinds } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import ButtonBase from '@mui/material/ButtonBase';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
-import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { boundariesOf } from '@/core/resolved/boundaries';
 import { conflictsOf } from '@/core/decisions/conflicts';
-import type { Model } from '@/core/model/model';
 import type { DrawingRow } from '@/core/model/state';
-import type { Candidate, ColumnCandidate, Unread } from '@/core/reading/candidate';
+import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
 import { defaultTolerance } from '@/core/tolerance';
-import { roleNames, type Role } from '@/core/sorting/roles';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { candidateAnchor } from '@/board/layers/marks';
@@ -30,46 +23,25 @@ import {
 } from '@/project/readings';
 import { useOverlay } from '@/project/overlay';
 import type { Underlay } from '@/project/underlays';
-import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
-import { RoleMark } from '@/ui/widgets/RoleMark';
 import { TabLine } from '@/ui/widgets/TabLine';
+import { CandidateLine } from './CandidateLine';
 import { ConfidenceChart } from './ConfidenceChart';
 import { CorrectPart } from './CorrectPart';
 import { EvidenceList } from './EvidenceList';
 import { idleLayers, sizeOf } from './facts';
 import { filtersFor, passes, type Filter } from './filters';
+import { FindRow } from './FindRow';
+import { KindTabs } from './KindTabs';
+import { kindWords } from './kindWords';
+import { IdleLayers, NothingRead } from './NothingRead';
+import { ReviewActs } from './ReviewActs';
+import { UnreadPart } from './UnreadPart';
+import { ZoneBounds } from './ZoneBounds';
 
-const words = Object.fromEntries(
-  elementKinds.map((kind) => [kind, kinds[kind].names[1][0].toUpperCase() + kinds[kind].names[1].slice(1)]),
-) as Record<Candidate['kind'], string>;
 /** Lines of the list at once. */
 const shownAtOnce = 500;
-const markOf = (kind: Candidate['kind']) => (kind === 'opening' ? 'door' : kind);
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
-
-/** What bounds an accepted zone, in words. */
-function boundsOf(state: Model, decision: string): string | null {
-  const element = state.element[state.decision[decision]?.elementId ?? ''];
-  if (!element) return null;
-  const sides = boundariesOf([...state.index.onLevel(element.levelId)]).get(element.id) ?? [];
-  if (sides.length === 0) return null;
-  const beyond = [
-    ...new Set(
-      sides.map((side) => {
-        const other = side.beyond === null ? undefined : state.element[side.beyond];
-        return other?.kind === 'zone'
-          ? other.shape.name || other.shape.number || 'a zone without a name'
-          : 'the outside';
-      }),
-    ),
-  ];
-  const [walls, openings] = [
-    new Set(sides.map(({ wall }) => wall)).size,
-    new Set(sides.flatMap((side) => side.openings)).size,
-  ];
-  return `Bounded by ${walls} ${walls === 1 ? 'wall' : 'walls'} with ${openings} ${openings === 1 ? 'opening' : 'openings'}; beyond lie ${beyond.join(', ')}.`;
-}
 
 /** A column that stands close to a crossing and not on it. */
 const isNearMiss = ({ crossing }: ColumnCandidate, within: number): boolean =>
@@ -283,7 +255,7 @@ export function ReviewPart({
           <Box
             component="ul"
             ref={list}
-            aria-label={`${words[kind]}, ${verdictWords[verdict]}`}
+            aria-label={`${kindWords[kind]}, ${verdictWords[verdict]}`}
             sx={{
               listStyle: 'none',
               m: 0,
@@ -294,7 +266,7 @@ export function ReviewPart({
             }}
           >
             {listed.slice(0, shownAtOnce).map((candidate) => (
-              <Line
+              <CandidateLine
                 key={candidate.key}
                 candidate={candidate}
                 conflict={conflicts.get(candidate.key) ?? null}
@@ -315,7 +287,7 @@ export function ReviewPart({
               </Box>
             )}
           </Box>
-          <Acts
+          <ReviewActs
             verdict={verdict}
             acted={acted}
             picked={picked}
@@ -373,287 +345,4 @@ export function ReviewPart({
       {unread.length > 0 && <UnreadPart unread={unread} drawn={drawn} show={underlay && (() => showUnread(unread))} />}
     </Box>
   );
-}
-
-/** What bounds an accepted zone; asked again only where the model or the zone changes. */
-function ZoneBounds({ decision }: { decision: string }) {
-  const moment = useMoment('element', 'decision');
-  const bounds = useMemo(() => boundsOf(moment.model, decision), [moment, decision]);
-  return bounds === null ? null : <Box sx={{ mb: 1 }}>{bounds}</Box>;
-}
-
-function Line({
-  candidate,
-  conflict,
-  here,
-  chosen,
-  go,
-  toggle,
-}: {
-  candidate: Candidate;
-  conflict: string | null;
-  here: boolean;
-  chosen: boolean;
-  go: () => void;
-  toggle: () => void;
-}) {
-  const name = nameOfCandidate(candidate);
-  const size = sizeOf(candidate);
-  return (
-    <Box
-      component="li"
-      data-key={candidate.key}
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '24px 1fr',
-        alignItems: 'center',
-        borderBottom: '1px solid var(--mui-palette-divider)',
-        borderLeft: '3px solid',
-        borderLeftColor: here ? 'primary.main' : 'transparent',
-        background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none',
-      }}
-    >
-      <input
-        type="checkbox"
-        checked={chosen}
-        onChange={toggle}
-        aria-label={`Choose ${name}`}
-        style={{ accentColor: 'var(--mui-palette-zf-zircon)', margin: '0 0 0 4px' }}
-      />
-      <Box
-        component="button"
-        type="button"
-        onClick={go}
-        aria-current={here || undefined}
-        sx={{
-          all: 'unset',
-          cursor: 'pointer',
-          display: 'grid',
-          gridTemplateColumns:
-            candidate.kind === 'zone' || candidate.kind === 'outdoor' ? '140px 92px 1fr' : '62px 138px 1fr',
-          gap: 1,
-          py: 0.5,
-          whiteSpace: 'nowrap',
-          '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' },
-        }}
-      >
-        <Box component="b" sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
-          {candidate.kind === 'zone'
-            ? [candidate.element.number, candidate.element.name].filter(Boolean).join(' ') || name
-            : name}
-        </Box>
-        <span className="mono">{size}</span>
-        <Box
-          component="span"
-          sx={{
-            color: (conflict ?? candidate.doubt) ? 'var(--mui-palette-zf-amber)' : 'text.secondary',
-            overflow: 'hidden',
-            textOverflow: 'ellipsis',
-            whiteSpace: 'nowrap',
-          }}
-          title={conflict ?? candidate.doubt ?? undefined}
-        >
-          {conflict ?? candidate.doubt ?? 'clear'}
-        </Box>
-      </Box>
-    </Box>
-  );
-}
-
-interface UnreadProps {
-  unread: readonly Unread[];
-  /** How many lines have the role. */
-  drawn: number;
-  show: (() => void) | null;
-}
-
-/** Unread lines told one by one; of the others their number. */
-const unreadTold = 12;
-
-/** What lies on the role and was not understood. */
-function UnreadPart({ unread, drawn, show }: UnreadProps) {
-  return (
-    <Part
-      title={`Drawn on this role but not read: ${unread.length}`}
-      aside={
-        show && (
-          <Button variant="text" onClick={show}>
-            Show them
-          </Button>
-        )
-      }
-    >
-      {drawn > 0 && (
-        <Box sx={{ mb: 0.5 }}>
-          {Math.round((100 * (drawn - unread.length)) / drawn)} % of {drawn} lines are accounted for.
-        </Box>
-      )}
-      <Box component="ul" sx={{ m: 0, pl: 2 }}>
-        {unread.slice(0, unreadTold).map((entry, i) => (
-          <li key={i}>
-            {entry.why} (handle <span className="mono">{entry.handle}</span>)
-          </li>
-        ))}
-      </Box>
-      {unread.length > unreadTold && <Box sx={{ color: 'text.secondary' }}>and {unread.length - unreadTold} more</Box>}
-    </Part>
-  );
-}
-
-interface KindTabsProps {
-  shown: readonly Candidate['kind'][];
-  present: Candidate['kind'];
-  turn: (kind: Candidate['kind']) => void;
-  countOf: (kind: Candidate['kind']) => number;
-}
-
-function KindTabs({ shown, present, turn, countOf }: KindTabsProps) {
-  return (
-    <Box role="tablist" aria-label="Kinds" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.5 }}>
-      {shown.map((name) => (
-        <ButtonBase
-          key={name}
-          role="tab"
-          aria-selected={present === name}
-          onClick={() => turn(name)}
-          sx={{
-            display: 'flex',
-            gap: 0.75,
-            px: 0.75,
-            py: 0.25,
-            border: '1px solid',
-            borderColor: present === name ? 'text.primary' : 'divider',
-            borderRadius: '4px',
-            fontSize: 13,
-          }}
-        >
-          <RoleMark role={markOf(name)} />
-          {words[name]} <b className="mono">{countOf(name)}</b>
-        </ButtonBase>
-      ))}
-    </Box>
-  );
-}
-
-interface FindRowProps {
-  find: string;
-  setFind: (text: string) => void;
-  filters: readonly { name: Filter; word: string; count: number }[];
-  present: Filter;
-  setFilter: (filter: Filter) => void;
-}
-
-function FindRow({ find, setFind, filters, present, setFilter }: FindRowProps) {
-  return (
-    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 0.5 }}>
-      <TextField
-        size="small"
-        placeholder="Find by name, mark or size"
-        value={find}
-        onChange={(event) => setFind(event.target.value)}
-        slotProps={{ htmlInput: { 'aria-label': 'Find a candidate' } }}
-        sx={{ flex: 1 }}
-      />
-      <Select
-        size="small"
-        value={present}
-        inputProps={{ 'aria-label': 'Show of these' }}
-        onChange={(event) => setFilter(event.target.value as Filter)}
-        sx={{ maxWidth: 170 }}
-      >
-        {filters.map(({ name, word, count }) => (
-          <MenuItem key={name} value={name}>
-            {word}
-            {'\u00a0'}
-            <span className="mono">{count}</span>
-          </MenuItem>
-        ))}
-      </Select>
-    </Box>
-  );
-}
-
-interface ActsProps {
-  verdict: Verdict;
-  /** What the first button is about. */
-  acted: Candidate[];
-  picked: Candidate[];
-  /** Of all kinds. */
-  everything: Candidate[];
-  doubtful: number;
-  accept: (candidates: Candidate[]) => void;
-  reject: (candidates: Candidate[]) => void;
-  reopen: (candidates: Candidate[]) => void;
-  nextDoubtful: () => void;
-}
-
-/** What can be done with the candidates listed. */
-function Acts({ verdict, acted, picked, everything, doubtful, accept, reject, reopen, nextDoubtful }: ActsProps) {
-  if (verdict !== 'open')
-    return (
-      <Box sx={actsStyle}>
-        <Button variant="outlined" disabled={acted.length === 0} onClick={() => reopen(acted)}>
-          Judge {acted.length} again
-        </Button>
-      </Box>
-    );
-  return (
-    <Box sx={actsStyle}>
-      <Button variant="contained" disabled={acted.length === 0} onClick={() => accept(acted)}>
-        Accept {acted.length}
-        {picked.length > 0 ? ' chosen' : ''}
-      </Button>
-      {everything.length > acted.length && picked.length === 0 && (
-        <Button variant="outlined" onClick={() => accept(everything)}>
-          Accept {everything.length} of all kinds
-        </Button>
-      )}
-      <Button variant="outlined" disabled={doubtful === 0} onClick={nextDoubtful}>
-        Next doubtful
-      </Button>
-      {picked.length > 0 && (
-        <Button variant="text" onClick={() => reject(picked)}>
-          Reject {picked.length}
-        </Button>
-      )}
-    </Box>
-  );
-}
-
-const actsStyle = { display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 2, '& .MuiButton-root': { px: 1.1 } } as const;
-
-/** Why nothing was read of a kind. @param sorted whether a layer has a role that the kind is read from */
-function NothingRead({ kind, sorted }: { kind: Candidate['kind']; sorted: boolean }) {
-  const setView = useView((view) => view.set);
-  const many = words[kind].toLowerCase();
-  return (
-    <Note kind="plain">
-      Nothing was read as {many}.{' '}
-      {sorted
-        ? 'The layers with this role hold nothing that looks like it.'
-        : `No layer has a role that ${many} are read from.`}{' '}
-      <Button variant="text" onClick={() => setView({ station: 'sorting' })}>
-        Go to Sorting
-      </Button>
-    </Note>
-  );
-}
-
-interface IdleProps {
-  idle: readonly { name: string; count: number; role: Role }[];
-  kind: Candidate['kind'];
-}
-
-/** Layers whose content contradicts their role. */
-function IdleLayers({ idle, kind }: IdleProps) {
-  const setView = useView((view) => view.set);
-  return idle.map(({ name, count, role }) => (
-    <Note key={`${name} ${role}`} kind="look">
-      {name} is sorted as {roleNames[role].toLowerCase()}, and none of its {count} lines reads as {kinds[kind].names[0]}
-      .{' '}
-      <Button variant="text" onClick={() => setView({ station: 'sorting', sortingPart: 'layers' })}>
-        Go to Sorting
-      </Button>
-    </Note>
-  ));
 }

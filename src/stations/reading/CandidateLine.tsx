@@ -1,0 +1,84 @@
+'use client';
+import Box from '@mui/material/Box';
+import type { Candidate } from '@/core/reading/candidate';
+import { nameOfCandidate } from '@/project/readings';
+import { sizeOf } from './facts';
+
+/** One candidate in the list: chosen by its box, shown on the board by its name. */
+export function CandidateLine({
+  candidate,
+  conflict,
+  here,
+  chosen,
+  go,
+  toggle,
+}: {
+  candidate: Candidate;
+  conflict: string | null;
+  here: boolean;
+  chosen: boolean;
+  go: () => void;
+  toggle: () => void;
+}) {
+  const name = nameOfCandidate(candidate);
+  const size = sizeOf(candidate);
+  return (
+    <Box
+      component="li"
+      data-key={candidate.key}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '24px 1fr',
+        alignItems: 'center',
+        borderBottom: '1px solid var(--mui-palette-divider)',
+        borderLeft: '3px solid',
+        borderLeftColor: here ? 'primary.main' : 'transparent',
+        background: here ? 'var(--mui-palette-zf-zirconSoft)' : 'none',
+      }}
+    >
+      <input
+        type="checkbox"
+        checked={chosen}
+        onChange={toggle}
+        aria-label={`Choose ${name}`}
+        style={{ accentColor: 'var(--mui-palette-zf-zircon)', margin: '0 0 0 4px' }}
+      />
+      <Box
+        component="button"
+        type="button"
+        onClick={go}
+        aria-current={here || undefined}
+        sx={{
+          all: 'unset',
+          cursor: 'pointer',
+          display: 'grid',
+          gridTemplateColumns:
+            candidate.kind === 'zone' || candidate.kind === 'outdoor' ? '140px 92px 1fr' : '62px 138px 1fr',
+          gap: 1,
+          py: 0.5,
+          whiteSpace: 'nowrap',
+          '&:focus-visible': { outline: '2px solid var(--mui-palette-primary-main)' },
+        }}
+      >
+        <Box component="b" sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
+          {candidate.kind === 'zone'
+            ? [candidate.element.number, candidate.element.name].filter(Boolean).join(' ') || name
+            : name}
+        </Box>
+        <span className="mono">{size}</span>
+        <Box
+          component="span"
+          sx={{
+            color: (conflict ?? candidate.doubt) ? 'var(--mui-palette-zf-amber)' : 'text.secondary',
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+            whiteSpace: 'nowrap',
+          }}
+          title={conflict ?? candidate.doubt ?? undefined}
+        >
+          {conflict ?? candidate.doubt ?? 'clear'}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
