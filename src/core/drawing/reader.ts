@@ -150,7 +150,11 @@ export class DxfReader implements GroupSink {
       } else if (bytes[0] === 0xef) bytes = bytes.subarray(3);
     }
     if (!this.scanner.push(bytes, last)) {
-      this.error = `${this.place === 'line' ? `Line ${this.scanner.line + 1}` : `The value at byte ${this.scanner.line.toLocaleString('en')}`} is longer than ${this.limits.lineBytes.toLocaleString('en')} bytes, which no DXF has. The file is damaged or not a DXF; export it again.`;
+      const at = this.scanner.line;
+      const what = this.place === 'line' ? `Line ${at + 1}` : `The value at byte ${at.toLocaleString('en')}`;
+      this.error =
+        `${what} is longer than ${this.limits.lineBytes.toLocaleString('en')} bytes, which no DXF has. ` +
+        'The file is damaged or not a DXF; export it again.';
     }
     return this.error === null;
   }

@@ -121,7 +121,8 @@ function contentsOf(drawing: Drawing): Map<number, string> {
       if (kind[row] !== Kind.dimension && block >= 0)
         words.push(blocks[block].name, depth > 8 ? '' : blockContent(block, depth + 1));
     }
-    return `${kindNames[kind[row]]}|${layers[layer[row]].name}|${flags[row]}|${own.map((value) => (Number.isNaN(value) ? '' : Number(value.toPrecision(digits)))).join()}|${words.join('|')}`;
+    const values = own.map((value) => (Number.isNaN(value) ? '' : Number(value.toPrecision(digits)))).join();
+    return `${kindNames[kind[row]]}|${layers[layer[row]].name}|${flags[row]}|${values}|${words.join('|')}`;
   };
   const blockContent = (block: number, depth: number): string => {
     let found = known.get(block);

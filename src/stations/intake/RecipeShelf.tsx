@@ -4,12 +4,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
-import { useCallback, useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { DrawingRow } from '@/core/model/state';
 import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { api } from '@/project/api';
 import { activeDrawings } from '@/project/projectRow';
-import { useModel, useCommit, useSession } from '@/project/useSession';
+import { useModel, useCommit } from '@/project/useSession';
+import { useShelf } from '@/project/useShelf';
 import { Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { count } from './format';
@@ -32,30 +33,10 @@ export function RecipeShelf({
 }) {
   const state = useModel('drawing');
   const commit = useCommit();
-  const { tell } = useSession();
-  const [kept, setKept] = useState<Kept[]>([]);
   const [name, setName] = useState('');
   const others = activeDrawings(state).filter((other) => other.id !== drawing.id);
   const goes = portable(recipe).length;
-  const load = useCallback(
-    () =>
-      api<{ recipes: Kept[] }>('/api/recipes').then(
-        ({ recipes }) => setKept(recipes),
-        () => undefined,
-      ),
-    [],
-  );
-  useEffect(() => {
-    void load();
-  }, [load]);
-  const act = (work: Promise<unknown>, done: string) =>
-    void work.then(
-      () => {
-        tell({ kind: 'info', text: done });
-        return load();
-      },
-      (error: Error) => tell({ kind: 'problem', text: error.message }),
-    );
+  const { kept, act } = useShelf<Kept, 'recipes'>('/api/recipes', 'recipes');
   const keep = () => {
     act(
       api('/api/recipes', { json: { name, steps: recipe } }),

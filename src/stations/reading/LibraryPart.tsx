@@ -63,6 +63,15 @@ const fresh: { word: string; made: Fresh }[] = [
   { word: 'Glazing', made: { kind: 'glazing', ...plainPane } },
 ];
 
+/** What came in with a library's file, in words. */
+function broughtIn(fresh: number, known: number): string {
+  const came = `${fresh} ${fresh === 1 ? 'entry' : 'entries'} came in`;
+  if (known === 0) return `${came}.`;
+  const stays =
+    known === 1 ? 'name is there already and stays as it is' : 'names are there already and stay as they are';
+  return `${came}; ${known} ${stays}.`;
+}
+
 /** The project's sections and constructions: what elements are made of, how they are named, out and in as a file. */
 export function LibraryPart() {
   const state = useModel('library', 'element', 'role', 'project');
@@ -107,10 +116,7 @@ export function LibraryPart() {
     }
     await commit((now) => {
       const { edit, known } = bringLibrary(now, read.value, newId);
-      tell({
-        kind: 'info',
-        text: `${edit.changes.length} ${edit.changes.length === 1 ? 'entry' : 'entries'} came in${known.length > 0 ? `; ${known.length} ${known.length === 1 ? 'name is' : 'names are'} there already and ${known.length === 1 ? 'stays' : 'stay'} as ${known.length === 1 ? 'it is' : 'they are'}` : ''}.`,
-      });
+      tell({ kind: 'info', text: broughtIn(edit.changes.length, known.length) });
       return edit;
     });
   };

@@ -60,6 +60,14 @@ function nearWords(near: readonly ColumnCandidate[]): string {
   return low === high ? `${low} mm` : `${low} to ${high} mm`;
 }
 
+/** What a candidate is found by. */
+function wordsToFind(candidate: Candidate): string {
+  let own = '';
+  if (candidate.kind === 'column') own = candidate.element.mark;
+  else if (candidate.kind === 'zone') own = candidate.element.name;
+  return [nameOfCandidate(candidate), sizeOf(candidate), own, candidate.doubt ?? ''].join(' ').toLowerCase();
+}
+
 /** Candidates with their evidence, to be accepted or rejected one, many or all at once. */
 export function ReviewPart({
   drawing,
@@ -104,11 +112,7 @@ export function ReviewPart({
   const present = filters.some((each) => each.name === filter) ? filter : 'all';
   const listed = judged.filter(
     (candidate) =>
-      passes(candidate, present, conflicts, crossing) &&
-      (wanted === '' ||
-        `${nameOfCandidate(candidate)} ${sizeOf(candidate)} ${candidate.kind === 'column' ? candidate.element.mark : ''} ${candidate.kind === 'zone' ? candidate.element.name : ''} ${candidate.doubt ?? ''}`
-          .toLowerCase()
-          .includes(wanted)),
+      passes(candidate, present, conflicts, crossing) && (wanted === '' || wordsToFind(candidate).includes(wanted)),
   );
   const open = ofKind.filter((entry) => entry.verdict === 'open').map((entry) => entry.candidate);
   const picked = listed.filter((candidate) => chosen.has(candidate.key));

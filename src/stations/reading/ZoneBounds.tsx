@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
+import { counted } from '@/core/model/counted';
 import type { Model } from '@/core/model/model';
 import { boundariesOf } from '@/core/resolved/boundaries';
 import { useMoment } from '@/project/useSession';
@@ -25,7 +26,8 @@ function boundsOf(state: Model, decision: string): string | null {
     new Set(sides.map(({ wall }) => wall)).size,
     new Set(sides.flatMap((side) => side.openings)).size,
   ];
-  return `Bounded by ${walls} ${walls === 1 ? 'wall' : 'walls'} with ${openings} ${openings === 1 ? 'opening' : 'openings'}; beyond lie ${beyond.join(', ')}.`;
+  const around = `${counted(walls, 'wall')} with ${counted(openings, 'opening')}`;
+  return `Bounded by ${around}; beyond lie ${beyond.join(', ')}.`;
 }
 
 /** What bounds an accepted zone; asked again only where the model or the zone changes. */

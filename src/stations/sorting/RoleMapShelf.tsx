@@ -3,13 +3,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { put } from '@/core/model/edits';
 import { picksOf, setBlockRoles } from '@/core/model/picks';
 import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { applyRoleMap, readRoleMap, roleMapOf, type RoleMap } from '@/core/sorting/roleMap';
 import { api } from '@/project/api';
 import { useModel, useCommit, useSession } from '@/project/useSession';
+import { useShelf } from '@/project/useShelf';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { saveJson } from '@/ui/widgets/saveFile';
@@ -42,29 +43,10 @@ export function RoleMapShelf({
   const commit = useCommit();
   const { tell } = useSession();
   const own = picksOf(state, drawing.id).blocks;
-  const [kept, setKept] = useState<Kept[]>([]);
   const [name, setName] = useState('');
   const [applied, setApplied] = useState<Applied | null>(null);
   const input = useRef<HTMLInputElement>(null);
-  const load = useCallback(
-    () =>
-      api<{ maps: Kept[] }>('/api/rolemaps').then(
-        ({ maps }) => setKept(maps),
-        () => undefined,
-      ),
-    [],
-  );
-  useEffect(() => {
-    void load();
-  }, [load]);
-  const act = (work: Promise<unknown>, done: string) =>
-    void work.then(
-      () => {
-        tell({ kind: 'info', text: done });
-        return load();
-      },
-      (error: Error) => tell({ kind: 'problem', text: error.message }),
-    );
+  const { kept, act } = useShelf<Kept, 'maps'>('/api/rolemaps', 'maps');
   const sorted = rows.filter(({ role }) => role !== null).length + own.length;
   const keep = () => {
     const map = roleMapOf(name.trim(), rows, own);

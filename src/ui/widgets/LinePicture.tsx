@@ -20,8 +20,9 @@ export function LinePicture({
   const scale = Math.min(width / Math.max(right - left, 1e-9), height / Math.max(high - low, 1e-9)) * 0.9;
   const [cx, cy] = [(left + right) / 2, (low + high) / 2];
   let path = '';
-  for (let i = 0; i < lines.length; i += 4)
-    path += `M${(width / 2 + (lines[i] - cx) * scale).toFixed(1)} ${(height / 2 - (lines[i + 1] - cy) * scale).toFixed(1)}L${(width / 2 + (lines[i + 2] - cx) * scale).toFixed(1)} ${(height / 2 - (lines[i + 3] - cy) * scale).toFixed(1)}`;
+  const at = (i: number) =>
+    `${(width / 2 + (lines[i] - cx) * scale).toFixed(1)} ${(height / 2 - (lines[i + 1] - cy) * scale).toFixed(1)}`;
+  for (let i = 0; i < lines.length; i += 4) path += `M${at(i)}L${at(i + 2)}`;
   return (
     <svg
       width={width}
