@@ -7,6 +7,7 @@ import { makePlan } from './makePlan';
 import { benchModel } from './model';
 import { readingTable } from './reading';
 import { unitTable } from './units';
+import { benchWindow } from './window';
 
 interface Measure {
   seconds: number;
@@ -62,6 +63,7 @@ const cell = (text: string) => text.padStart(11);
 export async function bench(args: string[]): Promise<number> {
   if (args[0] === 'units') return unitTable(args.slice(1));
   if (args[0] === 'model') return benchModel(Number(args[1] ?? 20_000));
+  if (args[0] === 'window') return benchWindow(Number(args[1] ?? 100_000));
   if (args[0] === 'reading') return readingTable(args.slice(1));
   const sizes = args.length > 0 ? args.map(Number) : [10_000, 100_000, 1_000_000];
   if (sizes.some((n) => !Number.isInteger(n) || n < 1)) {

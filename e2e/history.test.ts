@@ -13,7 +13,7 @@ jest.setTimeout(90_000);
 
 interface Answer {
   history: { version: number; undo: string | null; redo: string | null };
-  edits: { seq: number; changes: Change[] }[];
+  edits: { seq: number; label: string; changes: Change[] }[];
   state: ProjectState;
   message: string;
 }
@@ -158,15 +158,31 @@ test('an edit that breaks a rule of the schema leaves nothing of itself', async 
   expect([twice.status, twice.body.message]).toEqual([400, 'The edit changes one row twice.']);
 });
 
-test('twenty people at once: every confirmed edit is there, every other was refused', async () => {
+test('twenty people at once: edits of different rows all land, whatever their editors had seen', async () => {
   const id = await project();
   const answers = await Promise.all(
     Array.from({ length: 20 }, (_, i) => edit(id, 0, `P${i}`, [level(crypto.randomUUID(), `P${i}`, i + 1)])),
   );
-  const confirmed = answers.filter((answer) => answer.status === 200).length;
-  expect(confirmed).toBe(1);
-  expect(answers.filter((answer) => answer.status === 409)).toHaveLength(19);
-  expect(Object.keys((await load(id)).state.level)).toHaveLength(1 + confirmed);
+  expect(answers.map(({ status }) => status)).toEqual(Array(20).fill(200));
+  const { state, history } = await load(id);
+  expect(Object.keys(state.level)).toHaveLength(21);
+  expect(history.version).toBe(20);
+  // What came in between comes with the answer.
+  const { edits } = (await ask<Answer>(stage, `/api/projects/${id}/edits?since=0`)).body;
+  expect(new Set(edits.map(({ label }) => label))).toEqual(new Set(Array.from({ length: 20 }, (_, i) => `P${i}`)));
+});
+
+test('twenty people at one row: the first lands, every other is refused and told by what', async () => {
+  const id = await project();
+  const [ground] = Object.keys((await load(id)).state.level);
+  const answers = await Promise.all(
+    Array.from({ length: 20 }, (_, i) => edit(id, 0, `P${i}`, [level(ground, `P${i}`, i + 1)])),
+  );
+  const refused = answers.filter(({ status }) => status === 409);
+  expect(refused).toHaveLength(19);
+  const { state } = await load(id);
+  expect(state.level[ground].name).toMatch(/^P\d+$/);
+  for (const { body } of refused) expect(body.message).toContain(`\u201c${state.level[ground].name}\u201d`);
 });
 
 test('a window far behind gets a hundred edits and learns from the version that there are more', async () => {

@@ -227,7 +227,7 @@ test('a stale edit is refused with a message that says what changed, and is not 
   });
   expect(second.status).toBe(409);
   expect(second.body.message).toContain(
-    'Not applied: the project changed in another window (\u201cChange level Quay\u201d)',
+    'Not applied: the same was changed in another window (\u201cChange level Quay\u201d)',
   );
   expect(Object.values((await stateOf(project)).state.level)[0].name).toBe('Quay');
   // The window that is open follows by itself.
@@ -250,13 +250,13 @@ test('a window that was cut off from the news works on what others did, and is t
       edit: { label: 'Raise the ground', changes: [{ table: 'level', id: level.id, row: { ...level, elevation } }] },
     });
   await raise(history.version, 1.5);
-  // A level above the ground is made anew from the ground as it is now.
+  // A level above the ground is another row: it lands where this window saw it, and what others did comes with it.
   await page.getByRole('button', { name: 'Add level' }).click();
   await page.getByRole('button', { name: 'Ground, +1.500 m' }).waitFor();
   await page.getByRole('button', { name: /^Level 1/ }).waitFor();
   await page.getByText(/^Saved/).waitFor();
   const above = Object.values((await stateOf(project)).state.level).find(({ id }) => id !== level.id)!;
-  expect(above.elevation).toBeCloseTo(1.5 + level.height, 9);
+  expect(above.elevation).toBeCloseTo(level.elevation + level.height, 9);
   // Another height of the ground contradicts one that somebody else has given it.
   await raise((await stateOf(project)).history.version, 2);
   await page.getByRole('button', { name: 'Ground, +1.500 m' }).dblclick();
@@ -292,6 +292,7 @@ test('the same step sent twice, because its answer was lost, counts once', async
 test('a step taken while the server restarts is kept and done when it is back', async () => {
   const { page, context } = await stage.person();
   const project = await newProject(stage, page, 'Restart');
+  await page.getByRole('button', { name: 'Add level' }).waitFor();
   await stage.kill();
   await page.getByRole('button', { name: 'Add level' }).click();
   await page.getByRole('status').filter({ hasText: 'Server away' }).waitFor();

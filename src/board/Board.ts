@@ -36,6 +36,8 @@ export interface BoardCanvases {
 
 /** A press becomes a drag where the pointer moves further than this, pixels. */
 const dragFrom = 3;
+/** The hand is at rest when nothing came from it for this long, milliseconds. */
+const calmAfter = 250;
 /** Of an edit that changes more rows than this not each place is looked up. */
 const mostPlaces = 200;
 /** Before anything is there, the view is of a building's size. */
@@ -243,10 +245,11 @@ export class Board implements World, InputHandler {
     this.input.flush();
     if (this.size.width === 0) return;
     const moved = this.drawnCamera !== this.camera;
+    const calm = begun - this.input.heardAt > calmAfter;
     this.drawnCamera = this.camera;
     const underlays = this.underlays.frame(this.camera, moved);
-    const model = this.modelPicture.proceed(this.camera);
-    const evidence = this.evidencePicture.proceed(this.camera);
+    const model = this.modelPicture.proceed(this.camera, calm);
+    const evidence = this.evidencePicture.proceed(this.camera, calm);
     if (moved || this.modelStale || model.changed || evidence.changed) this.pastePictures();
     if (moved || this.marksStale) this.drawMarks();
     if (moved) this.drawLattice();

@@ -33,6 +33,8 @@ const zoomOfPixel = 0.0016;
  * more than are drawn. What ends a move, a press or a release, comes at once, after the move before it.
  */
 export class Input {
+  /** When something last came in, in the page's time, milliseconds. */
+  heardAt = -Infinity;
   private moved: RawPointer | null = null;
   private readonly stops: (() => void)[] = [];
 
@@ -99,7 +101,11 @@ export class Input {
     handler: (event: HTMLElementEventMap[K]) => void,
     options?: AddEventListenerOptions,
   ): void {
-    this.root.addEventListener(type, handler, options);
-    this.stops.push(() => this.root.removeEventListener(type, handler, options));
+    const heard = (event: HTMLElementEventMap[K]): void => {
+      this.heardAt = event.timeStamp;
+      handler(event);
+    };
+    this.root.addEventListener(type, heard, options);
+    this.stops.push(() => this.root.removeEventListener(type, heard, options));
   }
 }

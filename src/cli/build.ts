@@ -7,10 +7,14 @@ import { root, runShown, Stop } from './system';
 /** Where the parts that are built beside the web application lie. */
 export const buildFolder = join(root, '.build');
 
-/** Bundles the thread that reads drawings; worker threads cannot run TypeScript by themselves. */
+/** Bundles the server's threads; worker threads cannot run TypeScript by themselves. */
 export async function buildThreads(): Promise<void> {
   await bundle({
-    entryPoints: [join(root, 'src/workers/readDrawing.thread.ts')],
+    entryPoints: ['src/workers/readDrawing.thread.ts', 'src/server/desk/desk.thread.ts'].map((file) =>
+      join(root, file),
+    ),
+    entryNames: '[name]',
+    packages: 'external',
     outdir: buildFolder,
     outExtension: { '.js': '.mjs' },
     bundle: true,

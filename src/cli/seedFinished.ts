@@ -13,9 +13,9 @@ import { metresPer } from '@/core/units/length';
 import { bringIn } from '@/server/bringIn';
 import { database } from '@/server/database/connection';
 import type { Database } from '@/server/database/schema';
-import { applyEdit } from '@/server/edits';
+import { applyEdit } from '@/server/edits/applyEdit';
 import { createProject } from '@/server/projects';
-import { loadState } from '@/server/rows';
+import { loadState } from '@/server/rows/rows';
 import { demoLevels, demoName, readDemoFile, type DemoFile } from './demoProject';
 
 export const finishedName = `${demoName}, finished`;

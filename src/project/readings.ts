@@ -138,11 +138,15 @@ const nameOfKind = <K extends ElementKind>(kind: K, shape: Shapes[K]): string =>
 /** What stands in place of a name that is not there. */
 const unnamed: Partial<Record<ElementKind, string>> = { beam: 'beam', zone: 'no name', outdoor: 'surface' };
 
-const inOrder = (candidates: Candidate[]) =>
-  [...candidates].sort(
-    (a, b) =>
-      a.kind.localeCompare(b.kind) || nameOfCandidate(a).localeCompare(nameOfCandidate(b), 'en', { numeric: true }),
-  );
+/** Made once: a comparison that makes its own collator takes ten times as long. */
+const names = new Intl.Collator('en', { numeric: true });
+
+/** By kind, and within a kind by name, each name looked up once. */
+const inOrder = (candidates: readonly Candidate[]): Candidate[] =>
+  candidates
+    .map((candidate) => ({ candidate, name: nameOfCandidate(candidate) }))
+    .sort((a, b) => names.compare(a.candidate.kind, b.candidate.kind) || names.compare(a.name, b.name))
+    .map(({ candidate }) => candidate);
 
 export type Verdict = 'open' | 'accepted' | 'rejected';
 

@@ -74,6 +74,8 @@ interface Step extends Pending {
   clientId: string;
   path: 'edits' | 'undo' | 'redo';
   label: string;
+  /** The edit that an undo or a redo means, where that is known. */
+  target: number | null;
   applied: boolean;
   settle: (confirmed: boolean) => void;
 }
@@ -151,7 +153,7 @@ export class Session {
     const edit = this.checked(make(this.model));
     if (edit === null) return Promise.resolve(false);
     const again = (model: Model): Change[] | null => this.checked(make(model))?.changes ?? null;
-    return this.enqueue('edits', edit.label, edit.changes, again);
+    return this.enqueue({ path: 'edits', label: edit.label, changes: edit.changes, again, target: null });
   }
 
   /** An edit as the server will take it; null where it does nothing, or where the server would not, which is told. */
@@ -174,21 +176,18 @@ export class Session {
     const label = history[way];
     if (label === null) return Promise.resolve(false);
     const seq = way === 'undo' ? this.confirmed.undoSeq : this.confirmed.redoSeq;
-    const known = this.queue.length === 0 && seq !== null ? this.inverses.get(seq) : undefined;
-    return this.enqueue(way, label, known ?? null);
+    const target = this.queue.length === 0 ? seq : null;
+    const known = target === null ? undefined : this.inverses.get(target);
+    return this.enqueue({ path: way, label, changes: known ?? null, again: null, target });
   }
 
-  private enqueue(
-    path: Step['path'],
-    label: string,
-    changes: Change[] | null,
-    again: Step['again'] = null,
-  ): Promise<boolean> {
+  /** @param asked a step; without changes it is one that only the server knows how to do */
+  private enqueue(asked: Pick<Step, 'path' | 'label' | 'again' | 'target'> & { changes: Change[] | null }) {
     return new Promise<boolean>((settle) => {
+      const { changes } = asked;
       const inverse = changes === null ? [] : this.model.apply(changes);
-      const applied = changes !== null;
       const clientId = crypto.randomUUID();
-      this.queue.push({ clientId, path, label, changes: changes ?? [], inverse, again, applied, settle });
+      this.queue.push({ ...asked, clientId, changes: changes ?? [], inverse, applied: changes !== null, settle });
       this.publish();
       void this.send();
     });
@@ -216,8 +215,8 @@ export class Session {
     this.sending = false;
   }
 
-  private contentOf({ path, label, changes }: Step): { edit?: Edit } {
-    return path === 'edits' ? { edit: { label, changes } } : {};
+  private contentOf({ path, label, changes, target }: Step): { edit: Edit } | { target: number | null } {
+    return path === 'edits' ? { edit: { label, changes } } : { target };
   }
 
   /** What becomes of a step that the server has not taken. */
@@ -321,14 +320,15 @@ export class Session {
   /** Loads the project as the server has it, with the steps on their way on top. */
   private async reload(): Promise<void> {
     try {
-      const { state, history, intakes } = await api<Snapshot>(`${this.base}/state`);
+      const { state, history } = await api<Omit<Snapshot, 'intakes'>>(`${this.base}/state`);
       const applied = this.queue.filter((step) => step.applied);
       const { left } = replay(this.model, [changesTo(this.model, state, applied)], applied);
       this.confirmed = history;
       this.inverses.clear();
       this.leaveOut(left);
-      this.facts.setState({ intakes, connection: 'ok' });
+      this.facts.setState({ connection: 'ok' });
       this.publish();
+      await this.refreshIntakes();
     } catch (error) {
       this.failed(error);
     }

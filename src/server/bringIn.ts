@@ -6,8 +6,8 @@ import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { put, type Change } from '@/core/model/edits';
 import { lengthUnits, type LengthUnit } from '@/core/units/length';
 import type { Database } from './database/schema';
-import { applyEdit } from './edits';
-import { loadState } from './rows';
+import { applyEdit } from './edits/applyEdit';
+import { loadState } from './rows/rows';
 
 /** Makes a drawing of a file that was read: one edit, so that bringing in can be undone. @returns the drawing's id */
 export async function bringIn(

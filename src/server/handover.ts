@@ -7,7 +7,7 @@ import { elementsAt } from '@/core/model/levels';
 import { Model } from '@/core/model/model';
 import { database } from './database/connection';
 import { notFound, Problem } from './problem';
-import { loadState } from './rows';
+import { loadState } from './rows/rows';
 
 const ordered = (elements: ElementRow[]) =>
   elements.sort(

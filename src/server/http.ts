@@ -1,8 +1,13 @@
+import { promisify } from 'node:util';
+import { gunzip, gzip } from 'node:zlib';
 import * as v from 'valibot';
+import { uuid } from '@/core/kinds/limits';
+import type { Done } from './desk/tasks';
+import { jsonAs } from './json';
 import { Problem, problemOf } from './problem';
 import { knownHost, sameOrigin } from './sameOrigin';
 
-const uuid = v.pipe(v.string(), v.uuid());
+const plainHeaders = { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' };
 
 type Context<P extends string> = { params: Promise<Record<P, string>> };
 
@@ -23,45 +28,66 @@ export function route<P extends string = never>(
       for (const value of Object.values(params))
         if (!v.is(uuid, value)) throw new Problem(404, 'The address holds something that is not an id.');
       const answer = await handler(request, params);
-      return answer instanceof Response
-        ? answer
-        : Response.json(answer ?? {}, {
-            headers: { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' },
-          });
+      return answer instanceof Response ? answer : Response.json(answer ?? {}, { headers: plainHeaders });
     } catch (error) {
       const { status, message, details } = problemOf(error);
-      return Response.json({ message, ...details }, { status, headers: { 'cache-control': 'no-store' } });
+      return Response.json({ message, ...details }, { status, headers: plainHeaders });
     }
   };
 }
 
-const largestBody = 64 * 1024 * 1024;
+/** Names, recipes and role maps are far smaller than this, bytes. */
+const largestBody = 2 * 1024 * 1024;
 
-/** The request's text, counted as it comes: one without a length, sent in pieces, ends at the limit too. */
-async function textOf(request: Request): Promise<string> {
-  if (request.body === null) return '';
+/**
+ * The request's bytes, counted as they come: one without a length, sent in pieces, ends at the limit too.
+ * @param most bytes
+ */
+export async function bytesOf(request: Request, most: number): Promise<Uint8Array<ArrayBuffer>> {
+  const tooLarge = new Problem(
+    413,
+    `The request is larger than ${most / 1024 / 1024} MB, which is the most that is taken at once. Do it in smaller steps.`,
+  );
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge;
+  if (request.body === null) return new Uint8Array();
   const pieces: Uint8Array[] = [];
   let length = 0;
   for await (const piece of request.body as unknown as AsyncIterable<Uint8Array>) {
     length += piece.length;
-    if (length > largestBody) throw new Problem(413, 'The request is too large.');
+    if (length > most) throw tooLarge;
     pieces.push(piece);
   }
-  return Buffer.concat(pieces).toString('utf8');
+  const bytes = new Uint8Array(length);
+  let at = 0;
+  for (const piece of pieces) {
+    bytes.set(piece, at);
+    at += piece.length;
+  }
+  return bytes;
 }
 
 /** The request's JSON in the shape expected, or a problem that says what is wrong with it. */
 export async function bodyAs<S extends v.GenericSchema>(request: Request, schema: S): Promise<v.InferOutput<S>> {
-  const length = Number(request.headers.get('content-length') ?? 0);
-  if (length > largestBody) throw new Problem(413, 'The request is too large.');
-  let json: unknown;
-  try {
-    json = JSON.parse(await textOf(request));
-  } catch (error) {
-    throw error instanceof Problem ? error : new Problem(400, 'The request is not JSON.');
-  }
-  const result = v.safeParse(schema, json);
-  if (result.success) return result.output;
-  const issue = result.issues[0];
-  throw new Problem(400, `${issue.message} (${v.getDotPath(issue) ?? 'request'})`);
+  return jsonAs(schema, await bytesOf(request, largestBody));
+}
+
+const compress = promisify(gzip);
+const expand = promisify(gunzip);
+
+const gzipType = 'application/gzip';
+/** Shorter answers gain nothing by being compressed, bytes. */
+const worthPacking = 16 * 1024;
+
+/**
+ * JSON that was put together elsewhere. Who accepts `application/gzip` gets it packed: as a type of its own, because the
+ * framework takes a handler's content-encoding off.
+ */
+export async function packedAnswer(request: Request, { bytes, gzipped }: Done): Promise<Response> {
+  const takes = (request.headers.get('accept') ?? '').includes(gzipType);
+  const packs = takes && (gzipped || bytes.length > worthPacking);
+  let body: Uint8Array = bytes;
+  if (packs && !gzipped) body = await compress(bytes, { level: 1 });
+  if (!packs && gzipped) body = await expand(bytes);
+  const headers = { ...plainHeaders, vary: 'accept', 'content-type': packs ? gzipType : 'application/json' };
+  return new Response(new Uint8Array(body), { headers });
 }

@@ -1,3 +1,5 @@
+import type pg from 'pg';
+
 /** Something that a person can be told: what happened and what to do. Becomes an HTTP answer at the border. */
 export class Problem extends Error {
   constructor(
@@ -36,8 +38,9 @@ export function problemOf(error: unknown): Problem {
       507,
       'The disk of the database is full. Nothing of this step was stored; make room and repeat it.',
     );
-  if (code === '23503')
-    return new Problem(409, 'That is still in use: a drawing or an element hangs on it. Move or remove these first.');
+  if (code === '23503') return brokenReference(error as pg.DatabaseError);
+  if (code === '22P05' || code === '22021')
+    return new Problem(400, 'A text holds characters that cannot be stored, such as NUL. Take them out and repeat it.');
   if (code === '23514') return new Problem(400, 'A value is outside its limits; nothing was stored.');
   if (code === '53300')
     return new Problem(503, 'The database has no connection left. Wait a moment and repeat the step.');
@@ -47,3 +50,24 @@ export function problemOf(error: unknown): Problem {
     'Something went wrong on the server; nothing of this step was stored. The server log has the details.',
   );
 }
+
+/** What is said where a row names one that is not there, or is named by one that stays. */
+function brokenReference({ detail = '' }: pg.DatabaseError): Problem {
+  const missing = /is not present in table "(\w+)"/.exec(detail);
+  if (missing === null)
+    return new Problem(409, 'That is still in use: a drawing or an element hangs on it. Move or remove these first.');
+  const what = namedThings[missing[1]] ?? 'something';
+  return new Problem(
+    409,
+    `Not applied: the step needs ${what} that is not in this project, or not any more; it may have been deleted in another window. Look, and do the step again if it still makes sense.`,
+  );
+}
+
+/** What rows name, by table. */
+const namedThings: Record<string, string> = {
+  levels: 'a level',
+  drawings: 'a drawing',
+  library: 'an entry of the library',
+  elements: 'a wall or another element',
+  projects: 'a project',
+};

@@ -7,10 +7,11 @@ import { put } from '@/core/model/edits';
 import { tableNames, type LevelRow, type ProjectState } from '@/core/model/state';
 import type { DisplayUnit } from '@/core/units/length';
 import { database } from './database/connection';
-import { applyEdit } from './edits';
+import { applyEdit } from './edits/applyEdit';
 import { sweepFiles } from './files';
 import { notFound, Problem } from './problem';
-import { levelValues, loadState } from './rows';
+import { levelValues } from './rows/level';
+import { loadState } from './rows/rows';
 
 /** A project in the list. */
 export interface ProjectCard {

@@ -1,16 +1,12 @@
-import * as v from 'valibot';
-import { editsSince, stepHistory } from './edits';
-import { bodyAs, route } from './http';
+import { atDesk } from './desk/desk';
+import type { Way } from './edits/history';
+import { bytesOf, packedAnswer, route } from './http';
 
-const request = v.strictObject({
-  seen: v.pipe(v.number(), v.integer(), v.minValue(0)),
-  clientId: v.pipe(v.string(), v.uuid()),
-});
+const largestStep = 4096;
 
 /** The route of undo or of redo. */
-export const stepRoute = (way: 'undo' | 'redo') =>
-  route<'project'>(async (incoming, { project }) => {
-    const { seen, clientId } = await bodyAs(incoming, request);
-    await stepHistory(project, way, seen, clientId);
-    return editsSince(project, seen);
+export const stepRoute = (way: Way) =>
+  route<'project'>(async (request, { project }) => {
+    const body = await bytesOf(request, largestStep);
+    return packedAnswer(request, await atDesk({ what: 'step', project, way, body }));
   });

@@ -12,20 +12,40 @@ const bubbleRoom = 3;
 /** A bubble that has no room steps further out at most this often. */
 const mostSteps = 5;
 
+/** Bubbles whose middles are nearer than this overlap, pixels. */
+const bubbleWidth = 2 * bubbleRadius + bubbleRoom;
+
 /** Where bubbles stand on a picture, so that the next ones step aside. */
 export class Bubbles {
-  private readonly taken: Point[] = [];
+  /** By cells as wide as a bubble: what overlaps a place stands in its cell or in one beside it. */
+  private readonly taken = new Map<string, Point[]>();
 
   /** The first free place from a point on outwards. */
   place(from: Point, outwards: Point): Point {
-    const wide = 2 * bubbleRadius + bubbleRoom;
-    const at = (step: number): Point => add(from, scale(outwards, bubbleRadius + step * wide));
+    const at = (step: number): Point => add(from, scale(outwards, bubbleRadius + step * bubbleWidth));
     let step = 0;
-    while (step < mostSteps && this.taken.some((other) => distance(other, at(step)) < wide)) step += 1;
-    this.taken.push(at(step));
+    while (step < mostSteps && this.overlaps(at(step))) step += 1;
+    this.take(at(step));
     return at(step);
   }
+
+  private take(place: Point): void {
+    const key = cellOf(place).join();
+    const here = this.taken.get(key);
+    if (here) here.push(place);
+    else this.taken.set(key, [place]);
+  }
+
+  private overlaps(place: Point): boolean {
+    const [column, row] = cellOf(place);
+    for (let c = column - 1; c <= column + 1; c += 1)
+      for (let r = row - 1; r <= row + 1; r += 1)
+        if (this.taken.get(`${c},${r}`)?.some((other) => distance(other, place) < bubbleWidth)) return true;
+    return false;
+  }
 }
+
+const cellOf = ([x, y]: Point): Point => [Math.floor(x / bubbleWidth), Math.floor(y / bubbleWidth)];
 
 /** A grid line with its label at its ends; of an arc at one. */
 export function drawGrid(pen: Pen, line: GridLine, candidate: Candidate | null, bubbles: Bubbles): void {

@@ -21,8 +21,11 @@ export type Content = (sheet: Sheet) => Generator<void>;
  */
 const margin = 0.2;
 
-/** A frame spends this long on a picture in the making, milliseconds; the rest of the frame is for everything else. */
-const slice = 4;
+/**
+ * A frame spends this long on a picture in the making, milliseconds: while somebody moves the view or the pointer the
+ * rest of the frame is for that.
+ */
+const slices = { busy: 4, calm: 12 };
 
 /** More changed places than this are drawn with the whole picture. */
 const mostPatches = 40;
@@ -71,11 +74,16 @@ export class SlicedPicture {
     if (this.patches.length > mostPatches) this.stale = true;
   }
 
-  /** Goes on with the picture. @returns whether it is not done yet, and whether what is shown has changed */
-  proceed(camera: Camera): { more: boolean; changed: boolean } {
+  /**
+   * Goes on with the picture.
+   * @param calm whether nobody moves anything
+   * @returns whether it is not done yet, and whether what is shown has changed
+   */
+  proceed(camera: Camera, calm: boolean): { more: boolean; changed: boolean } {
     const patched = this.patch();
-    if (this.stale || this.shown === null || !this.covers(this.making ?? this.shown, camera)) this.begin(camera);
-    const finished = this.making !== null && this.slice(this.making);
+    const latest = this.making ?? this.shown;
+    if (this.stale || latest === null || !this.covers(latest, camera)) this.begin(camera);
+    const finished = this.making !== null && this.slice(this.making, calm ? slices.calm : slices.busy);
     return { more: this.making !== null, changed: patched || finished };
   }
 
@@ -123,8 +131,8 @@ export class SlicedPicture {
   }
 
   /** @returns whether the picture is done */
-  private slice(making: Picture & { steps: Generator<void> }): boolean {
-    const end = performance.now() + slice;
+  private slice(making: Picture & { steps: Generator<void> }, milliseconds: number): boolean {
+    const end = performance.now() + milliseconds;
     while (performance.now() < end)
       if (making.steps.next().done) {
         this.spare = this.shown?.canvas ?? null;

@@ -12,7 +12,11 @@ export const holes = v.pipe(v.array(outline), v.maxLength(1000));
 /** How far the top of a beam may lie from the top of its storey. */
 export const drop = v.pipe(finite, v.minValue(-100), v.maxValue(100));
 
-export const uuid = v.pipe(v.string(), v.uuid());
+/** An id, in the one form in which equal ids are equal texts. */
+export const uuid = v.pipe(
+  v.string(),
+  v.regex(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/, 'An id is a UUID in small letters.'),
+);
 
 /** What a person calls something. */
 export const name = v.pipe(

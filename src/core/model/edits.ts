@@ -24,10 +24,16 @@ const changeSchema = v.variant(
 /** Changes as they are kept in the log, with defaults for what rows got later. */
 export const changesSchema = v.array(changeSchema);
 
-/** An edit from outside: at most 50,000 changes, each row within its limits and under its own id. */
+/** Changes that one edit may hold. */
+const mostChanges = 50_000;
+
+/** An edit from outside: its length is asked before its content, each row is within its limits and under its own id. */
 export const editSchema = v.strictObject({
   label: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
   changes: v.pipe(
+    v.array(v.unknown()),
+    v.minLength(1, 'The edit changes nothing.'),
+    v.maxLength(mostChanges, `An edit changes at most ${mostChanges} rows.`),
     v.array(
       v.pipe(
         changeSchema,
@@ -37,8 +43,6 @@ export const editSchema = v.strictObject({
         ),
       ),
     ),
-    v.minLength(1),
-    v.maxLength(50_000),
   ),
 });
 

@@ -1,7 +1,8 @@
 import type { Drawing } from '@/core/drawing/drawing';
 import { pathCount, type Primitives } from '@/core/underlay/primitives';
-import { classify } from './classify';
+import { classify, type Looks } from './classify';
 import { roleNames, type Role } from './roles';
+import { middlePart } from './sample';
 import { suggestRole } from './suggest';
 
 /**
@@ -14,10 +15,8 @@ export interface LayerSuggestion {
   conflict: string | null;
 }
 
-/** Of larger drawings only the names are asked: a few seconds more at every intake are not worth a suggestion. */
-const mostPaths = 150_000;
-/** From this size on a drawing whose layers are named is taken at its names: geometry would say the same, later. */
-const namedFrom = 40_000;
+/** Of a larger drawing so many paths are looked at: they show what its layers hold, in about a second. */
+const mostLookedAt = 40_000;
 /** Layers are named where those with telling names hold this share of the paths. */
 const namedShare = 0.9;
 /** Fewer paths of a kind say nothing about a layer. */
@@ -32,22 +31,37 @@ const manyRoles = 3;
  * @param metresPerUnit true metres of one drawing unit
  */
 export function suggestLayers(drawing: Drawing, p: Primitives, metresPerUnit: number): LayerSuggestion[] {
-  if (pathCount(p) > mostPaths || (pathCount(p) > namedFrom && isNamed(drawing, p)))
-    return drawing.layers.map(({ name }) => suggestionOf(name, new Map(), 0, 0));
-  const looks = classify(drawing, p, metresPerUnit);
-  const counts = drawing.layers.map(() => new Map<Role, { count: number; why: string }>());
-  const totals = drawing.layers.map(() => 0);
+  const large = pathCount(p) > mostLookedAt;
+  // Where the names tell it, the geometry of a large drawing would say the same, later.
+  const lookedAt = large && isNamed(drawing, p) ? null : middlePart(p, mostLookedAt);
+  const contents = drawing.layers.map((): Content => ({ looks: new Map(), total: 0, part: large, onlyTexts: 0 }));
+  if (lookedAt !== null) countLooks(contents, lookedAt, classify(drawing, lookedAt, metresPerUnit));
+  for (const { layer } of p.texts) contents[layer].onlyTexts += 1;
+  for (const layer of p.layer) contents[layer].onlyTexts = 0;
+  return drawing.layers.map(({ name }, i) => suggestionOf(name, contents[i]));
+}
+
+/** What is drawn on a layer. */
+interface Content {
+  looks: Map<Role, { count: number; why: string }>;
+  /** The paths looked at. */
+  total: number;
+  /** Whether those are a part of the drawing. */
+  part: boolean;
+  /** How many texts it holds where it holds nothing else. */
+  onlyTexts: number;
+}
+
+function countLooks(contents: readonly Content[], p: Primitives, looks: readonly (Looks | null)[]): void {
   for (let path = 0; path < pathCount(p); path += 1) {
-    totals[p.layer[path]] += 1;
+    const content = contents[p.layer[path]];
+    content.total += 1;
     const look = looks[path];
     if (look === null) continue;
-    const found = counts[p.layer[path]].get(look.role);
+    const found = content.looks.get(look.role);
     if (found) found.count += 1;
-    else counts[p.layer[path]].set(look.role, { count: 1, why: look.why });
+    else content.looks.set(look.role, { count: 1, why: look.why });
   }
-  const texts = drawing.layers.map(() => 0);
-  for (const { layer } of p.texts) texts[layer] += 1;
-  return drawing.layers.map(({ name }, i) => suggestionOf(name, counts[i], totals[i], texts[i]));
 }
 
 /** Whether the names of its layers tell nearly everything of a drawing. */
@@ -58,18 +72,16 @@ function isNamed(drawing: Drawing, p: Primitives): boolean {
   return named >= namedShare * pathCount(p);
 }
 
-function suggestionOf(
-  name: string,
-  counts: ReadonlyMap<Role, { count: number; why: string }>,
-  total: number,
-  texts: number,
-): LayerSuggestion {
+function suggestionOf(name: string, { looks, total, part, onlyTexts }: Content): LayerSuggestion {
   const byName = suggestRole(name);
-  const ranked = [...counts].filter(([, { count }]) => count >= fewest).sort((a, b) => b[1].count - a[1].count);
+  const ranked = [...looks].filter(([, { count }]) => count >= fewest).sort((a, b) => b[1].count - a[1].count);
   const drawn = ranked.filter(([role]) => role !== 'ignore');
   const [top] = ranked;
   const clear = top !== undefined && top[1].count >= most * total ? top : null;
-  const why = [...(byName ? [byName.why] : []), ...(clear ? [`${clear[1].count} of ${total}: ${clear[1].why}`] : [])];
+  const why = [
+    ...(byName ? [byName.why] : []),
+    ...(clear ? [`${clear[1].count} of ${total}${part ? ' about the middle' : ''}: ${clear[1].why}`] : []),
+  ];
   if (byName) {
     // Doors and windows stand in walls, labels on anything: only what is clearly something else contradicts a name.
     const against =
@@ -79,7 +91,7 @@ function suggestionOf(
       byName.role !== 'label' &&
       clear[0] !== byName.role &&
       total >= 8
-        ? `Its name says ${roleNames[byName.role].toLowerCase()}; ${clear[1].count} of its ${total} lines look like ${roleNames[clear[0]].toLowerCase()}.`
+        ? `Its name says ${roleNames[byName.role].toLowerCase()}; ${clear[1].count} of its ${total} lines${part ? ' about the middle' : ''} look like ${roleNames[clear[0]].toLowerCase()}.`
         : null;
     return { role: byName.role, why, conflict: against };
   }
@@ -90,6 +102,6 @@ function suggestionOf(
       conflict: null,
     };
   if (clear) return { role: clear[0], why, conflict: null };
-  if (total === 0 && texts > 0) return { role: 'label', why: [`${texts} texts and nothing else`], conflict: null };
+  if (onlyTexts > 0) return { role: 'label', why: [`${onlyTexts} texts and nothing else`], conflict: null };
   return { role: null, why: [], conflict: null };
 }

@@ -1,5 +1,4 @@
 import { arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
-import { Growable } from '@/core/drawing/growable';
 import { eachSide } from './pieces';
 import { extentsOf, type Primitives } from './primitives';
 
@@ -49,15 +48,8 @@ export function buildSegments(primitives: Primitives, dashed = false): SegmentSt
   eachSide(primitives, (_, v, next) => {
     count += chords(v, next);
   });
-  const xy = new Growable(new Float32Array(count * 4));
-  const path = new Growable(new Uint32Array(count));
-  const solid = (p: number, x1: number, y1: number, x2: number, y2: number) => {
-    xy.push(x1);
-    xy.push(y1);
-    xy.push(x2);
-    xy.push(y2);
-    path.push(p);
-  };
+  const found = new Found(count);
+  const solid = found.add.bind(found);
   const dasher = dashed ? new Dasher(primitives, solid) : null;
   const put = dasher === null ? solid : dasher.put.bind(dasher);
   eachSide(primitives, (p, v, next) => {
@@ -74,7 +66,43 @@ export function buildSegments(primitives: Primitives, dashed = false): SegmentSt
       [x, y] = [nx, ny];
     }
   });
-  return sortIntoCells(primitives, xy.finish(), path.finish(), span, extents[0], extents[1]);
+  return sortIntoCells(primitives, ...found.finish(), { minX: extents[0], minY: extents[1], span });
+}
+
+/** Segments as they are found; dashes make more of them than there are sides. */
+class Found {
+  private count = 0;
+  private xy: Float32Array;
+  private path: Uint32Array;
+
+  constructor(expected: number) {
+    this.xy = new Float32Array(4 * expected);
+    this.path = new Uint32Array(expected);
+  }
+
+  add(path: number, x1: number, y1: number, x2: number, y2: number): void {
+    if (this.count === this.path.length) this.grow();
+    const at = 4 * this.count;
+    this.xy[at] = x1;
+    this.xy[at + 1] = y1;
+    this.xy[at + 2] = x2;
+    this.xy[at + 3] = y2;
+    this.path[this.count] = path;
+    this.count += 1;
+  }
+
+  private grow(): void {
+    const [xy, path] = [this.xy, this.path];
+    const room = Math.max(64, 2 * path.length);
+    this.xy = new Float32Array(4 * room);
+    this.path = new Uint32Array(room);
+    this.xy.set(xy);
+    this.path.set(path);
+  }
+
+  finish(): [xy: Float32Array, path: Uint32Array] {
+    return [this.xy.subarray(0, 4 * this.count), this.path.subarray(0, this.count)];
+  }
 }
 
 /** Breaks the sides of a path by its pen's dashes, which run on round corners. */
@@ -127,71 +155,90 @@ class Dasher {
 export const pixelsOfWeight = (weight: number): number =>
   weight < 0 ? 1 : Math.min(5, Math.max(1, Math.round(weight / 25)));
 
-function sortIntoCells(
-  primitives: Primitives,
-  xy: Float32Array,
-  path: Uint32Array,
-  span: number,
-  minX: number,
-  minY: number,
-): SegmentStore {
-  const count = path.length;
-  const pixels = primitives.pens.map((pen) => pixelsOfWeight(pen.weight));
-  const keys = new Float64Array(count);
-  const indexRange = 2 ** 26;
-  for (let i = 0; i < count; i += 1) {
-    const length = Math.hypot(xy[4 * i + 2] - xy[4 * i], xy[4 * i + 3] - xy[4 * i + 1]);
-    // Class k holds lengths in (span / 2^(k + 1), span / 2^k]; its cells are eight times as wide.
-    const k = length > 0 ? Math.min(classes - 1, Math.max(0, Math.floor(Math.log2(span / length)))) : classes - 1;
-    const bits = Math.min(gridBits, Math.max(0, k - 3));
-    const place = (value: number, low: number) =>
-      Math.min(2 ** bits - 1, Math.max(0, Math.floor(((value - low) / span) * 2 ** bits)));
-    const [cx, cy] = [place((xy[4 * i] + xy[4 * i + 2]) / 2, minX), place((xy[4 * i + 1] + xy[4 * i + 3]) / 2, minY)];
-    keys[i] = ((k * 2 ** gridBits + cy) * 2 ** gridBits + cx) * indexRange + i;
-  }
-  keys.sort();
-  const sorted: SegmentStore = {
-    xy: new Float32Array(count * 4),
-    layer: new Uint16Array(count),
-    colour: new Uint32Array(count),
-    weight: new Uint8Array(count),
-    cells: {
-      first: new Uint32Array(0),
-      count: new Uint32Array(0),
-      length: new Float32Array(0),
-      box: new Float32Array(0),
-    },
+/** Above the numbers of all segments: a key is a cell's number times this, plus the segment's. */
+const indexRange = 2 ** 26;
+
+/** The square that a drawing is divided in. */
+interface Ground {
+  minX: number;
+  minY: number;
+  span: number;
+}
+
+function sortIntoCells(primitives: Primitives, xy: Float32Array, path: Uint32Array, ground: Ground): SegmentStore {
+  const keys = sortedKeys(xy, path.length, ground);
+  const { layer, colour, pen } = primitives;
+  const pixels = primitives.pens.map(({ weight }) => pixelsOfWeight(weight));
+  const sorted = {
+    xy: new Float32Array(keys.length * 4),
+    layer: new Uint16Array(keys.length),
+    colour: new Uint32Array(keys.length),
+    weight: new Uint8Array(keys.length),
   };
-  const [first, counts, lengths, boxes]: number[][] = [[], [], [], []];
-  let previous = -1;
-  for (let i = 0; i < count; i += 1) {
-    const cell = Math.floor(keys[i] / indexRange);
-    const from = keys[i] - cell * indexRange;
+  for (let i = 0; i < keys.length; i += 1) {
+    const from = keys[i] % indexRange;
+    const owner = path[from];
     for (let k = 0; k < 4; k += 1) sorted.xy[4 * i + k] = xy[4 * from + k];
-    sorted.layer[i] = primitives.layer[path[from]];
-    sorted.colour[i] = primitives.colour[path[from]];
-    sorted.weight[i] = pixels[primitives.pen[path[from]]];
-    if (cell !== previous) {
-      first.push(i);
-      counts.push(0);
-      lengths.push(span / 2 ** Math.floor(cell / 2 ** (2 * gridBits)));
-      boxes.push(Infinity, Infinity, -Infinity, -Infinity);
-      previous = cell;
-    }
-    const c = counts.length - 1;
-    counts[c] += 1;
-    boxes[4 * c] = Math.min(boxes[4 * c], xy[4 * from], xy[4 * from + 2]);
-    boxes[4 * c + 1] = Math.min(boxes[4 * c + 1], xy[4 * from + 1], xy[4 * from + 3]);
-    boxes[4 * c + 2] = Math.max(boxes[4 * c + 2], xy[4 * from], xy[4 * from + 2]);
-    boxes[4 * c + 3] = Math.max(boxes[4 * c + 3], xy[4 * from + 1], xy[4 * from + 3]);
+    sorted.layer[i] = layer[owner];
+    sorted.colour[i] = colour[owner];
+    sorted.weight[i] = pixels[pen[owner]];
   }
-  sorted.cells = {
+  return { ...sorted, cells: cellsOf(keys, sorted.xy, ground.span) };
+}
+
+/**
+ * Each segment's cell and number in one number, in order. Class k holds lengths in (span / 2^(k + 1), span / 2^k]; its
+ * cells are eight times as wide.
+ */
+function sortedKeys(xy: Float32Array, count: number, { minX, minY, span }: Ground): Float64Array {
+  const keys = new Float64Array(count);
+  for (let i = 0; i < count; i += 1) {
+    const [x1, y1, x2, y2] = [xy[4 * i], xy[4 * i + 1], xy[4 * i + 2], xy[4 * i + 3]];
+    const length = Math.sqrt((x2 - x1) * (x2 - x1) + (y2 - y1) * (y2 - y1));
+    const k = length > 0 ? clamped(Math.floor(Math.log2(span / length)), classes - 1) : classes - 1;
+    const cells = 2 ** clamped(k - 3, gridBits);
+    const column = clamped(Math.floor((((x1 + x2) / 2 - minX) / span) * cells), cells - 1);
+    const row = clamped(Math.floor((((y1 + y2) / 2 - minY) / span) * cells), cells - 1);
+    keys[i] = ((k * 2 ** gridBits + row) * 2 ** gridBits + column) * indexRange + i;
+  }
+  return keys.sort();
+}
+
+const clamped = (value: number, most: number): number => Math.min(most, Math.max(0, value));
+
+/** The cells of sorted segments: what each holds, how long that is at most, and the box round it. */
+function cellsOf(keys: Float64Array, xy: Float32Array, span: number): SegmentCells {
+  const first: number[] = [];
+  let previous = -1;
+  for (let i = 0; i < keys.length; i += 1) {
+    const cell = Math.floor(keys[i] / indexRange);
+    if (cell !== previous) first.push(i);
+    previous = cell;
+  }
+  const cells: SegmentCells = {
     first: Uint32Array.from(first),
-    count: Uint32Array.from(counts),
-    length: Float32Array.from(lengths),
-    box: Float32Array.from(boxes),
+    count: new Uint32Array(first.length),
+    length: new Float32Array(first.length),
+    box: new Float32Array(4 * first.length),
   };
-  return sorted;
+  for (let c = 0; c < first.length; c += 1) {
+    const end = first[c + 1] ?? keys.length;
+    cells.count[c] = end - first[c];
+    cells.length[c] = span / 2 ** Math.floor(keys[first[c]] / indexRange / 2 ** (2 * gridBits));
+    cells.box.set(boxOfSegments(xy, first[c], end), 4 * c);
+  }
+  return cells;
+}
+
+function boxOfSegments(xy: Float32Array, first: number, end: number): [number, number, number, number] {
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 4 * first; i < 4 * end; i += 2) {
+    minX = Math.min(minX, xy[i]);
+    minY = Math.min(minY, xy[i + 1]);
+    maxX = Math.max(maxX, xy[i]);
+    maxY = Math.max(maxY, xy[i + 1]);
+  }
+  return [minX, minY, maxX, maxY];
 }
 
 /** Segments shorter than this on screen are thinned out, in pixels. */

@@ -9,6 +9,8 @@ import * as library from './migrations/0007_library';
 import * as seenValues from './migrations/0008_seen_values';
 import * as pictures from './migrations/0009_pictures';
 import * as decidedElements from './migrations/0010_decided_elements';
+import * as mergedEdits from './migrations/0011_merged_edits';
+import * as ownRows from './migrations/0012_own_rows';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -22,6 +24,8 @@ const migrations: Record<string, Migration> = {
   '0008_seen_values': seenValues,
   '0009_pictures': pictures,
   '0010_decided_elements': decidedElements,
+  '0011_merged_edits': mergedEdits,
+  '0012_own_rows': ownRows,
 };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */

@@ -41,6 +41,7 @@ interface LevelTable {
   repeats: string | null;
 }
 interface DrawingLevelTable {
+  project_id: string;
   drawing_id: string;
   level_id: string;
 }
@@ -113,6 +114,7 @@ interface RoleMapTable {
   updated_at: Timestamp;
 }
 interface LayerRoleTable {
+  project_id: string;
   drawing_id: string;
   layer: string;
   role: Role | null;
@@ -121,6 +123,7 @@ interface LayerRoleTable {
   library_id: string | null;
 }
 interface PickTable {
+  project_id: string;
   id: string;
   drawing_id: string;
   kind: 'block' | 'lines';
@@ -137,6 +140,7 @@ interface LibraryTable {
   made: JSONColumnType<Record<string, unknown>>;
 }
 interface DecisionTable {
+  project_id: string;
   drawing_id: string;
   key: string;
   verdict: 'accepted' | 'rejected';
@@ -152,6 +156,8 @@ interface ElementTable {
   source_drawing: string | null;
   source_handles: string[] | null;
   library_id: string | null;
+  /** Of an opening, what its shape says. */
+  wall_id: Generated<string | null>;
 }
 
 /** The append-only log. `undoes` names the edit that this one takes back; a redo takes back an undo. */
@@ -162,6 +168,8 @@ interface EditTable {
   label: string;
   changes: JSONColumnType<Change[]>;
   inverse: JSONColumnType<Change[]>;
+  /** The rows it changed, each as its table and its id. */
+  touched: string[];
   undoes: number | null;
   previous_undo: number | null;
   previous_redo: number | null;

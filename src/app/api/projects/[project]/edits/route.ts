@@ -1,22 +1,21 @@
 import * as v from 'valibot';
-import { editSchema } from '@/core/model/edits';
-import { applyEdit, editsSince } from '@/server/edits';
-import { bodyAs, route } from '@/server/http';
+import { atDesk } from '@/server/desk/desk';
+import { bytesOf, packedAnswer, route } from '@/server/http';
+import { Problem } from '@/server/problem';
 
-const request = v.strictObject({
-  seen: v.pipe(v.number(), v.integer(), v.minValue(0)),
-  clientId: v.pipe(v.string(), v.uuid()),
-  edit: editSchema,
-});
+/** An edit of 20,000 elements has about 30 MB. */
+const largestEdit = 64 * 1024 * 1024;
+
+const version = v.pipe(v.string(), v.regex(/^\d{1,15}$/), v.transform(Number));
 
 /** The edits after a version, and how far the project is. */
-export const GET = route<'project'>(async ({ url }, { project }) => {
-  const since = Number(new URL(url).searchParams.get('since') ?? 0);
-  return editsSince(project, Number.isFinite(since) ? since : 0);
+export const GET = route<'project'>(async (request, { project }) => {
+  const since = v.safeParse(version, new URL(request.url).searchParams.get('since') ?? '0');
+  if (!since.success) throw new Problem(400, 'since is the number of a version: a whole number, zero or more.');
+  return packedAnswer(request, await atDesk({ what: 'since', project, version: since.output }));
 });
 
-export const POST = route<'project'>(async (incoming, { project }) => {
-  const { seen, clientId, edit } = await bodyAs(incoming, request);
-  await applyEdit(project, seen, edit, clientId);
-  return editsSince(project, seen, clientId);
+export const POST = route<'project'>(async (request, { project }) => {
+  const body = await bytesOf(request, largestEdit);
+  return packedAnswer(request, await atDesk({ what: 'edit', project, body }));
 });

@@ -1,4 +1,7 @@
-import { route } from '@/server/http';
-import { snapshot } from '@/server/snapshot';
+import { atDesk } from '@/server/desk/desk';
+import { packedAnswer, route } from '@/server/http';
 
-export const GET = route<'project'>(async (_, { project }) => snapshot(project));
+/** A project's rows and its history, of one moment. */
+export const GET = route<'project'>(async (request, { project }) =>
+  packedAnswer(request, await atDesk({ what: 'state', project })),
+);

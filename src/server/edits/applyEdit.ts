@@ -1,0 +1,49 @@
+import { randomUUID } from 'node:crypto';
+import type { Transaction } from 'kysely';
+import type { Edit } from '@/core/model/edits';
+import { database } from '../database/connection';
+import type { Database } from '../database/schema';
+import { applyRows } from './applyRows';
+import { append, lockHead, refuseConflicts } from './editLog';
+import { expectKnownFiles } from './knownFiles';
+
+type Tx = Transaction<Database>;
+
+/**
+ * Applies an edit in one transaction. Where others have edited since, it is applied on top of that, unless it changes
+ * a row that they have changed too.
+ * @param seen the version the editor saw; null where the program itself edits what is new
+ * @param clientId chosen by the editor, so that a repeated request is applied once
+ * @returns the project's new version
+ */
+export async function applyEdit(
+  project: string,
+  seen: number | null,
+  edit: Edit,
+  clientId: string = randomUUID(),
+  within?: Tx,
+): Promise<number> {
+  const work = async (tx: Tx) => {
+    const head = await lockHead(tx, project, clientId);
+    if (head.repeated) return head.version;
+    if (seen !== null) {
+      await refuseConflicts(tx, project, seen, head, edit.changes);
+      await expectKnownFiles(tx, project, edit.changes);
+    }
+    const inverse = await applyRows(tx, project, edit.changes);
+    const seq = head.version + 1;
+    await append(tx, project, seq, {
+      clientId,
+      label: edit.label,
+      changes: edit.changes,
+      inverse,
+      undoes: null,
+      previousUndo: head.undoTop,
+      previousRedo: null,
+      undoTop: seq,
+      redoTop: null,
+    });
+    return seq;
+  };
+  return within ? work(within) : database().transaction().execute(work);
+}

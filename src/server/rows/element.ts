@@ -1,0 +1,57 @@
+import { sql } from 'kysely';
+import type { ElementRow } from '@/core/kinds/element';
+import { expectAll, type TableAccess } from './access';
+
+/** An element as JSON, made by the database: thousands of rows are sent on as they are. */
+export const elementJson = sql<ElementRow>`json_build_object(
+  'id', id,
+  'levelId', level_id,
+  'source', case when source_drawing is not null
+    then json_build_object('drawing', source_drawing, 'handles', coalesce(source_handles, '{}')) end,
+  'libraryId', library_id,
+  'kind', kind,
+  'shape', shape
+)`;
+
+/** Columns of an element as one JSON document a row: thousands of rows are one parameter, not tens of thousands. */
+const elementColumns = (row: ElementRow) => ({
+  id: row.id,
+  level_id: row.levelId,
+  kind: row.kind,
+  shape: row.shape,
+  source_drawing: row.source?.drawing ?? null,
+  source_handles: row.source?.handles ?? null,
+  library_id: row.libraryId ?? null,
+});
+
+export const element: TableAccess<'element'> = {
+  async load(db, projectId, ids) {
+    const rows = await db
+      .selectFrom('elements')
+      .select(elementJson.as('row'))
+      .where('project_id', '=', projectId)
+      .$if(ids !== null, (q) => q.where(sql<boolean>`id = any(${ids}::uuid[])`))
+      .orderBy('id')
+      .execute();
+    return rows.map(({ row }) => row);
+  },
+  async put(tx, projectId, rows) {
+    const { rows: done } = await sql<{ id: string }>`
+      insert into elements (id, project_id, level_id, kind, shape, source_drawing, source_handles, library_id)
+      select id, ${projectId}, level_id, kind, shape, source_drawing, source_handles, library_id
+      from jsonb_to_recordset(${JSON.stringify(rows.map(elementColumns))}::jsonb) as row (
+        id uuid, level_id uuid, kind text, shape jsonb, source_drawing uuid, source_handles text[], library_id uuid
+      )
+      on conflict (id) do update set
+        level_id = excluded.level_id, kind = excluded.kind, shape = excluded.shape,
+        source_drawing = excluded.source_drawing, source_handles = excluded.source_handles,
+        library_id = excluded.library_id
+      where elements.project_id = ${projectId}
+      returning id
+    `.execute(tx);
+    expectAll(done, rows);
+  },
+  async remove(tx, projectId, ids) {
+    await sql`delete from elements where project_id = ${projectId} and id = any(${ids}::uuid[])`.execute(tx);
+  },
+};
