@@ -46,7 +46,7 @@ const largestBody = 2 * 1024 * 1024;
 export async function bytesOf(request: Request, most: number): Promise<Uint8Array<ArrayBuffer>> {
   const tooLarge = new Problem(
     413,
-    `The request is larger than ${most / 1024 / 1024} MB, which is the most that is taken at once. Do it in smaller steps.`,
+    `The request has more than ${Math.ceil(most / 1024)} kB, the most that is taken at once. Do it in smaller steps.`,
   );
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge;
   if (request.body === null) return new Uint8Array();
@@ -79,8 +79,8 @@ const gzipType = 'application/gzip';
 const worthPacking = 16 * 1024;
 
 /**
- * JSON that was put together elsewhere. Who accepts `application/gzip` gets it packed: as a type of its own, because the
- * framework takes a handler's content-encoding off.
+ * JSON that was put together elsewhere. Who accepts `application/gzip` gets it packed, as a type of its own: the
+ * framework takes the content-encoding of a handler off.
  */
 export async function packedAnswer(request: Request, { bytes, gzipped }: Done): Promise<Response> {
   const takes = (request.headers.get('accept') ?? '').includes(gzipType);

@@ -1,4 +1,4 @@
-import { sql, type Transaction } from 'kysely';
+import { sql, type RawBuilder, type Transaction } from 'kysely';
 import type { Change } from '@/core/model/edits';
 import { tableNames, type TableName } from '@/core/model/state';
 import type { Database } from '../database/schema';
@@ -42,28 +42,34 @@ function* inGroups<T>(list: readonly T[]): Generator<T[]> {
   for (let i = 0; i < list.length; i += group) yield list.slice(i, i + group);
 }
 
-const kindOf = ({ table, row }: Change): string | null => (table === 'element' && row !== null ? row.kind : null);
-
 /** That an opening's wall is there is the database's rule; that it is a wall is asked where that can have changed. */
 async function expectWalls(tx: Tx, project: string, changes: readonly Change[], inverse: readonly Change[]) {
-  const concerned = [...changes, ...inverse].filter((change) => ['opening', 'wall'].includes(kindOf(change) ?? ''));
-  if (!concerned.some((change) => kindOf(change) === 'opening') && !changesKind(changes, inverse)) return;
-  const ids = [...new Set(concerned.map(({ id }) => id))];
-  const { rows } = await sql<{ id: string }>`
-    select opening.id from elements as opening join elements as host on host.id = opening.wall_id
-    where opening.project_id = ${project} and host.kind <> 'wall'
-      and (opening.id = any(${ids}::uuid[]) or host.id = any(${ids}::uuid[]))
-    limit 1
-  `.execute(tx);
-  if (rows.length > 0)
+  const hosts = changes.flatMap(({ table, row }) =>
+    table === 'element' && row?.kind === 'opening' ? [row.shape.wall] : [],
+  );
+  const turned = noLongerWalls(changes, inverse);
+  const wrong = [
+    ...(hosts.length === 0 ? [] : await elementsThat(tx, project, sql`id = any(${hosts}::uuid[]) and kind <> 'wall'`)),
+    ...(turned.length === 0 ? [] : await elementsThat(tx, project, sql`wall_id = any(${turned}::uuid[])`)),
+  ];
+  if (wrong.length > 0)
     throw new Problem(
       409,
       'An opening would be in something that is no wall. Nothing was stored; choose a wall for it.',
     );
 }
 
-/** Whether a wall becomes something else. */
-function changesKind(changes: readonly Change[], inverse: readonly Change[]): boolean {
-  const walls = new Set(inverse.filter((change) => kindOf(change) === 'wall').map(({ id }) => id));
-  return changes.some((change) => walls.has(change.id) && change.row !== null && kindOf(change) !== 'wall');
+async function elementsThat(tx: Tx, project: string, condition: RawBuilder<unknown>): Promise<unknown[]> {
+  const { rows } = await sql`select 1 from elements where project_id = ${project} and ${condition} limit 1`.execute(tx);
+  return rows;
+}
+
+/** Elements that were walls and become something else. */
+function noLongerWalls(changes: readonly Change[], inverse: readonly Change[]): string[] {
+  const walls = new Set(
+    inverse.flatMap(({ id, table, row }) => (table === 'element' && row?.kind === 'wall' ? [id] : [])),
+  );
+  return changes.flatMap(({ id, table, row }) =>
+    table === 'element' && row !== null && row.kind !== 'wall' && walls.has(id) ? [id] : [],
+  );
 }

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { ElementRow } from '@/core/kinds/element';
-import { expectAll, type TableAccess } from './access';
+import type { TableAccess } from './access';
 
 /** An element as JSON, made by the database: thousands of rows are sent on as they are. */
 export const elementJson = sql<ElementRow>`json_build_object(
@@ -36,20 +36,17 @@ export const element: TableAccess<'element'> = {
     return rows.map(({ row }) => row);
   },
   async put(tx, projectId, rows) {
-    const { rows: done } = await sql<{ id: string }>`
+    await sql`
       insert into elements (id, project_id, level_id, kind, shape, source_drawing, source_handles, library_id)
       select id, ${projectId}, level_id, kind, shape, source_drawing, source_handles, library_id
       from jsonb_to_recordset(${JSON.stringify(rows.map(elementColumns))}::jsonb) as row (
         id uuid, level_id uuid, kind text, shape jsonb, source_drawing uuid, source_handles text[], library_id uuid
       )
-      on conflict (id) do update set
+      on conflict (project_id, id) do update set
         level_id = excluded.level_id, kind = excluded.kind, shape = excluded.shape,
         source_drawing = excluded.source_drawing, source_handles = excluded.source_handles,
         library_id = excluded.library_id
-      where elements.project_id = ${projectId}
-      returning id
     `.execute(tx);
-    expectAll(done, rows);
   },
   async remove(tx, projectId, ids) {
     await sql`delete from elements where project_id = ${projectId} and id = any(${ids}::uuid[])`.execute(tx);

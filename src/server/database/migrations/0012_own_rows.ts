@@ -10,7 +10,10 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     alter table levels add unique (project_id, id);
     alter table drawings add unique (project_id, id);
     alter table library add unique (project_id, id);
-    alter table elements add unique (project_id, id);
+    -- Nothing looks for an element without its project; one index serves for both.
+    alter table decisions drop constraint decisions_element_id_fkey;
+    drop index elements_project_id_idx;
+    alter table elements drop constraint elements_pkey, add primary key (project_id, id);
 
     alter table decisions add column project_id uuid;
     alter table layer_roles add column project_id uuid;
@@ -62,7 +65,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       add foreign key (project_id, source_drawing) references drawings (project_id, id) deferrable initially deferred,
       add foreign key (project_id, library_id) references library (project_id, id) deferrable initially deferred;
     alter table decisions
-      drop constraint decisions_drawing_id_fkey, drop constraint decisions_element_id_fkey,
+      drop constraint decisions_drawing_id_fkey,
       add foreign key (project_id, drawing_id) references drawings (project_id, id) on delete cascade,
       add foreign key (project_id, element_id) references elements (project_id, id) deferrable initially deferred;
     alter table layer_roles
@@ -75,10 +78,12 @@ export async function up(db: Kysely<unknown>): Promise<void> {
 
     alter table elements add column wall_id uuid
       generated always as (case when kind = 'opening' then (shape ->> 'wall')::uuid end) stored;
-    create index on elements (wall_id) where wall_id is not null;
+    create index on elements (project_id, wall_id) where wall_id is not null;
+    drop index elements_library_id_idx;
+    create index on elements (project_id, library_id);
+    drop index decisions_element_id_idx;
+    create index on decisions (project_id, element_id);
     alter table elements add constraint elements_wall_fkey
       foreign key (project_id, wall_id) references elements (project_id, id) deferrable initially deferred not valid;
-    create index on elements (level_id);
-    create index on elements (source_drawing) where source_drawing is not null;
   `.execute(db);
 }
