@@ -172,7 +172,7 @@ test('a window that has missed too much loads the project anew, with its own ste
     // As the server does where the log is longer than one answer.
     fetch: async (path: string, init?: { body?: string }) => {
       const response = await answer(path, init);
-      if (!path.includes('since=')) return response;
+      if (!path.includes('edits')) return response;
       const body = (await response.json()) as { edits: unknown[] };
       return new Response(JSON.stringify({ ...body, edits: [] }));
     },
@@ -180,6 +180,29 @@ test('a window that has missed too much loads the project anew, with its own ste
   expect(await session.commit(() => adding(1, 'Mine'))).toBe(true);
   expect(names(session).sort()).toEqual(['Mine', 'Whole']);
   expect(rowsOf(session.model)).toEqual(rowsOf(server.model));
+});
+
+test('what is heard of while a step is on its way is asked for afterwards', async () => {
+  const source = { onmessage: (_: { data: string }): void => undefined, close: () => undefined };
+  Object.assign(globalThis, { EventSource: jest.fn(() => source) });
+  const { server, session } = open();
+  session.listen();
+  const answer = server.fetch;
+  Object.assign(globalThis, {
+    fetch: async (path: string, init?: { body?: string }) => {
+      const response = await answer(path, init);
+      // Somebody else's edit lands after the answer was made, and is told of before that has come.
+      if (init?.body && server.log.length === 1) {
+        server.other('Theirs', [put('level', level(7, 'Theirs'))]);
+        source.onmessage({ data: JSON.stringify({ version: 2 }) });
+      }
+      return response;
+    },
+  });
+  await session.commit(() => adding(1, 'Mine'));
+  await settled();
+  await settled();
+  expect(names(session).sort()).toEqual(['Mine', 'Theirs']);
 });
 
 test('a project that was deleted elsewhere says so', async () => {

@@ -104,6 +104,8 @@ export class Session {
   private readonly queue: Step[] = [];
   private readonly inverses = new Map<number, Change[]>();
   private sending = false;
+  /** The newest version that the server has told of. */
+  private heard = 0;
   private pulling: Promise<void> | null = null;
   private source: EventSource | null = null;
   private messageKey = 0;
@@ -136,8 +138,9 @@ export class Session {
     this.source = source;
     source.onmessage = ({ data }) => {
       const notice = JSON.parse(data as string) as { version?: number; intake?: string; again?: true };
-      const news = notice.version !== undefined && notice.version > this.confirmed.version && !this.sending;
-      if (news || notice.again) void this.pull();
+      this.heard = Math.max(this.heard, notice.version ?? 0);
+      if (notice.again) void this.pull();
+      else this.follow();
       if (notice.intake !== undefined || notice.again) void this.refreshIntakes();
     };
     source.onopen = () => {
@@ -146,6 +149,11 @@ export class Session {
     };
     source.onerror = () => this.facts.setState({ connection: 'away' });
     return () => source.close();
+  }
+
+  /** Asks for what was heard of; the answer to a step on its way brings most of it, and is waited for. */
+  private follow(): void {
+    if (this.heard > this.confirmed.version && !this.sending) void this.pull();
   }
 
   /** Applies an edit here and sends it; null does nothing. @returns whether the server confirmed it */
@@ -206,13 +214,14 @@ export class Session {
         const json = { seen: this.confirmed.version, clientId: step.clientId, ...this.contentOf(step) };
         const answer = await api<Answer>(`${this.base}/${step.path}`, { json });
         this.facts.setState({ connection: 'ok' });
-        await this.take(answer);
+        await this.take(answer, step);
         this.settle(step, true);
       } catch (error) {
         await this.notTaken(step, error);
       }
     }
     this.sending = false;
+    this.follow();
   }
 
   private contentOf({ path, label, changes, target }: Step): { edit: Edit } | { target: number | null } {
@@ -259,13 +268,16 @@ export class Session {
     this.publish();
   }
 
-  /** Takes over what the server has. Own edits come back as they went and change nothing here. */
-  private async take({ edits, history }: Answer): Promise<void> {
+  /**
+   * Takes over what the server has. Own edits come back as they went and change nothing here.
+   * @param answered the step that this is the answer to
+   */
+  private async take({ edits, history }: Answer, answered: Step | null = null): Promise<void> {
     const fresh = edits.filter(({ seq }) => seq > this.confirmed.version);
     if (fresh.length === 0 && history.version <= this.confirmed.version) return;
     // The log was too long for one answer, or the project was put back: it is loaded as it is.
     if (fresh[0]?.seq !== this.confirmed.version + 1 || fresh[fresh.length - 1].seq < history.version) {
-      await this.reload();
+      await this.reload(answered);
       return;
     }
     const steps = fresh.map(({ clientId }) => this.queue.find((step) => step.clientId === clientId) ?? null);
@@ -317,11 +329,11 @@ export class Session {
     }
   }
 
-  /** Loads the project as the server has it, with the steps on their way on top. */
-  private async reload(): Promise<void> {
+  /** Loads the project as the server has it, with the steps on their way on top. @param had a step that it has */
+  private async reload(had: Step | null): Promise<void> {
     try {
       const { state, history } = await api<Omit<Snapshot, 'intakes'>>(`${this.base}/state`);
-      const applied = this.queue.filter((step) => step.applied);
+      const applied = this.queue.filter((step) => step.applied && step !== had);
       const { left } = replay(this.model, [changesTo(this.model, state, applied)], applied);
       this.confirmed = history;
       this.inverses.clear();

@@ -14,15 +14,14 @@ interface Logged {
   previousRedo: number | null;
 }
 
-type Asked = { seen: number; clientId: string; edit?: Edit };
+type Asked = { seen: number; clientId: string; edit?: Edit; target?: number | null };
 
 const json = (body: unknown, status = 200): Response =>
   new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
 
 /**
- * A server for tests of sessions: it keeps a log as the real one does (src/server/edits.ts), refuses what was decided
- * on
- * an older version, counts a repeated step once, and can be told to be silent.
+ * A server for tests of sessions: it keeps a log as the real one does (src/server/edits), refuses an edit of rows that
+ * were changed since its window looked, counts a repeated step once, and can be told to be silent.
  */
 export class FakeServer {
   readonly model: Model;
@@ -72,9 +71,18 @@ export class FakeServer {
     return { edits, history: this.history };
   }
 
-  private step(way: string, { seen, clientId, edit }: Asked): Response {
+  /** Whether a step was decided on what is not so any more. */
+  private stale(way: string, { seen, edit, target }: Asked): boolean {
+    if (seen === this.log.length) return false;
+    if (edit === undefined) return target !== (way === 'undo' ? this.undoTop : this.redoTop);
+    const touched = new Set(this.log.slice(seen).flatMap(({ changes }) => changes.map(({ id }) => id)));
+    return edit.changes.some(({ id }) => touched.has(id));
+  }
+
+  private step(way: string, asked: Asked): Response {
+    const { seen, clientId, edit } = asked;
     if (!this.log.some((logged) => logged.clientId === clientId)) {
-      if (seen !== this.log.length) return json({ message: 'Not applied: stale.', version: this.log.length }, 409);
+      if (this.stale(way, asked)) return json({ message: 'Not applied: stale.', version: this.log.length }, 409);
       if (edit) this.append({ clientId, label: edit.label, changes: edit.changes, undoes: null, previousRedo: null });
       else if ((way === 'undo' ? this.undoTop : this.redoTop) === null)
         return json({ message: `There is nothing to ${way}.`, version: this.log.length }, 409);
