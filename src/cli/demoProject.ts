@@ -7,7 +7,7 @@ import { digest } from '@/core/handover/intake/digest';
 import { plainLevel } from '@/core/model/levels';
 import type { LevelRow } from '@/core/model/state';
 import type { Database } from '@/server/database/schema';
-import { storeDerived, storeFile } from '@/server/files';
+import { beginFile, storeDerived, storeFile } from '@/server/files';
 import { demoFiles } from './demoFiles';
 
 export type DemoFile = keyof typeof demoFiles;
@@ -17,7 +17,7 @@ export async function readDemoFile(tx: Transaction<Database>, name: DemoFile) {
   const bytes = new TextEncoder().encode(demoFiles[name]());
   const reading = readDxf(bytes);
   if (!reading.ok) throw new Error(reading.message);
-  const file = await storeFile(tx, Readable.from([bytes]));
+  const file = await storeFile(tx, await beginFile(tx), Readable.from([bytes]));
   const { drawing, primitives, intake, unit, picture } = digest(name, file.sha256, reading.value, defaultLimits);
   await storeDerived(tx, file.id, { columns: packDrawing(drawing), intake, picture });
   return { file: { id: file.id, name }, drawing, primitives, intake, unit };

@@ -13,6 +13,7 @@ export async function worker(): Promise<number> {
   process.env.ZIRCON_BUILD = buildFolder;
   await buildThreads();
   const { closeConnections } = await import('@/server/database/connection');
+  const { closeEvents } = await import('@/server/events');
   const { startJobs } = await import('@/server/jobs/runner');
   const runner = await startJobs();
   console.log('Working. Ctrl-C stops.');
@@ -20,6 +21,7 @@ export async function worker(): Promise<number> {
     for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => done());
   });
   await runner.stop();
+  await closeEvents();
   await closeConnections();
   return 0;
 }

@@ -29,6 +29,8 @@ export interface IntakeView {
   message: string | null;
   drawingId: string | null;
   revises: string | null;
+  /** Whether a failed one can be tried again. */
+  again: boolean;
 }
 
 export interface Snapshot {

@@ -7,28 +7,41 @@ export type Notice = { project: string; version: number } | { project: string; i
 
 interface Listening {
   emitter: EventEmitter;
-  started: boolean;
+  /** The connection that listens, while there is one. */
+  client: pg.Client | null;
+  ended: boolean;
 }
 const shared = globalThis as { zirconListening?: Listening };
 
 function listening(): Listening {
-  shared.zirconListening ??= { emitter: new EventEmitter().setMaxListeners(0), started: false };
-  if (!shared.zirconListening.started) {
-    shared.zirconListening.started = true;
-    void listen(shared.zirconListening.emitter);
+  if (shared.zirconListening === undefined) {
+    shared.zirconListening = { emitter: new EventEmitter().setMaxListeners(0), client: null, ended: false };
+    void listen(shared.zirconListening);
   }
   return shared.zirconListening;
 }
 
+/** Listens no more, so that the process can end. */
+export async function closeEvents(): Promise<void> {
+  const open = shared.zirconListening;
+  shared.zirconListening = undefined;
+  if (!open) return;
+  open.ended = true;
+  await open.client?.end().catch(() => undefined);
+}
+
 /** Keeps one connection on LISTEN; after a break every subscriber is told to look for itself. */
-async function listen(emitter: EventEmitter): Promise<void> {
-  for (;;) {
+async function listen(listening: Listening): Promise<void> {
+  const { emitter } = listening;
+  while (!listening.ended) {
     const client = new pg.Client({ connectionString: settings.databaseUrl });
+    listening.client = client;
     try {
       await client.connect();
       client.on('notification', (message) => {
         const notice = JSON.parse(message.payload ?? '{}') as Notice;
         emitter.emit(notice.project, notice);
+        emitter.emit('any');
       });
       await client.query('listen zircon');
       emitter.emit('again');
@@ -40,7 +53,7 @@ async function listen(emitter: EventEmitter): Promise<void> {
       /* The database is away; the next attempt follows. */
     }
     await client.end().catch(() => undefined);
-    await new Promise((resolve) => setTimeout(resolve, 1000));
+    if (!listening.ended) await new Promise((resolve) => setTimeout(resolve, 1000));
   }
 }
 
@@ -56,5 +69,16 @@ export function subscribe(project: string, hear: (notice: Notice | 'again') => v
   return () => {
     emitter.off(project, hear);
     emitter.off('again', again);
+  };
+}
+
+/** Hears that something happened to some project. @returns the way to stop */
+export function subscribeAll(hear: () => void): () => void {
+  const { emitter } = listening();
+  emitter.on('any', hear);
+  emitter.on('again', hear);
+  return () => {
+    emitter.off('any', hear);
+    emitter.off('again', hear);
   };
 }

@@ -1,10 +1,8 @@
 import { randomUUID, createHash } from 'node:crypto';
-import type { Transaction } from 'kysely';
 import { readerVersion } from '@/core/drawing/packDrawing';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { database, type Db } from './database/connection';
-import type { Database } from './database/schema';
-import { notFound } from './problem';
+import { notFound, Problem } from './problem';
 
 const chunkSize = 1 << 20;
 
@@ -29,28 +27,37 @@ async function* inChunks(source: AsyncIterable<Uint8Array>): AsyncGenerator<Buff
   if (size > 0) yield Buffer.concat(parts);
 }
 
-/** Stores a file's bytes as they come. @returns its id, size in bytes and SHA-256 */
+/** The hash of a file whose bytes have not all come yet. */
+const unfinished = '0'.repeat(64);
+
+/** Makes a file that has no bytes yet. @returns its id */
+export async function beginFile(db: Db): Promise<string> {
+  const id = randomUUID();
+  await db.insertInto('files').values({ id, sha256: unfinished, size: 1 }).execute();
+  return id;
+}
+
+/**
+ * Stores a file's bytes as they come, each chunk for itself: between two of them nothing of the database is held.
+ * @returns size in bytes and SHA-256
+ */
 export async function storeFile(
-  tx: Transaction<Database>,
+  db: Db,
+  id: string,
   source: AsyncIterable<Uint8Array>,
 ): Promise<{ id: string; size: number; sha256: string }> {
-  const id = randomUUID();
   const hash = createHash('sha256');
   let size = 0;
   let seq = 0;
-  // The row comes first for the foreign key; size and hash are known at the end.
-  await tx
-    .insertInto('files')
-    .values({ id, sha256: '0'.repeat(64), size: 1 })
-    .execute();
   for await (const bytes of inChunks(source)) {
     hash.update(bytes);
     size += bytes.length;
-    await tx.insertInto('file_chunks').values({ file_id: id, seq, bytes }).execute();
+    await db.insertInto('file_chunks').values({ file_id: id, seq, bytes }).execute();
     seq += 1;
   }
+  if (size === 0) throw new Problem(400, 'The file is empty. Expected a DXF drawing; export it again.');
   const sha256 = hash.digest('hex');
-  await tx.updateTable('files').set({ size, sha256 }).where('id', '=', id).execute();
+  await db.updateTable('files').set({ size, sha256 }).where('id', '=', id).execute();
   return { id, size, sha256 };
 }
 
@@ -159,7 +166,7 @@ export async function sweepFiles(db: Db): Promise<void> {
           selectFrom('intakes')
             .select('file_id')
             .whereRef('intakes.file_id', '=', 'files.id')
-            .where('state', 'in', ['waiting', 'reading']),
+            .where('state', 'in', ['receiving', 'waiting', 'reading', 'failed']),
         ),
       ),
     )

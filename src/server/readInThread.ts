@@ -5,23 +5,35 @@ import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { fileChunks } from './files';
 import { settings } from './settings';
 
-/** What the reading thread answers. */
-type ThreadAnswer =
-  | { next: true }
-  | { failed: string }
-  | { columns: Uint8Array; intake: IntakeFile; unit: UnitVerdict; picture: number[] };
-type Final = Exclude<ThreadAnswer, { next: true }>;
+/** What a file was read to. */
+export interface ReadFile {
+  columns: Uint8Array;
+  intake: IntakeFile;
+  unit: UnitVerdict;
+  picture: number[];
+}
+
+/**
+ * What comes of reading: the file read, a sentence why it cannot be (which another try may not meet again), or that the
+ * reader ended of itself, and how.
+ */
+export type Outcome = ReadFile | { failed: string; again?: true } | { crashed: string };
+
+type ThreadAnswer = { next: true } | { failed: string } | ReadFile;
 
 /**
  * Reads a stored file in a thread of its own.
- * @param progress told how many bytes were taken, a few times a second; what it throws ends the reading
+ * @param ending ends it at once; what is returned then says nothing
+ * @param progress told how many bytes were taken
+ * @throws what the database says where the file cannot be fetched
  */
 export async function readInThread(
   fileId: string,
   fileName: string,
   sha256: string,
-  progress: (done: number) => Promise<void>,
-): Promise<Final> {
+  ending: AbortSignal,
+  progress: (done: number) => void = () => undefined,
+): Promise<Outcome> {
   const file = join(process.env.ZIRCON_BUILD ?? join(process.cwd(), '.build'), 'readDrawing.thread.mjs');
   // Written as "new Worker(...)", the server's bundler would look for the thread's file among its own modules.
   const thread = Reflect.construct(Worker, [
@@ -31,41 +43,41 @@ export async function readInThread(
       resourceLimits: { maxOldGenerationSizeMb: settings.readMemory },
     },
   ]) as Worker;
-  const chunks = fileChunks(fileId);
-  let done = 0;
-  let told = Date.now();
+  const deadline = AbortSignal.timeout(settings.readTimeout);
   try {
-    return await new Promise<Final>((resolve, reject) => {
-      const deadline = setTimeout(
-        () =>
-          resolve({
-            failed: `Reading took longer than ${settings.readTimeout / 1000} s. Cut the drawing into parts, or raise ZIRCON_READ_TIMEOUT_S.`,
-          }),
-        settings.readTimeout,
-      );
-      const stop = (settle: () => void) => {
-        clearTimeout(deadline);
-        settle();
-      };
-      thread.on('error', (error) => stop(() => reject(error)));
-      thread.on('exit', (code) => stop(() => reject(new Error(`The reading thread ended with code ${code}`))));
-      thread.on('message', (answer: ThreadAnswer) => {
-        if (!('next' in answer)) {
-          stop(() => resolve(answer));
-          return;
-        }
-        void (async () => {
-          const { value } = await chunks.next();
-          if (value) done += value.length;
-          if (Date.now() - told > 250) {
-            told = Date.now();
-            await progress(done);
-          }
-          thread.postMessage(value ?? null);
-        })().catch((error: unknown) => stop(() => reject(error as Error)));
-      });
+    return await new Promise<Outcome>((resolve, reject) => {
+      deadline.addEventListener('abort', () => resolve({ failed: tookTooLong(), again: true }));
+      ending.addEventListener('abort', () => resolve({ crashed: 'it was ended' }));
+      thread.on('error', (error) => resolve({ crashed: error.message }));
+      thread.on('exit', (code) => resolve({ crashed: `code ${code}` }));
+      feed(thread, fileId, progress, resolve, reject);
     });
   } finally {
     await thread.terminate();
   }
+}
+
+const tookTooLong = () =>
+  `Reading took longer than ${settings.readTimeout / 1000} s. Cut the drawing into parts, or raise ZIRCON_READ_TIMEOUT_S.`;
+
+/** Gives the thread the file, chunk by chunk as it asks, until it answers. */
+function feed(
+  thread: Worker,
+  fileId: string,
+  progress: (done: number) => void,
+  resolve: (outcome: Outcome) => void,
+  reject: (error: unknown) => void,
+): void {
+  const chunks = fileChunks(fileId);
+  let done = 0;
+  const next = async () => {
+    const { value } = await chunks.next();
+    if (value) done += value.length;
+    progress(done);
+    thread.postMessage(value ?? null);
+  };
+  thread.on('message', (answer: ThreadAnswer) => {
+    if ('next' in answer) next().catch(reject);
+    else resolve(answer);
+  });
 }

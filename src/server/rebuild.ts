@@ -13,8 +13,9 @@ export async function rebuildDerived(fileId: string): Promise<void> {
     .where('files.id', '=', fileId)
     .executeTakeFirst();
   if (!file) throw notFound('This drawing');
-  const answer = await readInThread(file.id, file.file_name, file.sha256, async () => undefined);
+  const answer = await readInThread(file.id, file.file_name, file.sha256, new AbortController().signal);
   if ('failed' in answer) throw new Problem(422, answer.failed);
+  if ('crashed' in answer) throw new Problem(500, `${file.file_name} could not be read again. Try again in a moment.`);
   await database()
     .transaction()
     .execute((tx) => storeDerived(tx, file.id, answer));

@@ -19,6 +19,10 @@ export const settings = {
   get maxUpload(): number {
     return number('ZIRCON_MAX_UPLOAD_MB', 512) * 1024 * 1024;
   },
+  /** An upload of which nothing comes for this long is ended, in milliseconds. */
+  get uploadStall(): number {
+    return number('ZIRCON_UPLOAD_STALL_S', 30) * 1000;
+  },
   /** Longest that reading one file may take, in milliseconds. */
   get readTimeout(): number {
     return number('ZIRCON_READ_TIMEOUT_S', 900) * 1000;

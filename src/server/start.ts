@@ -1,7 +1,7 @@
-import type { Runner } from 'graphile-worker';
 import { database } from './database/connection';
 import { migrate } from './database/migrate';
-import { migrateJobs, startJobs } from './jobs/runner';
+import { startBeating } from './jobs/processes';
+import { startJobs, type Runner } from './jobs/runner';
 import { problemOf } from './problem';
 import { settings } from './settings';
 
@@ -16,7 +16,7 @@ async function begin(): Promise<void> {
   for (;;) {
     try {
       await migrate(database());
-      if (settings.jobs === 0) return await migrateJobs();
+      if (settings.jobs === 0) return await startBeating();
       runner = await startJobs();
       break;
     } catch (error) {

@@ -10,9 +10,7 @@ export type Db = Kysely<Database> | Transaction<Database>;
 
 interface Connections {
   pool: pg.Pool;
-  uploads: pg.Pool;
   db: Kysely<Database>;
-  uploadDb: Kysely<Database>;
 }
 
 function open(): Connections {
@@ -26,21 +24,13 @@ function open(): Connections {
     });
     return made;
   };
-  const [main, uploads] = [pool(12), pool(4)];
-  return {
-    pool: main,
-    uploads,
-    db: new Kysely<Database>({ dialect: new PostgresDialect({ pool: main }) }),
-    uploadDb: new Kysely<Database>({ dialect: new PostgresDialect({ pool: uploads }) }),
-  };
+  const main = pool(12);
+  return { pool: main, db: new Kysely<Database>({ dialect: new PostgresDialect({ pool: main }) }) };
 }
 
 const shared = globalThis as { zirconConnections?: Connections };
 
-/**
- * The process's connections. Uploads hold a transaction open for as long as the network takes, so they have a pool of
- * their own.
- */
+/** The process's connections. */
 export function connections(): Connections {
   return (shared.zirconConnections ??= open());
 }
@@ -51,5 +41,5 @@ export async function closeConnections(): Promise<void> {
   const open = shared.zirconConnections;
   shared.zirconConnections = undefined;
   if (!open) return;
-  await Promise.all([open.db.destroy(), open.uploadDb.destroy()]);
+  await open.db.destroy();
 }

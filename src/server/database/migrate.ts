@@ -11,6 +11,7 @@ import * as pictures from './migrations/0009_pictures';
 import * as decidedElements from './migrations/0010_decided_elements';
 import * as mergedEdits from './migrations/0011_merged_edits';
 import * as ownRows from './migrations/0012_own_rows';
+import * as jobs from './migrations/0013_jobs';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -26,6 +27,7 @@ const migrations: Record<string, Migration> = {
   '0010_decided_elements': decidedElements,
   '0011_merged_edits': mergedEdits,
   '0012_own_rows': ownRows,
+  '0013_jobs': jobs,
 };
 
 /** Brings the database to the newest schema; two processes at once wait for one another. */

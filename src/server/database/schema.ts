@@ -180,6 +180,10 @@ export type IntakeState = 'receiving' | 'waiting' | 'reading' | 'done' | 'failed
 
 /** A file on its way in. `done` of `total` bytes were read. */
 interface IntakeTable {
+  /** The process that takes it in or reads it at the moment. */
+  process: ColumnType<string | null, string | null | undefined, string | null>;
+  crashes: Generated<number>;
+  deaths: Generated<number>;
   id: string;
   project_id: string;
   level_id: string | null;
@@ -193,6 +197,12 @@ interface IntakeTable {
   revises: string | null;
   created_at: Timestamp;
   updated_at: Timestamp;
+}
+
+/** Processes that say they live. */
+interface ProcessTable {
+  id: string;
+  beat_at: Timestamp;
 }
 
 export interface Database {
@@ -215,4 +225,5 @@ export interface Database {
   elements: ElementTable;
   edits: EditTable;
   intakes: IntakeTable;
+  processes: ProcessTable;
 }

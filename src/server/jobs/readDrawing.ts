@@ -2,91 +2,115 @@ import { sql } from 'kysely';
 import { bringIn, bringInRevision } from '../bringIn';
 import { database } from '../database/connection';
 import { storeDerived, sweepFiles } from '../files';
-import { tellIntake } from '../intakes';
-import { readInThread } from '../readInThread';
+import { tellIntake } from '../intakes/told';
+import { readInThread, type ReadFile } from '../readInThread';
+import { processId } from './processes';
+import { stillOurs, type ReadingJob } from './queue';
 
-class Cancelled extends Error {}
+/** Whether a job was cancelled is asked this often, milliseconds. */
+const askEvery = 400;
+/** A file that ends its reader so often is set aside. */
+const mostCrashes = 3;
 
 /**
- * Reads a file that was taken in: in a thread of its own, so that the server stays responsive, with progress that
- * can be cancelled. What follows from it is stored in one transaction at the end.
+ * Reads a file that was taken in: in a thread of its own, so that the server stays responsive, and ended within half a
+ * second when it is cancelled. What follows from it is stored in one transaction at the end.
+ * @param stopping ends it without a word; it is another process's to do then
  */
-export async function readDrawing(intakeId: string): Promise<void> {
+export async function readDrawing(job: ReadingJob, stopping: AbortSignal): Promise<void> {
   const db = database();
-  const intake = await db
-    .updateTable('intakes')
-    .set({ state: 'reading', done: 0, updated_at: sql`now()` })
-    .where('id', '=', intakeId)
-    .where('state', 'in', ['waiting', 'reading'])
-    .returningAll()
-    .executeTakeFirst();
-  if (!intake?.file_id) return;
-  const file = await db.selectFrom('files').selectAll().where('id', '=', intake.file_id).executeTakeFirstOrThrow();
+  const file = await db
+    .selectFrom('files')
+    .select(['id', 'sha256', 'size'])
+    .where('id', '=', job.fileId)
+    .executeTakeFirstOrThrow();
+  const ending = new AbortController();
+  const end = () => ending.abort();
+  stopping.addEventListener('abort', end, { once: true });
+  let done = 0;
+  const watch = setInterval(() => {
+    stillOurs(job, done).then(
+      (ours) => {
+        if (!ours) end();
+        else void tellIntake(db, job.projectId, job.id).catch(() => undefined);
+      },
+      // Without the database nothing can be stored either; whoever has the job when it is back begins it anew.
+      () => undefined,
+    );
+  }, askEvery);
   try {
-    const answer = await readInThread(file.id, intake.file_name, file.sha256, async (done) => {
-      const row = await db
-        .updateTable('intakes')
-        .set({ done, updated_at: sql`now()` })
-        .where('id', '=', intakeId)
-        .where('state', '=', 'reading')
-        .returning('id')
-        .executeTakeFirst();
-      if (!row) throw new Cancelled();
-      await tellIntake(db, intake.project_id, intakeId);
+    const answer = await readInThread(file.id, job.fileName, file.sha256, ending.signal, (bytes) => {
+      done = bytes;
     });
-    if ('failed' in answer) {
-      // A file whose intake was cancelled meanwhile has lost its bytes and may look damaged; the cancelling stands.
-      await db
-        .updateTable('intakes')
-        .set({ state: 'failed', message: `${intake.file_name}: ${answer.failed}`, file_id: null })
-        .where('id', '=', intakeId)
-        .where('state', '=', 'reading')
-        .execute();
-      await sweepFiles(db);
-    } else {
-      await db.transaction().execute(async (tx) => {
-        const still = await tx
-          .selectFrom('intakes')
-          .select('id')
-          .where('id', '=', intakeId)
-          .where('state', '=', 'reading')
-          .forUpdate()
-          .executeTakeFirst();
-        if (!still) throw new Cancelled();
-        await storeDerived(tx, file.id, answer);
-        const named = { id: file.id, name: intake.file_name };
-        const drawing =
-          intake.revises ??
-          (await bringIn(tx, intake.project_id, { ...named, levelId: intake.level_id }, answer.intake, answer.unit));
-        if (intake.revises !== null) await bringInRevision(tx, intake.project_id, drawing, named, answer.intake);
-        await tx
-          .updateTable('intakes')
-          .set({ state: 'done', done: file.size, drawing_id: drawing, updated_at: sql`now()` })
-          .where('id', '=', intakeId)
-          .execute();
-      });
-    }
-  } catch (error) {
-    if (!(error instanceof Cancelled)) throw error;
-    await sweepFiles(db);
+    if (ending.signal.aborted) await leave(job, stopping);
+    else if ('crashed' in answer) await crashed(job, answer.crashed);
+    else if ('failed' in answer) await failed(job, answer.failed, answer.again ?? false);
+    else await store(job, file, answer);
+  } finally {
+    clearInterval(watch);
+    stopping.removeEventListener('abort', end);
   }
-  await tellIntake(db, intake.project_id, intakeId);
+  await sweepFiles(db);
+  await tellIntake(db, job.projectId, job.id);
 }
 
-/** Marks an intake whose job has failed for the last time. */
-export async function giveUpReading(intakeId: string): Promise<void> {
-  const row = await database()
+const ownJob = ({ id }: ReadingJob) => sql<boolean>`id = ${id} and state = 'reading' and process = ${processId()}`;
+
+/** A process that stops leaves its job to others. */
+async function leave(job: ReadingJob, stopping: AbortSignal): Promise<void> {
+  if (!stopping.aborted) return;
+  await database()
     .updateTable('intakes')
-    .set({
-      state: 'failed',
-      file_id: null,
-      message: sql`file_name || ': the file could not be read within the limits of time and memory set for it. Cut the drawing into parts, or raise the limits.'`,
-    })
-    .where('id', '=', intakeId)
-    .where('state', 'in', ['waiting', 'reading'])
-    .returning('project_id')
-    .executeTakeFirst();
-  if (!row) return;
-  await sweepFiles(database());
-  await tellIntake(database(), row.project_id, intakeId);
+    .set({ state: 'waiting', process: null, done: 0 })
+    .where(ownJob(job))
+    .execute();
+}
+
+/** @param again whether its bytes are kept, to be tried again */
+async function failed(job: ReadingJob, why: string, again: boolean): Promise<void> {
+  const file = again ? {} : { file_id: null };
+  await database()
+    .updateTable('intakes')
+    .set({ state: 'failed', process: null, message: `${job.fileName}: ${why}`, ...file })
+    .where(ownJob(job))
+    .execute();
+}
+
+/** A reader that ended of itself is given the file again, a few times: the memory may have been short for once. */
+async function crashed(job: ReadingJob, why: string): Promise<void> {
+  console.error(`Reading ${job.fileName} ended: ${why}`);
+  await database()
+    .updateTable('intakes')
+    .set((eb) => ({
+      crashes: eb('crashes', '+', 1),
+      process: null,
+      done: 0,
+      state: sql`case when crashes + 1 >= ${sql.lit(mostCrashes)} then 'failed' else 'waiting' end`,
+      message: sql`case when crashes + 1 >= ${sql.lit(mostCrashes)} then ${setAside(job.fileName)} end`,
+    }))
+    .where(ownJob(job))
+    .execute();
+}
+
+const setAside = (fileName: string): string =>
+  `${fileName}: the file ended its reader ${mostCrashes} times and is set aside; it needs more memory than it may have. Cut the drawing into parts, or raise ZIRCON_READ_MEMORY_MB and try again.`;
+
+async function store(job: ReadingJob, file: { id: string; size: number }, answer: ReadFile): Promise<void> {
+  await database()
+    .transaction()
+    .execute(async (tx) => {
+      const ours = await tx.selectFrom('intakes').select('id').where(ownJob(job)).forUpdate().executeTakeFirst();
+      if (!ours) return;
+      await storeDerived(tx, file.id, answer);
+      const named = { id: file.id, name: job.fileName };
+      const drawing =
+        job.revises ??
+        (await bringIn(tx, job.projectId, { ...named, levelId: job.levelId }, answer.intake, answer.unit));
+      if (job.revises !== null) await bringInRevision(tx, job.projectId, drawing, named, answer.intake);
+      await tx
+        .updateTable('intakes')
+        .set({ state: 'done', process: null, done: file.size, drawing_id: drawing, updated_at: sql`now()` })
+        .where('id', '=', job.id)
+        .execute();
+    });
 }

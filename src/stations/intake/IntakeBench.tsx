@@ -11,6 +11,7 @@ import type { DrawingRow } from '@/core/model/state';
 import { activeDrawings } from '@/project/projectRow';
 import { useModel, useCommit, useSession, useFacts } from '@/project/useSession';
 import { drawingInHand } from '@/project/useDrawing';
+import { api } from '@/project/api';
 import { useUploads } from '@/project/uploads';
 import { useUnderlays } from '@/project/underlays';
 import { useView, type IntakePart } from '@/project/view';
@@ -150,9 +151,10 @@ function UnderWay() {
   const dismiss = useUploads((store) => store.dismiss);
   const { id, refreshIntakes, tell } = useSession();
   const intakes = useFacts((facts) => facts.intakes);
-  const end = async (intake: string) => {
-    const response = await fetch(`/api/projects/${id}/intakes/${intake}`, { method: 'DELETE' }).catch(() => null);
-    if (response === null) tell({ kind: 'problem', text: 'The server does not answer; nothing was stopped.' });
+  const ask = async (intake: string, method: 'DELETE' | 'POST') => {
+    await api(`/api/projects/${id}/intakes/${intake}`, { method }).catch((error: Error) =>
+      tell({ kind: 'problem', text: error.message }),
+    );
     await refreshIntakes();
   };
   const own = new Set(uploads.map((upload) => upload.name));
@@ -164,7 +166,7 @@ function UnderWay() {
     <Part title="Under way">
       {uploads.map((upload) =>
         upload.message !== null ? (
-          <Failure key={upload.key} text={upload.message} close={() => dismiss(upload.key)} />
+          <Failure key={upload.key} text={upload.message} close={() => dismiss(upload.key)} again={null} />
         ) : (
           <Progress
             key={upload.key}
@@ -180,7 +182,8 @@ function UnderWay() {
           <Failure
             key={intake.id}
             text={intake.message ?? `${intake.fileName} could not be read.`}
-            close={() => void end(intake.id)}
+            close={() => void ask(intake.id, 'DELETE')}
+            again={intake.again ? () => void ask(intake.id, 'POST') : null}
           />
         ) : (
           <Progress
@@ -188,7 +191,7 @@ function UnderWay() {
             name={intake.fileName}
             words={progressWords(intake)}
             share={intake.state === 'reading' && intake.size > 0 ? intake.done / intake.size : null}
-            cancel={() => void end(intake.id)}
+            cancel={() => void ask(intake.id, 'DELETE')}
           />
         ),
       )}
@@ -229,11 +232,18 @@ function Progress({
   );
 }
 
-function Failure({ text, close }: { text: string; close: () => void }) {
+function Failure({ text, close, again }: { text: string; close: () => void; again: (() => void) | null }) {
   return (
     <Note kind="wrong">
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-        <Box sx={{ flex: 1 }}>{text}</Box>
+        <Box sx={{ flex: 1 }}>
+          {text}{' '}
+          {again !== null && (
+            <Button variant="text" onClick={again}>
+              Try again
+            </Button>
+          )}
+        </Box>
         <IconButton aria-label="Take note" size="small" sx={{ mt: -0.5, mr: -0.5 }} onClick={close}>
           <Icon name="close" size={14} />
         </IconButton>

@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
+import { ApiError, Unreachable } from '@/project/api';
 import { openProject } from '@/project/openProject';
 import { closeReadings } from '@/project/readings';
 import { useSelected } from '@/project/selected';
@@ -15,47 +16,65 @@ import { Gone } from './Gone';
 
 /** A project: course, bench, board, level ladder and status line. */
 export function Workspace({ id }: { id: string }) {
-  const { session, problem } = useOpened(id);
-  if (problem !== null) return <Gone message={problem} />;
-  return session === null ? <Opening /> : <Opened session={session} />;
+  const { session, gone, waiting } = useOpened(id);
+  if (gone !== null) return <Gone message={gone} />;
+  return session === null ? <Opening waiting={waiting} /> : <OpenProject session={session} />;
 }
 
-/** The project once it is loaded, or the sentence that says why it is not. */
-function useOpened(id: string): { session: Session | null; problem: string | null } {
-  const [session, setSession] = useState<Session | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+/** The project once it is loaded; or that it is not there, or what is waited for. */
+interface Opened {
+  session: Session | null;
+  gone: string | null;
+  waiting: string | null;
+}
+
+/** While the server is away it is asked again after this long, milliseconds. */
+const askedAgainAfter = 1500;
+
+function useOpened(id: string): Opened {
+  const [opened, setOpened] = useState<Opened>({ session: null, gone: null, waiting: null });
   useEffect(() => {
     let here = true;
-    Promise.all([openProject(id), openView(id)]).then(
-      ([opened]) => {
-        if (here) setSession(opened);
-      },
-      (error: Error) => {
-        if (here) setProblem(error.message);
-      },
-    );
+    let timer: number | undefined;
+    const open = async () => {
+      try {
+        const [session] = await Promise.all([openProject(id), openView(id)]);
+        if (here) setOpened({ session, gone: null, waiting: null });
+      } catch (error) {
+        if (!here) return;
+        const { message } = error as Error;
+        const away = error instanceof Unreachable || (error instanceof ApiError && error.status === 503);
+        setOpened({ session: null, gone: away ? null : message, waiting: away ? message : null });
+        if (away) timer = window.setTimeout(() => void open(), askedAgainAfter);
+      }
+    };
+    void open();
     return () => {
+      window.clearTimeout(timer);
       here = false;
       closeReadings();
       closeUnderlays();
       useSelected.getState().select([]);
     };
   }, [id]);
-  return { session, problem };
+  return opened;
 }
 
-function Opening() {
+function Opening({ waiting }: { waiting: string | null }) {
   return (
     <Box sx={{ minHeight: '100vh', background: 'var(--mui-palette-zf-paper)' }}>
       <TopBar />
-      <Box role="note" sx={{ mt: '38vh', textAlign: 'center', color: 'text.secondary', fontSize: 15 }}>
-        Opening the project …
+      <Box
+        role={waiting === null ? 'note' : 'alert'}
+        sx={{ mt: '38vh', mx: 'auto', maxWidth: 520, textAlign: 'center', color: 'text.secondary', fontSize: 15 }}
+      >
+        {waiting ?? 'Opening the project \u2026'}
       </Box>
     </Box>
   );
 }
 
-function Opened({ session }: { session: Session }) {
+function OpenProject({ session }: { session: Session }) {
   useSessionInPage(session);
   const gone = useStore(session.facts, (facts) => facts.gone);
   if (gone !== null) return <Gone message={gone} />;

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { route } from '@/server/http';
-import { receive, views } from '@/server/intakes';
+import { receive, views } from '@/server/intakes/intakes';
 import { Problem } from '@/server/problem';
 
 export const GET = route<'project'>(async (_, { project }) => ({ intakes: await views(project) }));

@@ -1,4 +1,7 @@
 import { route } from '@/server/http';
-import { cancelIntake } from '@/server/intakes';
+import { cancelIntake, retryIntake } from '@/server/intakes/intakes';
 
 export const DELETE = route<'project' | 'intake'>(async (_, { project, intake }) => cancelIntake(project, intake));
+
+/** Tries one that failed once more. */
+export const POST = route<'project' | 'intake'>(async (_, { project, intake }) => retryIntake(project, intake));
