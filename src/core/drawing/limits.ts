@@ -8,6 +8,8 @@ export interface ReadLimits {
   groupsOfEntity: number;
   /** Flattened primitives of a drawing. */
   primitives: number;
+  /** Parts that one insert may come to, with all blocks in it; what comes to more is left out and told. */
+  expansion: number;
   /** How deep blocks may hold blocks. */
   nesting: number;
   /** Warnings kept of one kind; the rest are only counted. */
@@ -18,7 +20,10 @@ export const defaultLimits: ReadLimits = {
   entities: 5_000_000,
   lineBytes: 1 << 20,
   groupsOfEntity: 8_000_000,
-  primitives: 20_000_000,
+  // A plan of a million entities flattens to some five million.
+  primitives: 10_000_000,
+  // The largest blocks of plans, whole storeys brought in as one, have some hundred thousand.
+  expansion: 2_000_000,
   nesting: 32,
   warnings: 20,
 };

@@ -134,26 +134,30 @@ test('a block that inserts itself, directly or round a ring, is followed once an
   expect([pathCount(p), p.limits.recursion]).toEqual([1, 1]);
 });
 
-test('arrays of 30,000 by 30,000 and nesting that multiplies stop at the limit', () => {
-  const limits = { ...defaultLimits, primitives: 1000 };
-  const wide = flatten(
-    readText(
-      dxf({
-        blocks: block('B', line(0, 0, 1, 0)),
-        entities: insert('B', 0, 0, [
-          [70, 30000],
-          [71, 30000],
-          [44, 1],
-          [45, 1],
-        ]),
-      }),
-    ).drawing,
-    { limits },
+test('an insert that comes to more parts than one may is left out and counted; the rest is drawn', () => {
+  const array = (columns: number, rows: number) =>
+    insert('B', 0, 0, [
+      [70, columns],
+      [71, rows],
+      [44, 1],
+      [45, 1],
+    ]);
+  const { drawing } = readText(
+    dxf({ blocks: block('B', line(0, 0, 1, 0)), entities: array(30000, 30000) + array(20, 30) + line(5, 5, 6, 6) }),
   );
-  expect(wide.limits.primitives).toBe(true);
-  expect(pathCount(wide)).toBeLessThanOrEqual(1000);
-  expect(pathCount(wide)).toBeGreaterThan(900);
-  // Thirty levels of two inserts each, with nothing visible at the bottom: a thousand million visits if followed.
+  const p = flatten(drawing);
+  expect(pathCount(p)).toBe(601);
+  // A block and its line each time.
+  expect(p.limits.expansions.map(({ block: name, parts }) => [name, parts])).toEqual([['B', 1.8e9]]);
+  // Many inserts that are each within what one may come to still end at the limit of all.
+  const few = flatten(drawing, { limits: { ...defaultLimits, primitives: 100 } });
+  expect(few.limits.primitives).toBe(true);
+  expect(pathCount(few)).toBeGreaterThan(90);
+  expect(pathCount(few)).toBeLessThanOrEqual(100);
+});
+
+test('nesting that multiplies is counted, though nothing visible is at the bottom', () => {
+  // Thirty levels of two inserts each: 2 ** 29 texts that nobody sees, and the inserts on the way.
   const levels = Array.from({ length: 30 }, (_, i) =>
     block(
       `N${i}`,
@@ -162,9 +166,9 @@ test('arrays of 30,000 by 30,000 and nesting that multiplies stop at the limit',
         : insert(`N${i - 1}`, 0, 0).repeat(2),
     ),
   ).join('');
-  expect(
-    flatten(readText(dxf({ blocks: levels, entities: insert('N29', 0, 0) })).drawing, { limits }).limits.primitives,
-  ).toBe(true);
+  const { limits } = flatten(readText(dxf({ blocks: levels, entities: insert('N29', 0, 0) })).drawing);
+  // w(0) = 1, w(n) = 2 (1 + w(n - 1)) = 3 * 2 ** n - 2; the outermost insert is one more.
+  expect(limits.expansions.map(({ parts }) => parts)).toEqual([3 * 2 ** 29 - 1]);
 });
 
 test('coordinates eighty kilometres out lose nothing about the local origin', () => {

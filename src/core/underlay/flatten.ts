@@ -18,6 +18,7 @@ import {
 } from '@/core/drawing/drawing';
 import { hatchLoops, type Edge } from '@/core/drawing/hatchLayout';
 import { defaultLimits, type ReadLimits } from '@/core/drawing/limits';
+import { Expansion } from './expansion';
 import { splineAt } from '@/core/drawing/splineLayout';
 import { resolveColour } from './colours';
 import { dimensionPicture } from './dimensionPicture';
@@ -72,7 +73,8 @@ class Flattener {
   private paths = new Paths();
   private texts: TextPrimitive[] = [];
   private counts: Record<number, number> = {};
-  private stopped = { nesting: 0, recursion: 0, primitives: false };
+  private stopped: Primitives['limits'] = { nesting: 0, recursion: 0, primitives: false, expansions: [] };
+  private expansion: Expansion;
   private open = new Set<number>();
   private visited = 0;
   private origin: [number, number];
@@ -88,6 +90,7 @@ class Flattener {
   ) {
     this.origin = this.localOrigin();
     this.pens = new Pens(drawing);
+    this.expansion = new Expansion(drawing);
   }
 
   run(): Primitives {
@@ -529,6 +532,8 @@ class Flattener {
       return;
     }
     if (drawing.blocks[block].count === 0) return;
+    // What an insert within another comes to is counted with the outer one.
+    if (around.depth === 0 && this.expands(row, block)) return;
     const [bx, by] = drawing.blocks[block].base;
     const [c, s] = [Math.cos(angle), Math.sin(angle)];
     const normal = planeOf(drawing, row);
@@ -569,6 +574,14 @@ class Flattener {
         this.block(block, { ...inner, transform, space });
       }
     }
+  }
+
+  /** Whether an insert comes to more parts than one may; it is told then. */
+  private expands(row: number, block: number): boolean {
+    const parts = this.expansion.ofInsert(row);
+    if (parts <= this.limits.expansion) return false;
+    this.stopped.expansions.push({ entity: row, block: this.drawing.blocks[block].name, parts });
+    return true;
   }
 
   private chain(parent: number, block: number): number {

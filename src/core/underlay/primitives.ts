@@ -38,7 +38,14 @@ export interface Primitives {
   /** Flattened primitives by kind of the entity drawn; for inserts in the model space, all that their blocks gave. */
   counts: Record<number, number>;
   /** What flattening had to stop at. */
-  limits: { nesting: number; recursion: number; primitives: boolean };
+  limits: { nesting: number; recursion: number; primitives: boolean; expansions: LeftOut[] };
+}
+
+/** An insert that was not taken apart because it would have come to so many parts. */
+export interface LeftOut {
+  entity: number;
+  block: string;
+  parts: number;
 }
 
 /** One block within another; chain 0 is the model space, with block -1. */

@@ -9,6 +9,7 @@ const intakeOf = (parts: Parameters<typeof dxf>[0]): IntakeFile =>
     lineBytes: 1e6,
     groupsOfEntity: 1e6,
     primitives: 1e6,
+    expansion: 1e6,
     nesting: 32,
     warnings: 20,
   }).intake;

@@ -273,6 +273,9 @@ function unsaidWarnings({ warnings, warningCounts }: Account): IntakeFile['warni
   });
 }
 
+/** Of inserts left out so many are told one by one. */
+const mostTold = 20;
+
 function flattenWarnings({ limits }: Primitives): IntakeFile['warnings'] {
   const warnings: IntakeFile['warnings'] = [];
   const add = (code: string, message: string) => warnings.push({ code, message, line: 0, handle: '' });
@@ -283,6 +286,13 @@ function flattenWarnings({ limits }: Primitives): IntakeFile['warnings'] {
     );
   if (limits.nesting > 0)
     add('nesting', `${limits.nesting} inserts lie deeper than blocks may nest; they were not followed.`);
+  for (const { block, parts } of limits.expansions.slice(0, mostTold))
+    add(
+      'expansion',
+      `An insert of block ${block} comes to ${parts.toLocaleString('en')} parts, more than an insert of a plan can have; it was left out. Ask for the drawing without that array.`,
+    );
+  if (limits.expansions.length > mostTold)
+    add('expansion', `${limits.expansions.length - mostTold} more inserts come to too many parts; they were left out.`);
   if (limits.primitives)
     add(
       'primitives',
