@@ -41,6 +41,11 @@ export function problemOf(error: unknown): Problem {
   if (code === '23503') return brokenReference(error as pg.DatabaseError);
   if (code === '22P05' || code === '22021')
     return new Problem(400, 'A text holds characters that cannot be stored, such as NUL. Take them out and repeat it.');
+  if (code === '23505')
+    return new Problem(
+      409,
+      'Something of that name or id is there already. Nothing was stored; look, and choose another.',
+    );
   if (code === '23514') return new Problem(400, 'A value is outside its limits; nothing was stored.');
   if (code === '53300')
     return new Problem(503, 'The database has no connection left. Wait a moment and repeat the step.');

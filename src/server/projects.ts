@@ -69,6 +69,17 @@ export async function listProjects(): Promise<ProjectCard[]> {
   }));
 }
 
+/** That a project is there. @throws Problem 404 */
+export async function expectProject(id: string): Promise<void> {
+  const row = await database()
+    .selectFrom('projects')
+    .select('id')
+    .where('id', '=', id)
+    .where('deleted_at', 'is', null)
+    .executeTakeFirst();
+  if (!row) throw notFound('This project');
+}
+
 /** A new project with its levels; one ground level where none are given. */
 export async function createProject(
   name: string,

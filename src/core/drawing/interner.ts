@@ -1,8 +1,14 @@
+import { storable } from '@/core/storable';
 import type { StringDecoder } from './codePage';
+
+/** Names are at most so long, as those of rows of a project are. */
+const mostName = 560;
 
 /** Gives each distinct run of bytes a number, without making a string of the ones it has seen. */
 export class Interner {
   readonly names: string[] = [];
+  /** Names that were too long, or held characters which are none. */
+  mended = 0;
   private byKey = new Map<string, number>();
   private byHash = new Map<number, { bytes: Uint8Array; index: number }[]>();
 
@@ -25,13 +31,20 @@ export class Interner {
     return index;
   }
 
+  /** The name as it is kept: what is too long is cut, and stays another than those that begin alike. */
+  private kept(name: string, index: number): string {
+    const whole = storable(name);
+    if (whole !== name || whole.length > mostName) this.mended += 1;
+    return whole.length > mostName ? storable(`${whole.slice(0, mostName)} \u2026 ${index}`) : whole;
+  }
+
   /** The number of a name given as a string. */
   named(name: string): number {
     const key = this.keyOf(name);
     let index = this.byKey.get(key);
     if (index === undefined) {
       index = this.names.length;
-      this.names.push(name);
+      this.names.push(this.kept(name, index));
       this.byKey.set(key, index);
     }
     return index;

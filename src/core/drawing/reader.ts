@@ -176,6 +176,7 @@ export class DxfReader implements GroupSink {
         'The file ends without its EOF mark: it may have been cut short. What was there has been read.',
         this.scanner.line,
       );
+    this.tellMended();
     const drawing = this.drawing();
     const account = this.ledger.finish(
       (block) => (block === 0 ? drawing.model : (this.finalBlock.get(block - 1) ?? drawing.model)),
@@ -191,6 +192,17 @@ export class DxfReader implements GroupSink {
       });
     }
     return ok({ drawing, account });
+  }
+
+  private tellMended(): void {
+    const names = this.layerNames.mended + this.blockNames.mended + this.lineTypes.mended;
+    const mended = names + this.rows.mended;
+    if (mended === 0) return;
+    this.ledger.warn(
+      'characters',
+      `${mended.toLocaleString('en')} texts or names were too long or held characters that are none, such as NUL; these are shown as \u201c\ufffd\u201d, and long names are cut.`,
+      this.scanner.line,
+    );
   }
 
   group(code: number, bytes: Uint8Array, start: number, end: number): void {

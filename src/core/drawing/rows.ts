@@ -1,3 +1,4 @@
+import { storable } from '@/core/storable';
 import { Growable } from './growable';
 import { blockKinds } from './drawing';
 
@@ -14,6 +15,8 @@ export class Rows {
   stringAt = new Growable(new Uint32Array(256));
   readonly planes: [number, number, number][] = [];
   private planeIndex = new Map<string, number>();
+  /** Texts that held characters which are none. */
+  mended = 0;
   private encoder = new TextEncoder();
 
   constructor() {
@@ -36,7 +39,9 @@ export class Rows {
 
   /** Keeps a string and returns its number. */
   string(text: string): number {
-    const bytes = this.encoder.encode(text);
+    const kept = storable(text);
+    if (kept !== text) this.mended += 1;
+    const bytes = this.encoder.encode(kept);
     this.stringBytes.reserve(bytes.length);
     this.stringBytes.array.set(bytes, this.stringBytes.length);
     this.stringBytes.length += bytes.length;

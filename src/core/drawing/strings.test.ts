@@ -1,8 +1,10 @@
 import { encodingOf, StringDecoder } from './codePage';
+import { stringOf } from './drawing';
 import { Interner } from './interner';
 import { pack, unpack } from './pack';
 import { recognise } from './recognise';
 import { plainMultilineText, plainText } from './strings';
+import { dxf, groups, line, readText } from './testing/dxf';
 
 test.each([
   ['45%%d', '45\u00b0'],
@@ -123,4 +125,23 @@ test('a binary DXF is told from its sentinel', () => {
     Uint8Array.from([...head('eighteen letters..').subarray(0, 18), 13, 10, 26, 0, ...new Array(60).fill(0)]),
   );
   expect(verdict).toEqual({ ok: true, value: 'binary' });
+});
+
+test('characters that are none are marked and told, and long names stay apart', () => {
+  const long = 'L'.repeat(3000);
+  const { drawing, account } = readText(
+    dxf({
+      entities:
+        line(0, 0, 1, 0, `${long}A`) +
+        line(0, 0, 1, 0, `${long}B`) +
+        groups([0, 'TEXT'], [8, 'NUL\0LAYER'], [10, 0], [20, 0], [40, 1], [1, 'x\\U+0000y\\U+D83Dz']),
+    }),
+  );
+  const names = drawing.layers.map(({ name }) => name).slice(1);
+  expect(names[2]).toBe('NUL\ufffdLAYER');
+  expect(names[0].length).toBeLessThan(600);
+  expect(names[0]).not.toBe(names[1]);
+  const texts = drawing.stringAt.subarray(0, -1);
+  expect(Array.from(texts, (_, i) => stringOf(drawing, i))).toContain('x\ufffdy\ufffdz');
+  expect(account.warnings.find(({ code }) => code === 'characters')?.message).toMatch(/^4 texts or names/);
 });

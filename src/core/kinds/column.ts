@@ -3,7 +3,7 @@ import { contains } from '@/core/geometry/polygon';
 import { radians, type Point } from '@/core/geometry/vector';
 import { coordinates, words } from './fields';
 import type { Kind } from './kind';
-import { finite, point } from './limits';
+import { inDegrees, label, point } from './limits';
 import { awayFromLine } from './lines';
 import { scaleSection, sectionFields, sectionName, sectionOutlines, sectionSchema, type Section } from './section';
 
@@ -28,7 +28,7 @@ export const columnOutline = (column: Column): Point[] => columnOutlines(column)
 export const column: Kind<'column'> = {
   kind: 'column',
   names: ['column', 'columns'],
-  schema: v.strictObject({ position: point, rotation: finite, section: sectionSchema, mark: v.string() }),
+  schema: v.strictObject({ position: point, rotation: inDegrees, section: sectionSchema, mark: label }),
   roles: { own: ['column'], from: ['column'] },
   style: { area: true, place: 7 },
   outlines: columnOutlines,

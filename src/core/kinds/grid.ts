@@ -4,7 +4,7 @@ import { degrees, direction, distance, middle, radians, subtract, type Point } f
 import { coordinates, words } from './fields';
 import { metres } from './figures';
 import type { Grip, Kind } from './kind';
-import { finite, point, positive } from './limits';
+import { inDegrees, label, point, positive } from './limits';
 import { awayFromLine, dragLine, lineGrips } from './lines';
 
 /** A straight grid line or an arc of one; angles in degrees, the arc counter-clockwise. */
@@ -51,14 +51,14 @@ export const grid: Kind<'grid'> = {
   kind: 'grid',
   names: ['grid line', 'grid lines'],
   schema: v.variant('kind', [
-    v.strictObject({ label: v.string(), kind: v.literal('line'), start: point, end: point }),
+    v.strictObject({ label, kind: v.literal('line'), start: point, end: point }),
     v.strictObject({
-      label: v.string(),
+      label,
       kind: v.literal('arc'),
       centre: point,
       radius: positive,
-      startAngle: finite,
-      endAngle: finite,
+      startAngle: inDegrees,
+      endAngle: inDegrees,
     }),
   ]),
   roles: { own: ['grid'], from: ['grid'] },

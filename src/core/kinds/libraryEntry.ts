@@ -1,12 +1,12 @@
 import * as v from 'valibot';
-import { finite, name, positive, uuid } from './limits';
+import { finite, name, positive, textUpTo, uuid } from './limits';
 import { sectionSchema } from './section';
 
 const pane = v.pipe(finite, v.minValue(0), v.maxValue(1));
 const layersOfConstruction = v.pipe(
   v.array(
     v.strictObject({
-      name: v.pipe(v.string(), v.maxLength(120)),
+      name: textUpTo(120),
       thickness: positive,
       /** W/(m K). */ conductivity: v.nullable(v.pipe(finite, v.gtValue(0), v.maxValue(1000))),
     }),

@@ -5,7 +5,7 @@ import { dot, subtract, type Point } from '@/core/geometry/vector';
 import { length } from './fields';
 import { metres } from './figures';
 import type { Kind } from './kind';
-import { positive, size } from './limits';
+import { positive, size, uuid } from './limits';
 import { awayFromLine, bandOutline } from './lines';
 import { wallLength, type Wall } from './wall';
 
@@ -58,7 +58,7 @@ export const opening: Kind<'opening'> = {
   kind: 'opening',
   names: ['opening', 'openings'],
   schema: v.strictObject({
-    wall: v.pipe(v.string(), v.uuid()),
+    wall: uuid,
     use: v.picklist(['door', 'window']),
     offset: size,
     width: positive,

@@ -4,7 +4,7 @@ import { distance, middle, type Point } from '@/core/geometry/vector';
 import { coordinates, length } from './fields';
 import { metres, millimetres } from './figures';
 import type { Kind } from './kind';
-import { finite, point, positive } from './limits';
+import { bulge, point, positive } from './limits';
 import { awayFromLine, bandOutline, bulgedLine, dragLine, lineGrips } from './lines';
 
 /** A wall by its centre line; straight, or bent by a bulge (DXF reference, LWPOLYLINE group 42). */
@@ -45,7 +45,7 @@ export const wall: Kind<'wall'> = {
     end: point,
     thickness: positive,
     height: v.nullable(positive),
-    bulge: finite,
+    bulge,
     outer: v.boolean(),
   }),
   roles: { own: ['wall'], from: ['wall'] },

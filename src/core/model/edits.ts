@@ -1,5 +1,6 @@
 import * as v from 'valibot';
-import { tableNames, tableSchemas, type Rows, type TableName } from './state';
+import { textUpTo } from '@/core/kinds/limits';
+import { idSchema, tableNames, tableSchemas, type Rows, type TableName } from './state';
 
 /** Puts a row in place of the one with its id, or takes the row with that id away (null). */
 export type Change = { [T in TableName]: { table: T; id: string; row: Rows[T] | null } }[TableName];
@@ -15,7 +16,7 @@ const changeSchema = v.variant(
   tableNames.map((table) =>
     v.strictObject({
       table: v.literal(table),
-      id: v.string(),
+      id: idSchema(table),
       row: v.nullable(tableSchemas[table] as v.GenericSchema),
     }),
   ) as never,
@@ -29,7 +30,7 @@ const mostChanges = 50_000;
 
 /** An edit from outside: its length is asked before its content, each row is within its limits and under its own id. */
 export const editSchema = v.strictObject({
-  label: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+  label: v.pipe(textUpTo(200), v.minLength(1)),
   changes: v.pipe(
     v.array(v.unknown()),
     v.minLength(1, 'The edit changes nothing.'),

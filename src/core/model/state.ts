@@ -2,7 +2,21 @@ import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import type { Kind } from '@/core/kinds/kind';
 import { kinds } from '@/core/kinds/kinds';
 import { libraryRow } from '@/core/kinds/libraryEntry';
-import { coordinate, finite, name, point, positive, uuid } from '@/core/kinds/limits';
+import {
+  coordinate,
+  drawnCoordinate,
+  drawnName,
+  finite,
+  handle,
+  key,
+  name,
+  point,
+  positive,
+  inRadians,
+  surveyed,
+  textUpTo,
+  uuid,
+} from '@/core/kinds/limits';
 import * as v from 'valibot';
 import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
@@ -16,13 +30,16 @@ import { recipeSchema } from '@/core/underlay/recipe/steps';
  * window shows. Lengths in metres, angles in degrees unless said otherwise. What came later than the first edits has a
  * default, so that an edit logged before can still be taken back.
  */
-const id = v.pipe(v.string(), v.minLength(1), v.maxLength(2000));
+
+/** Of a row that hangs on a drawing: the drawing's id, and what tells it from the others of that drawing. */
+const derivedId = v.pipe(key, v.regex(/^[0-9a-f-]{36}\//, 'The id begins with that of a drawing.'));
+const otherId = 'The id of a row is not what its fields make it.';
 
 /** Where the project lies in the survey; angles in radians. */
-const survey = v.strictObject({ easting: finite, northing: finite, elevation: coordinate, north: finite });
+const survey = v.strictObject({ easting: surveyed, northing: surveyed, elevation: coordinate, north: inRadians });
 
 /** Axes to work along, such as those of a wing that stands askew; the angle in radians. */
-const workingAxes = v.strictObject({ id: uuid, name, origin: point, angle: finite });
+const workingAxes = v.strictObject({ id: uuid, name, origin: point, angle: inRadians });
 
 const pattern = v.pipe(
   v.string(),
@@ -81,7 +98,7 @@ export const drawingRow = v.strictObject({
   id: uuid,
   name,
   fileId: uuid,
-  fileName: v.string(),
+  fileName: v.pipe(textUpTo(255), v.minLength(1)),
   revision: v.pipe(v.number(), v.integer(), v.minValue(1)),
   /** The level that elements read from it belong to. */
   levelId: v.nullable(uuid),
@@ -102,10 +119,10 @@ export const placementRow = v.strictObject({
   /** Whether a person has confirmed the unit. */
   confirmed: v.boolean(),
   /** In drawing units. */
-  origin: v.strictTuple([finite, finite]),
+  origin: v.strictTuple([drawnCoordinate, drawnCoordinate]),
   target: point,
   /** Radians, counter-clockwise. */
-  turning: finite,
+  turning: inRadians,
   mirrored: v.optional(v.boolean(), false),
   /** For a drawing that stands upright the elevation of its origin; null for a plan. */
   upright: v.optional(v.nullable(coordinate), null),
@@ -117,17 +134,21 @@ export const recipeRow = v.strictObject({ id: uuid, steps: recipeSchema });
 /** How a drawing is shown, under the drawing's id. */
 export const displayRow = v.strictObject({ id: uuid, ...displaySchema.entries });
 
-export const roleRow = v.strictObject({
-  id,
-  drawingId: uuid,
-  layer: v.string(),
-  role: v.nullable(v.picklist(roles)),
-  /** Whether the role is a suggestion that nobody has touched. */
-  suggested: v.boolean(),
-  shown: v.boolean(),
-  /** The section or construction that everything read from the layer is made of. */
-  libraryId: v.optional(v.nullable(uuid), null),
-});
+export const roleRow = v.pipe(
+  v.strictObject({
+    /** The drawing's id and the layer. */
+    id: derivedId,
+    drawingId: uuid,
+    layer: drawnName,
+    role: v.nullable(v.picklist(roles)),
+    /** Whether the role is a suggestion that nobody has touched. */
+    suggested: v.boolean(),
+    shown: v.boolean(),
+    /** The section or construction that everything read from the layer is made of. */
+    libraryId: v.optional(v.nullable(uuid), null),
+  }),
+  v.check((row) => row.id === `${row.drawingId}/${row.layer}`, otherId),
+);
 
 /** A role that goes before those of layers: of a block by its name, or of lines picked by hand, by their handles. */
 export const pickRow = v.variant('kind', [
@@ -135,7 +156,7 @@ export const pickRow = v.variant('kind', [
     id: uuid,
     drawingId: uuid,
     kind: v.literal('block'),
-    name: v.pipe(v.string(), v.minLength(1), v.maxLength(2000)),
+    name: drawnName,
     role: v.picklist(roles),
   }),
   v.strictObject({
@@ -144,35 +165,39 @@ export const pickRow = v.variant('kind', [
     kind: v.literal('lines'),
     name,
     role: v.picklist(roles),
-    handles: v.pipe(v.array(v.pipe(v.string(), v.maxLength(40))), v.minLength(1), v.maxLength(50_000)),
+    handles: v.pipe(v.array(handle), v.minLength(1), v.maxLength(50_000)),
   }),
 ]);
 
 /** The plain values of a shape in their order, as `decisions/likeness` compares them. */
-const values = v.pipe(v.array(v.union([v.number(), v.string(), v.boolean(), v.null()])), v.maxLength(100_000));
+const values = v.pipe(v.array(v.union([v.number(), textUpTo(1000), v.boolean(), v.null()])), v.maxLength(100_000));
 
-export const decisionRow = v.strictObject({
-  id,
-  drawingId: uuid,
-  key: id,
-  verdict: v.picklist(['accepted', 'rejected']),
-  elementId: v.nullable(uuid),
-  /** What was read when it was decided. The log may have a short text in its place, which no longer says anything. */
-  seen: v.optional(
-    v.nullable(
-      v.union([
-        values,
-        v.pipe(
-          v.string(),
-          v.transform(() => null),
-        ),
-      ]),
+export const decisionRow = v.pipe(
+  v.strictObject({
+    /** The drawing's id and the key. */
+    id: derivedId,
+    drawingId: uuid,
+    key,
+    verdict: v.picklist(['accepted', 'rejected']),
+    elementId: v.nullable(uuid),
+    /** What was read when it was decided. The log may have a short text in its place, which no longer says anything. */
+    seen: v.optional(
+      v.nullable(
+        v.union([
+          values,
+          v.pipe(
+            v.string(),
+            v.transform(() => null),
+          ),
+        ]),
+      ),
+      null,
     ),
-    null,
-  ),
-});
+  }),
+  v.check((row) => row.id === `${row.drawingId}/${row.key}`, otherId),
+);
 
-const source = v.nullable(v.strictObject({ drawing: uuid, handles: v.pipe(v.array(v.string()), v.maxLength(10_000)) }));
+const source = v.nullable(v.strictObject({ drawing: uuid, handles: v.pipe(v.array(handle), v.maxLength(10_000)) }));
 
 /** An element of one kind, with the limits of that kind's shape. */
 const elementOf = <K extends ElementKind>({ kind, schema }: Kind<K>) =>
@@ -210,6 +235,9 @@ export const tableSchemas = {
   decision: decisionRow,
   element: elementRow,
 };
+
+/** The form of the ids of each table. */
+export const idSchema = (table: TableName) => (table === 'role' || table === 'decision' ? derivedId : uuid);
 
 export type TableName = keyof typeof tableSchemas;
 export type Rows = { [T in TableName]: v.InferOutput<(typeof tableSchemas)[T]> };

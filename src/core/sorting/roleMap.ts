@@ -1,5 +1,6 @@
 import { pushAll } from '@/core/lists';
 import * as v from 'valibot';
+import { isStorable } from '@/core/storable';
 import { readJsonFile } from '@/core/jsonFile';
 import type { Result } from '@/core/result';
 import { matches } from '@/core/pattern';
@@ -9,11 +10,17 @@ import { roles, type Role } from './roles';
 export const roleMapSchema = v.strictObject({
   format: v.literal('zircon-frame-roles'),
   version: v.literal(1),
-  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'A name needs at least one character.'), v.maxLength(120)),
+  name: v.pipe(
+    v.string(),
+    v.trim(),
+    v.minLength(1, 'A name needs at least one character.'),
+    v.maxLength(120),
+    v.check(isStorable),
+  ),
   rules: v.pipe(
     v.array(
       v.strictObject({
-        pattern: v.pipe(v.string(), v.minLength(1), v.maxLength(400)),
+        pattern: v.pipe(v.string(), v.minLength(1), v.maxLength(400), v.check(isStorable)),
         role: v.picklist(roles),
         /** Whether it speaks of layers or of blocks. */ of: v.optional(v.picklist(['layer', 'block']), 'layer'),
       }),

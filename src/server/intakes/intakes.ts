@@ -6,6 +6,7 @@ import type { IntakeState } from '../database/schema';
 import { beginFile, storeFile, sweepFiles } from '../files';
 import { processId } from '../jobs/processes';
 import { notFound, Problem, problemOf } from '../problem';
+import { expectProject } from '../projects';
 import { settings } from '../settings';
 import { cutOff, tellIntake } from './told';
 
@@ -65,13 +66,7 @@ export async function receive(
 }
 
 async function expectDestination(project: string, { revises }: Destination): Promise<void> {
-  const known = await database()
-    .selectFrom('projects')
-    .select('id')
-    .where('id', '=', project)
-    .where('deleted_at', 'is', null)
-    .executeTakeFirst();
-  if (!known) throw notFound('This project');
+  await expectProject(project);
   if (revises === null) return;
   const drawing = await database()
     .selectFrom('drawings')

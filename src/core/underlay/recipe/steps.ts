@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { isStorable } from '@/core/storable';
 import { Kind } from '@/core/drawing/drawing';
 
 /**
@@ -37,7 +38,7 @@ const angle = v.pipe(
   v.gtValue(0, 'An angle is more than zero.'),
   v.maxValue(45, 'An angle is at most 45 degrees.'),
 );
-const pattern = v.pipe(v.string(), v.minLength(1), v.maxLength(300));
+const pattern = v.pipe(v.string(), v.minLength(1), v.maxLength(300), v.check(isStorable));
 const patterns = v.pipe(v.array(pattern), v.minLength(1), v.maxLength(500));
 
 export const stepSchema = v.variant('kind', [
@@ -69,7 +70,7 @@ export type Step = v.InferOutput<typeof stepSchema>;
 export type StepKind = Step['kind'];
 
 export const recipeStepSchema = v.strictObject({
-  id: v.pipe(v.string(), v.minLength(1), v.maxLength(60)),
+  id: v.pipe(v.string(), v.minLength(1), v.maxLength(60), v.check(isStorable)),
   on: v.boolean(),
   step: stepSchema,
 });

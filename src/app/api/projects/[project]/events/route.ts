@@ -1,10 +1,12 @@
 import { subscribe } from '@/server/events';
 import { route } from '@/server/http';
+import { expectProject } from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
 
 /** Tells a window, as server-sent events, that the project or an intake changed. It then asks for what is new. */
 export const GET = route<'project'>(async (request, { project }) => {
+  await expectProject(project);
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
@@ -35,6 +37,11 @@ export const GET = route<'project'>(async (request, { project }) => {
     },
   });
   return new Response(stream, {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+      'x-content-type-options': 'nosniff',
+    },
   });
 });

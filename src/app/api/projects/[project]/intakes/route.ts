@@ -2,8 +2,12 @@ import * as v from 'valibot';
 import { route } from '@/server/http';
 import { receive, views } from '@/server/intakes/intakes';
 import { Problem } from '@/server/problem';
+import { expectProject } from '@/server/projects';
 
-export const GET = route<'project'>(async (_, { project }) => ({ intakes: await views(project) }));
+export const GET = route<'project'>(async (_, { project }) => {
+  await expectProject(project);
+  return { intakes: await views(project) };
+});
 
 const query = v.object({
   name: v.pipe(
