@@ -135,7 +135,7 @@ export async function benchWindow(entities: number): Promise<number> {
     ensureBrowser();
     const { url } = await startCluster(cluster, { throwAway: true });
     await buildApplication();
-    const serving = await serve('start', await anyPort(), { DATABASE_URL: url }, false);
+    const serving = await serve('start', await anyPort(), { DATABASE_URL: url });
     const browser = await chromium.launch({ executablePath: browserPath, args: browserArguments });
     try {
       const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();

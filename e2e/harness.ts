@@ -41,7 +41,7 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
   url.pathname = `/${name}`;
   const databaseUrl = url.toString();
   const port = await anyPort();
-  let serving: Serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env }, false);
+  let serving: Serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env });
   const browser = await chromium.launch({ executablePath: browserPath, args: browserArguments });
   const client = new pg.Client({ connectionString: databaseUrl, application_name: 'keep' });
   client.on('error', (error) => problems.push(error.message));
@@ -91,7 +91,7 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
       await ended;
     },
     restart: async () => {
-      serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env }, false);
+      serving = await serve('start', port, { DATABASE_URL: databaseUrl, ...env });
     },
     close: async () => {
       await browser.close();

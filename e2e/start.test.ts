@@ -24,7 +24,7 @@ afterAll(() => {
 jest.setTimeout(120_000);
 
 /** Starts `./run demo` on the private database and waits for its address. */
-async function start(args: string[]): Promise<{ child: ChildProcess; address: string }> {
+async function start(args: string[]): Promise<{ child: ChildProcess; address: string; text: () => string }> {
   const child = spawn(join(root, 'run'), ['demo', ...args], {
     env: environment({ DATABASE_URL: undefined }),
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -40,7 +40,7 @@ async function start(args: string[]): Promise<{ child: ChildProcess; address: st
     child.stderr.on('data', hear);
     child.on('exit', () => failed(new Error(text)));
   });
-  return { child, address };
+  return { child, address, text: () => text };
 }
 
 const stop = (child: ChildProcess) =>
@@ -115,6 +115,28 @@ test('the demo starts with its two projects, stops with its database, and keeps 
   const fresh = await start(['--fresh', '--port', String(await anyPort())]);
   expect((await projects(fresh.address)).map((project) => project.name).sort()).toEqual([raw, finished]);
   expect(await stop(fresh.child)).toBe(0);
+});
+
+test('after a start command was killed the next one ends its server, says so, and goes on with the same data', async () => {
+  const port = String(await anyPort());
+  const first = await start(['--port', port]);
+  await fetch(`${first.address}/api/projects`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{"name":"Before the kill"}',
+  });
+  const gone = new Promise((done) => {
+    first.child.once('exit', done);
+  });
+  first.child.kill('SIGKILL');
+  await gone;
+  // Its server goes on, on the same port.
+  expect((await fetch(`${first.address}/api/projects`)).status).toBe(200);
+  const second = await start(['--port', port]);
+  expect(second.text()).toContain('The server of an earlier start still ran');
+  expect((await projects(second.address)).map(({ name }) => name)).toContain('Before the kill');
+  expect(await stop(second.child)).toBe(0);
+  await expect(fetch(second.address)).rejects.toThrow();
 });
 
 test('a worker of its own does what a server without jobs leaves to it', async () => {

@@ -1,32 +1,15 @@
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildApplication, buildThreads } from './build';
 import { removeCluster, startCluster, type Cluster } from './postgres';
 import { demoFiles } from './demoFiles';
 import { serve, type Serving } from './serve';
-import { alive, anyPort, portFree, root, Stop } from './system';
+import { claimFolder, leaveFolder, stateFolder, tellRunning } from './running';
+import { anyPort, portFree, Stop } from './system';
 
 const usualPort = 4270;
-const stateFolder = resolve(process.env.ZIRCON_STATE ?? join(root, '.zircon'));
 const clusterFolder = join(stateFolder, 'db');
-const serverFile = join(stateFolder, 'server.json');
-
-interface Running {
-  pid: number;
-  address: string;
-  databaseUrl: string;
-}
-
-/** The demo or dev server that runs from this folder, or null. */
-export function runningServer(): Running | null {
-  try {
-    const running = JSON.parse(readFileSync(serverFile, 'utf8')) as Running;
-    return alive(running.pid) ? running : null;
-  } catch {
-    return null;
-  }
-}
 
 export const demo = (args: string[]) => start('start', args);
 export const dev = (args: string[]) => start('dev', args);
@@ -40,7 +23,7 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
     console.error((error as Error).message);
     return 2;
   }
-  const running = runningServer();
+  const running = await claimFolder();
   if (running) {
     console.log(
       running.address
@@ -62,10 +45,6 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
   const goOn = () => {
     if (stopped) throw new Stop('Stopped.');
   };
-  const tell = (address: string, databaseUrl: string) =>
-    writeFileSync(serverFile, JSON.stringify({ pid: process.pid, address, databaseUrl } satisfies Running), {
-      mode: 0o600,
-    });
   try {
     const port = await choosePort(options.port);
     if (options.fresh && process.env.DATABASE_URL)
@@ -73,8 +52,6 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
         '--fresh deletes the private database only. The one at DATABASE_URL is not touched; empty it by hand, or start without DATABASE_URL.',
       );
     if (options.fresh) removeCluster(clusterFolder);
-    mkdirSync(stateFolder, { recursive: true });
-    tell('', '');
     if (!process.env.DATABASE_URL) cluster = await startCluster(clusterFolder, { throwAway: false });
     const databaseUrl = process.env.DATABASE_URL ?? cluster!.url;
     process.env.DATABASE_URL = databaseUrl;
@@ -83,8 +60,17 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
     if (mode === 'start') await buildApplication();
     else await buildThreads();
     goOn();
-    serving = await serve(mode, port, { DATABASE_URL: databaseUrl }, mode === 'dev', () => stopped);
-    tell(serving.address, databaseUrl);
+    serving = await serve(
+      mode,
+      port,
+      { DATABASE_URL: databaseUrl },
+      {
+        shown: mode === 'dev',
+        stopped: () => stopped,
+        begun: (server) => tellRunning({ server, databaseUrl }),
+      },
+    );
+    tellRunning({ server: serving.process.pid ?? null, address: serving.address, databaseUrl });
     writeDemoFiles();
     console.log(`Zircon Frame: ${serving.address}\nThe demo's drawings lie in ${demoFolder}. Ctrl-C stops it.`);
     const server = serving.process;
@@ -102,7 +88,7 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
   } finally {
     await serving?.stop();
     cluster?.stop();
-    rmSync(serverFile, { force: true });
+    leaveFolder();
   }
 }
 

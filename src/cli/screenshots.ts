@@ -27,7 +27,7 @@ export async function screenshots(): Promise<number> {
     await seedDemo();
     await closeConnections();
     await buildApplication();
-    const serving = await serve('start', await anyPort(), { DATABASE_URL: url }, false);
+    const serving = await serve('start', await anyPort(), { DATABASE_URL: url });
     const browser = await chromium.launch({ executablePath: browserPath, args: browserArguments });
     try {
       const page = await (

@@ -10,6 +10,13 @@ export interface Serving {
   stop: () => Promise<void>;
 }
 
+/** How a server is started: whether what it writes is shown, when to give up, and who hears of its process. */
+interface Start {
+  shown?: boolean;
+  stopped?: () => boolean;
+  begun?: (pid: number | null) => void;
+}
+
 /**
  * Starts the web server on 127.0.0.1 and waits until it answers.
  * @param mode `start` serves the build, `dev` rebuilds while sources change
@@ -18,8 +25,7 @@ export async function serve(
   mode: 'start' | 'dev',
   port: number,
   env: Record<string, string>,
-  shown: boolean,
-  stopped: () => boolean = () => false,
+  { shown = false, stopped = () => false, begun = () => undefined }: Start = {},
 ): Promise<Serving> {
   const child = spawn(
     process.execPath,
@@ -37,6 +43,7 @@ export async function serve(
       },
     },
   );
+  begun(child.pid ?? null);
   const ended = new Promise<void>((done) => {
     child.once('exit', () => done());
   });

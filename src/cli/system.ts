@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type SpawnOptions } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -63,12 +63,17 @@ export function anyPort(): Promise<number> {
   });
 }
 
-/** Whether a process lives. */
-export function alive(pid: number): boolean {
+/** Whether a process lives whose command line holds a word: a number may have been given to another one since. */
+export function isAlive(pid: number, word: string): boolean {
   try {
     process.kill(pid, 0);
-    return true;
   } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
+    if ((error as NodeJS.ErrnoException).code !== 'EPERM') return false;
+  }
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(word);
+  } catch {
+    // No such folder on this system, or the process ended meanwhile.
+    return !existsSync('/proc/self');
   }
 }

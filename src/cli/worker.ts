@@ -1,5 +1,5 @@
 import { buildFolder, buildThreads } from './build';
-import { runningServer } from './demo';
+import { runningServer } from './running';
 
 /** `./run worker`: background work in a process of its own, until it is interrupted. */
 export async function worker(): Promise<number> {
