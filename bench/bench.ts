@@ -6,6 +6,7 @@ import { root } from '@/cli/system';
 import { makePlan } from './makePlan';
 import { benchModel } from './model';
 import { readingTable } from './reading';
+import { benchServer } from './server';
 import { unitTable } from './units';
 import { benchWindow } from './window';
 
@@ -64,6 +65,7 @@ export async function bench(args: string[]): Promise<number> {
   if (args[0] === 'units') return unitTable(args.slice(1));
   if (args[0] === 'model') return benchModel(Number(args[1] ?? 20_000));
   if (args[0] === 'window') return benchWindow(Number(args[1] ?? 100_000));
+  if (args[0] === 'server') return benchServer(Number(args[1] ?? 50));
   if (args[0] === 'reading') return readingTable(args.slice(1));
   const sizes = args.length > 0 ? args.map(Number) : [10_000, 100_000, 1_000_000];
   if (sizes.some((n) => !Number.isInteger(n) || n < 1)) {

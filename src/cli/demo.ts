@@ -117,11 +117,11 @@ async function choosePort(asked: string | undefined): Promise<number> {
 
 /** Brings the schema up to date and, in an empty database, loads the demo. */
 async function loadDemo(): Promise<void> {
-  const { closeConnections, database } = await import('@/server/database/connection');
-  const { migrate } = await import('@/server/database/migrate');
+  const { closeConnections } = await import('@/server/database/connection');
+  const { bringUpToDate } = await import('@/server/bringUpToDate');
   const { seedDemo } = await import('./seed');
   try {
-    await migrate(database());
+    await bringUpToDate();
     await seedDemo();
   } catch (error) {
     const { problemOf } = await import('@/server/problem');

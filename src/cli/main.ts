@@ -3,6 +3,11 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
   ./run demo [--fresh] [--port N]   set up, load the demo, build and serve on 127.0.0.1
   ./run dev [--port N]              the same with live rebuilding
   ./run worker                      one more process for background work (DATABASE_URL of the server)
+  ./run backup <file> [--project <name or id>]
+                                    everything, or one project, into one file, while the server goes on
+  ./run restore <file> [--project <name or id>]
+                                    put projects of a backup beside those that are there, as copies
+  ./run compact <days>              take edits older than that out of the log
   ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
                                     model.json, intake.json and model.dxf; no database, no browser
   ./run test [unit|e2e|...]         type check, lint, unit tests, interface tests
@@ -14,6 +19,9 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
 Settings: DATABASE_URL, ZIRCON_MAX_UPLOAD_MB (512), ZIRCON_HOSTS (names this server answers to); see README.md.`;
 
 const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<number> }>> = {
+  backup: async () => ({ run: (await import('./backup')).backup }),
+  restore: async () => ({ run: (await import('./backup')).restore }),
+  compact: async () => ({ run: (await import('./backup')).compact }),
   convert: async () => ({ run: (await import('./convert')).convert }),
   demo: async () => ({ run: (await import('./demo')).demo }),
   dev: async () => ({ run: (await import('./demo')).dev }),

@@ -69,6 +69,9 @@ const runningPort = (data: string): number | null => {
   }
 };
 
+/** Whether a cluster has been made in a folder. */
+export const clusterExists = (wanted: string): boolean => existsSync(join(folderOf(wanted), 'data', 'PG_VERSION'));
+
 /**
  * Starts the cluster in a folder, making it the first time; one that still runs is used as it is.
  * @param wanted the folder, absolute

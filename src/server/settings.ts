@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { defaultLimits, type ReadLimits } from '@/core/drawing/limits';
 
 const number = (name: string, fallback: number, least = Number.MIN_VALUE) => {
@@ -14,6 +15,10 @@ export const settings = {
         'DATABASE_URL is not set. Start through ./run demo, or give the address of a PostgreSQL database.',
       );
     return url;
+  },
+  /** Where backups go that the program makes by itself. */
+  get backupFolder(): string {
+    return process.env.ZIRCON_BACKUPS ?? join(process.env.ZIRCON_STATE ?? join(process.cwd(), '.zircon'), 'backups');
   },
   /** Largest file taken in, in bytes. */
   get maxUpload(): number {

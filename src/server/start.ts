@@ -1,5 +1,4 @@
-import { database } from './database/connection';
-import { migrate } from './database/migrate';
+import { bringUpToDate } from './bringUpToDate';
 import { startBeating } from './jobs/processes';
 import { startJobs, type Runner } from './jobs/runner';
 import { problemOf } from './problem';
@@ -15,7 +14,7 @@ async function begin(): Promise<void> {
   let runner: Runner;
   for (;;) {
     try {
-      await migrate(database());
+      await bringUpToDate();
       if (settings.jobs === 0) return await startBeating();
       runner = await startJobs();
       break;

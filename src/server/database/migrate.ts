@@ -1,4 +1,5 @@
-import { Migrator, type Kysely, type Migration } from 'kysely';
+import { Migrator, sql, type Kysely, type Migration } from 'kysely';
+import type { Db } from './connection';
 import * as start from './migrations/0001_start';
 import * as recipes from './migrations/0002_recipes';
 import * as datum from './migrations/0003_datum';
@@ -30,8 +31,32 @@ const migrations: Record<string, Migration> = {
   '0013_jobs': jobs,
 };
 
-/** Brings the database to the newest schema; two processes at once wait for one another. */
-export async function migrate(db: Kysely<Database>): Promise<void> {
-  const { error } = await new Migrator({ db, provider: { getMigrations: async () => migrations } }).migrateToLatest();
+/** The name of the newest migration. */
+const newestMigration = Object.keys(migrations).sort().at(-1)!;
+
+/** The newest migration that a database has; null where it has none. */
+export async function appliedMigration(db: Db): Promise<string | null> {
+  const { rows } = await sql<{ there: boolean }>`select to_regclass('kysely_migration') is not null as there`.execute(
+    db,
+  );
+  if (!rows[0].there) return null;
+  const { rows: applied } = await sql<{ name: string }>`
+    select name from kysely_migration order by name desc limit 1
+  `.execute(db);
+  return applied[0]?.name ?? null;
+}
+
+/** Whether a database holds something and is older than this program. */
+export async function isOld(db: Db): Promise<boolean> {
+  const applied = await appliedMigration(db);
+  return applied !== null && applied < newestMigration;
+}
+
+/**
+ * Brings the database to the newest schema; two processes at once wait for one another.
+ * @param until the migration to end with, for tests of those that follow
+ */
+export async function migrate(db: Kysely<Database>, until: string = newestMigration): Promise<void> {
+  const { error } = await new Migrator({ db, provider: { getMigrations: async () => migrations } }).migrateTo(until);
   if (error) throw error;
 }

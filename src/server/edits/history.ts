@@ -54,7 +54,9 @@ export async function stepHistory(project: string, way: Way, step: HistoryStep):
         .select(['label', 'inverse', 'undoes', 'previous_undo', 'previous_redo'])
         .where('project_id', '=', project)
         .where('seq', '=', top)
-        .executeTakeFirstOrThrow();
+        .executeTakeFirst();
+      // The log may have been compacted since.
+      if (!target) throw nothingLeft(way, head);
       const seq = head.version + 1;
       const changes = v.parse(changesSchema, target.inverse);
       const inverse = await applyRows(tx, project, changes);
@@ -77,6 +79,9 @@ export async function stepHistory(project: string, way: Way, step: HistoryStep):
     });
 }
 
+const nothingLeft = (way: Way, { version }: Head): Problem =>
+  new Problem(409, `There is nothing to ${way}.`, { version });
+
 /** The edit to be taken back: what the window means has to be what the project would take. */
 async function topOf(tx: Transaction<Database>, project: string, way: Way, step: HistoryStep, head: Head) {
   const top = way === 'undo' ? head.undoTop : head.redoTop;
@@ -94,7 +99,7 @@ async function topOf(tx: Transaction<Database>, project: string, way: Way, step:
       head.version,
     );
   }
-  if (top === null) throw new Problem(409, `There is nothing to ${way}.`, { version: head.version });
+  if (top === null) throw nothingLeft(way, head);
   return top;
 }
 
