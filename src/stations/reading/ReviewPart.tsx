@@ -1,72 +1,39 @@
 'use client';
 import { acceptCandidates, decisionId, rejectCandidates, reopenCandidates } from '@/core/decisions/decide';
-import { elementKinds } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { conflictsOf } from '@/core/decisions/conflicts';
-import type { DrawingRow } from '@/core/model/state';
-import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
-import { defaultTolerance } from '@/core/tolerance';
+import type { DrawingRow } from '@/core/model/state';
+import type { Candidate } from '@/core/reading/candidate';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { candidateAnchor } from '@/board/layers/marks';
-import { useMoment, useCommit } from '@/project/useSession';
-import {
-  nameOfCandidate,
-  settingsOf,
-  useReadings,
-  verdictOf,
-  type DrawingReading,
-  type Verdict,
-} from '@/project/readings';
 import { useOverlay } from '@/project/overlay';
+import { settingsOf, useReadings, verdictOf, type DrawingReading, type Verdict } from '@/project/readings';
 import type { Underlay } from '@/project/underlays';
-import { Note, Part } from '@/ui/widgets/Heading';
+import { useMoment, useCommit } from '@/project/useSession';
+import { Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
-import { CandidateLine } from './CandidateLine';
+import { CandidateList } from './CandidateList';
 import { ConfidenceChart } from './ConfidenceChart';
 import { CorrectPart } from './CorrectPart';
 import { EvidenceList } from './EvidenceList';
-import { idleLayers, sizeOf } from './facts';
-import { filtersFor, passes, type Filter } from './filters';
+import { idleLayers } from './facts';
+import type { Filter } from './filters';
 import { FindRow } from './FindRow';
 import { KindTabs } from './KindTabs';
 import { kindWords } from './kindWords';
 import { IdleLayers, NothingRead } from './NothingRead';
+import { drawnOf, kindsShown, lookThrough, unreadOf } from './review';
 import { ReviewActs } from './ReviewActs';
+import { ConflictNote, NearNote } from './ReviewNotes';
 import { UnreadPart } from './UnreadPart';
 import { ZoneBounds } from './ZoneBounds';
 
-/** Lines of the list at once. */
-const shownAtOnce = 500;
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
-
-/** A column that stands close to a crossing and not on it. */
-const isNearMiss = ({ crossing }: ColumnCandidate, within: number): boolean =>
-  crossing !== null && crossing.distance > defaultTolerance.coincidence && crossing.distance <= within;
-
-const onCrossing = (candidate: ColumnCandidate): ColumnCandidate => ({
-  ...candidate,
-  asRead: candidate.element,
-  element: { ...candidate.element, position: candidate.crossing!.point },
-});
-
-/** How far near misses are off: "2 to 12 mm". */
-function nearWords(near: readonly ColumnCandidate[]): string {
-  const off = near.map(({ crossing }) => crossing!.distance * 1000);
-  const [low, high] = [Math.min(...off).toFixed(0), Math.max(...off).toFixed(0)];
-  return low === high ? `${low} mm` : `${low} to ${high} mm`;
-}
-
-/** What a candidate is found by. */
-function wordsToFind(candidate: Candidate): string {
-  let own = '';
-  if (candidate.kind === 'column') own = candidate.element.mark;
-  else if (candidate.kind === 'zone') own = candidate.element.name;
-  return [nameOfCandidate(candidate), sizeOf(candidate), own, candidate.doubt ?? ''].join(' ').toLowerCase();
-}
+/** The list's height with evidence below it, and without, pixels. */
+const listHeight = { beside: 118, alone: 232 };
 
 /** Candidates with their evidence, to be accepted or rejected one, many or all at once. */
 export function ReviewPart({
@@ -87,7 +54,6 @@ export function ReviewPart({
   const [threshold, setThreshold] = useState(0.5);
   const [find, setFind] = useState('');
   const [filter, setFilter] = useState<Filter>('all');
-  const list = useRef<HTMLUListElement>(null);
   const show = useOverlay((store) => store.show);
   useEffect(() => () => show(null), [show, kind, drawing.id]);
   const all = useMemo(() => reading?.result?.candidates ?? [], [reading]);
@@ -98,55 +64,19 @@ export function ReviewPart({
   const conflicts = useMemo(() => conflictsOf(moment.model, drawing, all), [moment, drawing, all]);
   const pointedAt = all.find((candidate) => candidate.key === pointed);
 
-  // What is clicked on the board comes into view in the list.
-  useEffect(() => {
-    if (pointed)
-      list.current?.querySelector(`[data-key="${CSS.escape(pointed)}"]`)?.scrollIntoView({ block: 'nearest' });
-  }, [pointed]);
-
-  const ofKind = withVerdict.filter((entry) => entry.candidate.kind === kind);
-  const wanted = find.trim().toLowerCase();
+  const result = reading?.result ?? null;
   const crossing = settingsOf(state).exact.crossing;
-  const judged = ofKind.filter((entry) => entry.verdict === verdict).map((entry) => entry.candidate);
-  const filters = filtersFor(judged, conflicts, crossing);
-  const present = filters.some((each) => each.name === filter) ? filter : 'all';
-  const listed = judged.filter(
-    (candidate) =>
-      passes(candidate, present, conflicts, crossing) && (wanted === '' || wordsToFind(candidate).includes(wanted)),
+  const look = useMemo(
+    () => lookThrough(withVerdict, { kind, verdict, find, filter, threshold, chosen, conflicts, crossing }),
+    [withVerdict, kind, verdict, find, filter, threshold, chosen, conflicts, crossing],
   );
-  const open = ofKind.filter((entry) => entry.verdict === 'open').map((entry) => entry.candidate);
-  const picked = listed.filter((candidate) => chosen.has(candidate.key));
-  // What the model has already is not doubled in passing: it is accepted only where it was chosen.
-  const clear = (candidate: Candidate) => candidate.confidence >= threshold && !conflicts.has(candidate.key);
-  const sure = open.filter(clear);
-  const doubtful = listed.filter((candidate) => candidate.doubt !== null);
-  const unread = (reading?.result?.unread ?? []).filter((entry) => kinds[kind].roles.own.includes(entry.role));
-  const shownKinds = elementKinds.filter(
-    (name) =>
-      name === 'grid' ||
-      name === 'column' ||
-      name === kind ||
-      withVerdict.some((entry) => entry.candidate.kind === name) ||
-      (reading?.result?.unread ?? []).some((entry) => kinds[name].roles.own.includes(entry.role)),
-  );
-  const near = open.filter(
-    (candidate): candidate is ColumnCandidate => candidate.kind === 'column' && isNearMiss(candidate, crossing),
-  );
-  const drawn = kinds[kind].roles.own.reduce(
-    (sum, role) => sum + Object.values(reading?.result?.drawn[role] ?? {}).reduce((all, count) => all + count, 0),
-    0,
-  );
+  const { ofKind, listed, open, picked, near } = look;
+  const unread = unreadOf(result, kind);
+  const alike = look.filters.find(({ name }) => name === 'conflict');
   const idle =
     underlay === null
       ? []
-      : idleLayers(kind, reading?.result ?? null).map(({ layer, count, role }) => ({
-          name: underlay.layers[layer].name,
-          count,
-          role,
-        }));
-  const everything = withVerdict
-    .filter((entry) => entry.verdict === 'open' && clear(entry.candidate))
-    .map((entry) => entry.candidate);
+      : idleLayers(kind, result).map(({ layer, count, role }) => ({ name: underlay.layers[layer].name, count, role }));
 
   const accept = (candidates: Candidate[]) => {
     void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([]));
@@ -183,41 +113,30 @@ export function ReviewPart({
   };
   const toggle = (key: string) =>
     choose(chosen.has(key) ? [...chosen].filter((other) => other !== key) : [...chosen, key]);
-  const narrowed = present !== 'all' || wanted !== '';
-  let acted: Candidate[];
-  if (picked.length > 0) acted = picked;
-  else if (verdict === 'open') {
-    if (narrowed)
-      acted = listed.filter(
-        (candidate) => candidate.confidence >= threshold && (present === 'conflict' || !conflicts.has(candidate.key)),
-      );
-    else acted = sure;
-  } else acted = listed;
+  /** Decides on the one that is pointed at and goes on to the next. */
+  const decide = (by: typeof accept) => {
+    if (!pointedAt || verdict !== 'open') return;
+    const next = listed[listed.indexOf(pointedAt) + 1];
+    by([pointedAt]);
+    go(next);
+  };
+  const keys: Record<string, () => void> = {
+    j: () => step(listed, 1),
+    k: () => step(listed, -1),
+    a: () => decide(accept),
+    r: () => decide(reject),
+  };
+  const press = (event: KeyboardEvent) => {
+    const act = event.target instanceof HTMLInputElement ? undefined : keys[event.key];
+    if (act === undefined) return;
+    event.preventDefault();
+    act();
+  };
 
   return (
-    <Box
-      onKeyDown={(event) => {
-        if (event.target instanceof HTMLInputElement) return;
-        if (event.key === 'j' || event.key === 'k') {
-          step(listed, event.key === 'j' ? 1 : -1);
-          event.preventDefault();
-        }
-        if (event.key === 'a' && pointedAt && verdict === 'open') {
-          const next = listed[listed.indexOf(pointedAt) + 1];
-          accept([pointedAt]);
-          if (next) go(next);
-          event.preventDefault();
-        }
-        if (event.key === 'r' && pointedAt && verdict === 'open') {
-          const next = listed[listed.indexOf(pointedAt) + 1];
-          reject([pointedAt]);
-          if (next) go(next);
-          event.preventDefault();
-        }
-      }}
-    >
+    <Box onKeyDown={press}>
       <KindTabs
-        shown={shownKinds}
+        shown={kindsShown(withVerdict, result, kind)}
         present={kind}
         turn={turnTo}
         countOf={(name) => withVerdict.filter((entry) => entry.candidate.kind === name).length}
@@ -255,52 +174,27 @@ export function ReviewPart({
               choose([]);
             }}
           />
-          <FindRow find={find} setFind={setFind} filters={filters} present={present} setFilter={setFilter} />
-          <Box
-            component="ul"
-            ref={list}
-            aria-label={`${kindWords[kind]}, ${verdictWords[verdict]}`}
-            sx={{
-              listStyle: 'none',
-              m: 0,
-              mb: 1.5,
-              p: 0,
-              maxHeight: pointedAt?.kind === kind ? 118 : 232,
-              overflowY: 'auto',
-            }}
-          >
-            {listed.slice(0, shownAtOnce).map((candidate) => (
-              <CandidateLine
-                key={candidate.key}
-                candidate={candidate}
-                conflict={conflicts.get(candidate.key) ?? null}
-                here={candidate.key === pointed}
-                chosen={chosen.has(candidate.key)}
-                go={() => go(candidate)}
-                toggle={() => toggle(candidate.key)}
-              />
-            ))}
-            {listed.length > shownAtOnce && (
-              <Box component="li" sx={{ color: 'text.secondary', py: 0.5 }}>
-                and {(listed.length - shownAtOnce).toLocaleString('en')} more; narrow them down to see them
-              </Box>
-            )}
-            {listed.length === 0 && (
-              <Box component="li" sx={{ color: 'text.secondary', py: 1 }}>
-                None.
-              </Box>
-            )}
-          </Box>
+          <FindRow find={find} setFind={setFind} filters={look.filters} present={look.filter} setFilter={setFilter} />
+          <CandidateList
+            label={`${kindWords[kind]}, ${verdictWords[verdict]}`}
+            listed={listed}
+            conflicts={conflicts}
+            pointed={pointed}
+            chosen={chosen}
+            height={pointedAt?.kind === kind ? listHeight.beside : listHeight.alone}
+            go={go}
+            toggle={toggle}
+          />
           <ReviewActs
             verdict={verdict}
-            acted={acted}
+            acted={look.acted}
             picked={picked}
-            everything={everything}
-            doubtful={doubtful.length}
+            everything={look.everything}
+            doubtful={look.doubtful.length}
             accept={accept}
             reject={reject}
             reopen={reopen}
-            nextDoubtful={() => step(doubtful, 1)}
+            nextDoubtful={() => step(look.doubtful, 1)}
           />
           {pointedAt && pointedAt.kind === kind && (
             <EvidenceList
@@ -313,27 +207,10 @@ export function ReviewPart({
           {pointedAt?.kind === 'zone' && kind === 'zone' && (
             <ZoneBounds decision={decisionId(drawing.id, pointedAt.key)} />
           )}
-          {conflicts.size > 0 &&
-            verdict === 'open' &&
-            present !== 'conflict' &&
-            filters.some(({ name }) => name === 'conflict') && (
-              <Note kind="look">
-                {filters.find(({ name }) => name === 'conflict')!.count} of these the model has already, or call another
-                line alike; they are left out unless you choose them.{' '}
-                <Button variant="text" onClick={() => setFilter('conflict')}>
-                  Show them
-                </Button>
-              </Note>
-            )}
-          {kind === 'column' && near.length > 0 && verdict === 'open' && (
-            <Note kind="look">
-              {near.length === 1 ? '1 column lies' : `${near.length} columns lie`} {nearWords(near)} off{' '}
-              {near.length === 1 ? 'its' : 'their'} crossing.{' '}
-              <Button variant="text" onClick={() => accept(near.map(onCrossing))}>
-                {near.length === 1 ? 'Align it' : 'Align all'}
-              </Button>
-            </Note>
+          {verdict === 'open' && look.filter !== 'conflict' && alike !== undefined && (
+            <ConflictNote count={alike.count} show={() => setFilter('conflict')} />
           )}
+          {near.length > 0 && verdict === 'open' && <NearNote near={near} accept={accept} />}
           {verdict === 'open' && picked.length > 1 && (
             <CorrectPart key={picked.map(({ key }) => key).join()} candidates={picked} accept={accept} />
           )}
@@ -346,7 +223,9 @@ export function ReviewPart({
         </>
       )}
       <IdleLayers idle={idle} kind={kind} />
-      {unread.length > 0 && <UnreadPart unread={unread} drawn={drawn} show={underlay && (() => showUnread(unread))} />}
+      {unread.length > 0 && (
+        <UnreadPart unread={unread} drawn={drawnOf(result, kind)} show={underlay && (() => showUnread(unread))} />
+      )}
     </Box>
   );
 }
