@@ -3,7 +3,7 @@ import { handleOf, type Drawing } from '@/core/drawing/drawing';
 import type { Point } from '@/core/geometry/vector';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
-import { classify } from '@/core/sorting/classify';
+import { classify } from '@/core/sorting/classify/classify';
 import type { From, PlacedPath, PlacedText } from '@/core/placed/placed';
 import type { Role } from '@/core/sorting/roles';
 

@@ -1,6 +1,7 @@
 import type { Drawing } from '@/core/drawing/drawing';
 import { pathCount, type Primitives } from '@/core/underlay/primitives';
-import { classify, type Looks } from './classify';
+import { classify } from './classify/classify';
+import type { Looks } from './classify/looks';
 import { roleNames, type Role } from './roles';
 import { middlePart } from './sample';
 import { suggestRole } from './suggest';

@@ -10,7 +10,7 @@ const column = (key: string, confidence: number, off: number, doubt: string | nu
   evidence: [],
   handles: [key],
   crossing: { name: key.toUpperCase(), point: [0, 0], distance: off },
-  raw: [off, 0],
+  raw: { width: 0.4, depth: 0.4 },
   element: { position: [off, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: `C-${key}` },
 });
 

@@ -1,4 +1,4 @@
-import { groundFloor } from '../../../demo/ground';
+import { groundFloor } from '../../../../demo/ground';
 import { asDrawn } from '@/core/datum/placement';
 import { block, dxf, groups, insert, line, readText } from '@/core/drawing/testing/dxf';
 import { readDxf } from '@/core/drawing/reader';
@@ -7,7 +7,7 @@ import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from '@/core/reading/scene';
 import { flatten } from '@/core/underlay/flatten';
 import { classify } from './classify';
-import { suggestLayers } from './suggestLayers';
+import { suggestLayers } from '../suggestLayers';
 
 function looksOf(entities: string, blocks = '') {
   const { drawing } = readText(dxf({ entities, blocks }));

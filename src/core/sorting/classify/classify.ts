@@ -1,0 +1,61 @@
+import type { Drawing } from '@/core/drawing/drawing';
+import { pathCount, type Primitives } from '@/core/underlay/primitives';
+import { suggestRole } from '../suggest';
+import { blockColumns, looseColumns, shapeColumns } from './columns';
+import { doors } from './doors';
+import { gridLines, gridRuns } from './grid';
+import type { AllLooks, Looks } from './looks';
+import { piecesOf } from './pieces';
+import { shortPieces, walls } from './walls';
+import { panes, windows } from './windows';
+
+/**
+ * What every path of a drawing looks like by its geometry alone: bubbles with labels and the long lines that end in
+ * them are grid; small shapes of one size, four of them or more, columns; quarter arcs with a leaf doors; three or more
+ * lines between common ends, close together, windows; lines in pairs at a wall's distance walls. What came by a block
+ * is what the block's name or its geometry says, else furniture. What is told is not told again: the order counts.
+ * @param metresPerUnit true metres of one drawing unit
+ */
+export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number): AllLooks {
+  const looks: AllLooks = Array.from({ length: pathCount(p) }, () => null);
+  const { bubbles, lines, arcs, shapes } = piecesOf(looks, p, metresPerUnit);
+  const sizes = shapeColumns(looks, shapes);
+  gridLines(looks, bubbles, lines, arcs);
+  looseColumns(looks, lines, sizes);
+  doors(looks, arcs, lines);
+  windows(looks, lines);
+  panes(looks, lines);
+  const gridParts = gridRuns(looks, lines);
+  blockColumns(looks, p, metresPerUnit, gridParts, (chain) => outermost(p, chain));
+  walls(looks, p, metresPerUnit);
+  shortPieces(looks, lines);
+  blocks(looks, drawing, p);
+  return looks;
+}
+
+/** The block in the model space through which a chain of blocks is there. */
+function outermost(p: Primitives, chain: number): number {
+  let c = chain;
+  while (c > 0 && p.chains[c].parent > 0) c = p.chains[c].parent;
+  return p.chains[c].block;
+}
+
+/** What is left of what came by blocks. */
+function blocks(looks: AllLooks, drawing: Drawing, p: Primitives): void {
+  const known = new Map<number, Looks>();
+  for (let path = 0; path < looks.length; path += 1) {
+    if (p.chain[path] === 0 || looks[path] !== null) continue;
+    const block = outermost(p, p.chain[path]);
+    const look = known.get(block) ?? blockLooks(drawing.blocks[block]?.name ?? '');
+    known.set(block, look);
+    looks[path] = look;
+  }
+}
+
+/** What a block's name says; most blocks of a plan are furniture. */
+function blockLooks(name: string): Looks {
+  const suggestion = suggestRole(name);
+  return suggestion
+    ? { role: suggestion.role, why: `the block is called ${name}` }
+    : { role: 'ignore', why: 'came by a block' };
+}
