@@ -21,23 +21,23 @@ function unpacked(response: Response): Response {
 }
 
 /** Asks the server. @throws ApiError with the server's sentence, Unreachable where no answer came */
-export async function api<T>(path: string, init: { method?: string; json?: unknown } = {}): Promise<T> {
+export async function api<T>(path: string, init: { method?: string; json?: unknown; body?: Blob } = {}): Promise<T> {
+  const body = init.body ?? (init.json === undefined ? undefined : JSON.stringify(init.json));
   let response: Response;
   try {
     response = await fetch(path, {
-      method: init.method ?? (init.json === undefined ? 'GET' : 'POST'),
+      method: init.method ?? (body === undefined ? 'GET' : 'POST'),
       headers: {
         accept: `application/json, ${gzipType}`,
-        ...(init.json === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       },
-      ...(init.json === undefined ? {} : { body: JSON.stringify(init.json) }),
+      ...(body === undefined ? {} : { body }),
     });
   } catch {
     throw new Unreachable('The server does not answer.');
   }
   if (response.ok) return (await unpacked(response).json()) as T;
-  const body = (await response.json().catch(() => ({}))) as { message?: string };
-  const { message, ...details } = body;
+  const { message, ...details } = (await response.json().catch(() => ({}))) as { message?: string };
   if ((response.status === 502 || response.status === 503) && message === undefined)
     throw new Unreachable('The server does not answer.');
   throw new ApiError(response.status, message ?? `The server answered with status ${response.status}.`, details);

@@ -205,6 +205,28 @@ test('what is heard of while a step is on its way is asked for afterwards', asyn
   expect(names(session).sort()).toEqual(['Mine', 'Theirs']);
 });
 
+test('a step on its way stays what was sent, though news come in between that would make it anew', async () => {
+  const { server, session } = open();
+  const answer = server.fetch;
+  let made = 10;
+  Object.assign(globalThis, {
+    fetch: async (path: string, init?: { body?: string }) => {
+      if (!init?.body) return answer(path, init);
+      // The window hears of news while its step is on its way to the server.
+      server.other('Theirs', [put('level', level(7, 'Theirs'))]);
+      await session.pull();
+      return answer(path, init);
+    },
+  });
+  expect(
+    await session.commit(() => {
+      made += 1;
+      return adding(made, `Made ${made}`);
+    }),
+  ).toBe(true);
+  expect(rowsOf(session.model)).toEqual(rowsOf(server.model));
+});
+
 test('a project that was deleted elsewhere says so', async () => {
   const { session } = open();
   Object.assign(globalThis, {

@@ -7,6 +7,7 @@ import { changesTo, replay, type Pending } from '@/core/model/replay';
 import type { ProjectState } from '@/core/model/state';
 import { api, ApiError, Unreachable } from './api';
 import { Draft } from './draft';
+import { writtenOut } from './writeOut';
 
 /**
  * How far the server is: its version, and what undo and redo would do next, in words and by their numbers in the log.
@@ -209,16 +210,16 @@ export class Session {
     this.sending = true;
     while (this.queue.length > 0) {
       const step = this.queue[0];
-      // Writing out a large edit takes a while; the board has its turn before.
-      if (step.changes.length > checkedUpTo) await new Promise((resolve) => setTimeout(resolve));
-      if (this.queue[0] !== step) continue;
+      // What is on its way is what the server may take: news in between do not make it anew.
+      const { again } = step;
+      step.again = null;
       try {
-        const json = { seen: this.confirmed.version, clientId: step.clientId, ...this.contentOf(step) };
-        const answer = await api<Answer>(`${this.base}/${step.path}`, { json });
+        const answer = await api<Answer>(`${this.base}/${step.path}`, await this.contentOf(step));
         this.facts.setState({ connection: 'ok' });
         await this.take(answer, step);
         this.settle(step, true);
       } catch (error) {
+        step.again = again;
         await this.notTaken(step, error);
       }
     }
@@ -226,8 +227,13 @@ export class Session {
     this.follow();
   }
 
-  private contentOf({ path, label, changes, target }: Step): { edit: Edit } | { target: number | null } {
-    return path === 'edits' ? { edit: { label, changes } } : { target };
+  /** What is sent of a step; large edits are written out in pieces. */
+  private async contentOf(step: Step): Promise<{ json: unknown } | { body: Blob }> {
+    const { path, clientId, label, changes, target } = step;
+    const seen = this.confirmed.version;
+    if (path !== 'edits') return { json: { seen, clientId, target } };
+    if (changes.length > checkedUpTo) return { body: await writtenOut({ seen, clientId, label }, changes) };
+    return { json: { seen, clientId, edit: { label, changes } } };
   }
 
   /** What becomes of a step that the server has not taken. */

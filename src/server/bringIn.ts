@@ -1,4 +1,5 @@
 import { roleId } from '@/core/model/roles';
+import { storable } from '@/core/storable';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'kysely';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
@@ -18,7 +19,7 @@ export async function bringIn(
   unit: UnitVerdict,
 ): Promise<string> {
   const id = randomUUID();
-  const name = file.name.replace(/\.dxf$/i, '').slice(0, 120) || 'Drawing';
+  const name = storable(file.name.replace(/\.dxf$/i, '').slice(0, 120)) || 'Drawing';
   const level =
     file.levelId === null
       ? undefined

@@ -98,7 +98,7 @@ export async function storeDerived(db: Db, id: string, { columns, intake, pictur
     .values({
       file_id: id,
       reader_version: readerVersion,
-      intake: JSON.stringify(intake) as never,
+      intake: JSON.stringify(intake),
       picture: JSON.stringify(picture),
     })
     .execute();

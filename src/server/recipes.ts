@@ -22,7 +22,7 @@ export const listRecipes = (): Promise<NamedRecipe[]> =>
 
 /** @returns its id */
 export async function keepRecipe({ name, steps }: v.InferOutput<typeof namedRecipeSchema>): Promise<string> {
-  const values = { steps: JSON.stringify(portable(steps)) as never, updated_at: sql<Date>`now()` as never };
+  const values = { steps: JSON.stringify(portable(steps)), updated_at: sql<Date>`now()` };
   const row = await database()
     .insertInto('named_recipes')
     .values({ id: randomUUID(), name, ...values })

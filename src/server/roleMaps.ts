@@ -19,7 +19,7 @@ export const listRoleMaps = async (): Promise<KeptRoleMap[]> =>
 
 /** Keeps a map under its name; one of that name is replaced. @returns its id */
 export async function keepRoleMap({ name, rules }: RoleMap): Promise<string> {
-  const values = { rules: JSON.stringify(rules) as never, updated_at: sql<Date>`now()` as never };
+  const values = { rules: JSON.stringify(rules), updated_at: sql<Date>`now()` };
   const row = await database()
     .insertInto('role_maps')
     .values({ id: randomUUID(), name, ...values })

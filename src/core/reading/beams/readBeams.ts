@@ -1,7 +1,7 @@
 import { pushAll } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
+import { cross, distance, dot, lineCrossing, scale, subtract, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type BeamCandidate, type Evidence, type Unread } from '../candidate';
 import type { Scene } from '../scene';
@@ -180,7 +180,7 @@ function reachSupports(
   ];
   const carriers = new BoxIndex(lines, ({ a, b }) => boxOf([a, b], 0.3));
   return axes.map((axis) => {
-    const u = subtract(axis.b, axis.a).map((v) => v / distance(axis.a, axis.b)) as unknown as Point;
+    const u = scale(subtract(axis.b, axis.a), 1 / distance(axis.a, axis.b));
     const reach = axis.pieces > 2 ? dashSlack : slack;
     const end = (at: Point, out: Point): Support | null => {
       const column = columns

@@ -1,6 +1,6 @@
 import { familiesOf } from '@/core/patterns/families';
 import type { GridLine } from '@/core/kinds/grid';
-import { degrees, type Point } from '@/core/geometry/vector';
+import { degrees, scale, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { confidenceOf, keyOf, type Evidence, type GridCandidate, type Unread } from '../candidate';
@@ -85,10 +85,7 @@ export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: Grid
     ];
     const along = (angle: number): Point => [-Math.sin(angle), Math.cos(angle)];
     const end = arc.start + arc.sweep;
-    const ends = [
-      bubbleAt(at(arc.start), along(arc.start).map((v) => -v) as unknown as Point, rings),
-      bubbleAt(at(end), along(end), rings),
-    ];
+    const ends = [bubbleAt(at(arc.start), scale(along(arc.start), -1), rings), bubbleAt(at(end), along(end), rings)];
     const evidence: Evidence[] = [
       { text: `arc of ${arc.radius.toFixed(2)} m radius`, weight: arc.radius * arc.sweep >= 3 ? 1 : 0 },
     ];

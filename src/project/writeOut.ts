@@ -1,0 +1,28 @@
+import type { Change } from '@/core/model/edits';
+
+/** Changes written out in one go: some milliseconds. */
+const atOnce = 1000;
+
+/** Lets the window do what waits. */
+const turn = () => new Promise<void>((resolve) => setTimeout(resolve));
+
+/**
+ * A large edit as JSON, written out piece by piece with a turn for the window between: in one go tens of thousands of
+ * changes would hold it up for half a second.
+ * @param head what stands beside the changes
+ */
+export async function writtenOut(
+  { seen, clientId, label }: { seen: number; clientId: string; label: string },
+  changes: readonly Change[],
+): Promise<Blob> {
+  const encoder = new TextEncoder();
+  const before = `{"seen":${seen},"clientId":${JSON.stringify(clientId)},"edit":{"label":${JSON.stringify(label)},`;
+  const parts: Uint8Array<ArrayBuffer>[] = [encoder.encode(`${before}"changes":[`)];
+  for (let i = 0; i < changes.length; i += atOnce) {
+    const text = JSON.stringify(changes.slice(i, i + atOnce)).slice(1, -1);
+    parts.push(encoder.encode(i === 0 ? text : `,${text}`));
+    await turn();
+  }
+  parts.push(encoder.encode(']}}'));
+  return new Blob(parts, { type: 'application/json' });
+}
