@@ -183,7 +183,7 @@ test('a window that has missed too much loads the project anew, with its own ste
 });
 
 test('what is heard of while a step is on its way is asked for afterwards', async () => {
-  const source = { onmessage: (_: { data: string }): void => undefined, close: () => undefined };
+  const source = { onmessage: (_: { data: string }): void => undefined, close: () => undefined, readyState: 1 };
   Object.assign(globalThis, { EventSource: jest.fn(() => source) });
   const { server, session } = open();
   session.listen();

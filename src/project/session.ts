@@ -137,8 +137,23 @@ export class Session {
 
   /** Listens to what others do. @returns the way to stop; steps on their way still go out */
   listen(): () => void {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const open = (): void => {
+      this.source = this.openSource(() => {
+        // One that was refused is not opened again by itself: whether the project is gone is asked.
+        void this.pull();
+        if (this.facts.getState().gone === null) timer = setTimeout(open, sentAgainAfter);
+      });
+    };
+    open();
+    return () => {
+      clearTimeout(timer);
+      this.source?.close();
+    };
+  }
+
+  private openSource(refused: () => void): EventSource {
     const source = new EventSource(`${this.base}/events`);
-    this.source = source;
     source.onmessage = ({ data }) => {
       const notice = JSON.parse(data as string) as { version?: number; intake?: string; again?: true };
       this.heard = Math.max(this.heard, notice.version ?? 0);
@@ -150,8 +165,11 @@ export class Session {
       void this.pull();
       void this.refreshIntakes();
     };
-    source.onerror = () => this.facts.setState({ connection: 'away' });
-    return () => source.close();
+    source.onerror = () => {
+      this.facts.setState({ connection: 'away' });
+      if (source.readyState === EventSource.CLOSED) refused();
+    };
+    return source;
   }
 
   /** Asks for what was heard of; the answer to a step on its way brings most of it, and is waited for. */
