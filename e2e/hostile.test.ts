@@ -1,3 +1,4 @@
+import { request as httpRequest } from 'node:http';
 import fc from 'fast-check';
 import { plainLevel } from '@/core/model/levels';
 import type { ProjectState } from '@/core/model/state';
@@ -223,6 +224,18 @@ test('what is asked wrongly is answered as such', async () => {
   expect(await status(`/api/projects/${project}/edits?since=x`)).toBe(400);
   expect(await status(`/api/projects/no-id/state`)).toBe(404);
   const nowhere = crypto.randomUUID();
+  // Not by fetch, which has no such methods.
+  const { hostname, port } = new URL(stage.address);
+  for (const [method, path] of [
+    ['TRACE', '/api/projects'],
+    ['TRACE', '/'],
+    ['PATCH', '/api/projects'],
+  ]) {
+    const answered = new Promise<number | undefined>((done) => {
+      httpRequest({ hostname, port, path, method }, (response) => done(response.resume().statusCode)).end();
+    });
+    expect(await answered).toBe(405);
+  }
   expect(await status(`/api/projects/${nowhere}/state`)).toBe(404);
   expect(await status(`/api/projects/${nowhere}/edits?since=0`)).toBe(404);
   expect(await status(`/api/projects/${nowhere}/intakes`)).toBe(404);

@@ -1,6 +1,8 @@
 /** Runs once when the server starts: newest schema, and background work inside this process. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { refuseOddMethods } = await import('@/server/oddMethods');
   const { startServer } = await import('@/server/start');
+  refuseOddMethods();
   await startServer();
 }

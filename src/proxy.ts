@@ -7,6 +7,8 @@ export function proxy(request: NextRequest): NextResponse {
     return new NextResponse('This server does not answer to that host name. Set ZIRCON_HOSTS to add one.', {
       status: 421,
     });
+  if (request.method !== 'GET' && request.method !== 'HEAD')
+    return new NextResponse('A page is only looked at.', { status: 405, headers: { allow: 'GET, HEAD' } });
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const development = process.env.NODE_ENV === 'development';
   const policy = [
