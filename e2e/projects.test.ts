@@ -120,6 +120,8 @@ test('the search box finds crossings, changes units and turns the lights off', a
   expect(await page.locator('html').getAttribute('data-scheme')).toBe('dark');
   await page.reload();
   await page.getByRole('button', { name: 'Light colours' }).waitFor();
+  // The search box is there with the project.
+  await page.getByRole('button', { name: /^Upper, / }).waitFor();
   await find('nothing that exists');
   await page.getByText('Nothing of that name').waitFor();
 });
