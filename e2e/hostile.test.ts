@@ -194,6 +194,11 @@ test('a long list of nothing is refused by its length, and nobody waits for it',
   const answer = await sent;
   expect(answer.status).toBe(400);
   expect(((await answer.json()) as Answer).message).toContain('at most 50000 rows');
+  // Sixty megabytes of nothing are refused too, and the server lives on.
+  const huge = `{"seen":0,"edit":[${'{},'.repeat(20_000_000)}{}]}`;
+  expect([400, 413, 503]).toContain((await post(huge)).status);
+  expect((await fetch(`${stage.address}/api/projects`)).status).toBe(200);
+  expect((await load(project)).history.version).toBe(0);
   // One without a length, in pieces, ends at the limit too.
   const piece = new TextEncoder().encode(' '.repeat(1 << 20));
   let pieces = 0;

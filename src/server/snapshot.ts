@@ -5,8 +5,8 @@ import { emptyState, type TableName } from '@/core/model/state';
 import { database, type Db } from './database/connection';
 import { historyOf } from './edits/history';
 import { notFound } from './problem';
-import { decisionJson } from './rows/decision';
-import { elementJson } from './rows/element';
+import { decisionId, decisionText } from './rows/decision';
+import { elementText } from './rows/element';
 import { loadTable } from './rows/rows';
 
 const compress = promisify(gzip);
@@ -66,15 +66,16 @@ async function snapshotText(project: string): Promise<string> {
 
 /** A table of the state by id; those that can have tens of thousands of rows are put together by the database. */
 async function tableText(db: Db, project: string, table: TableName): Promise<string> {
-  if (table === 'element') return largeTable(db, project, 'elements', sql`id`, elementJson);
-  if (table === 'decision') return largeTable(db, project, 'decisions', sql`drawing_id || '/' || key`, decisionJson);
+  if (table === 'element') return largeTable(db, project, 'elements', sql`'"' || id || '"'`, elementText);
+  if (table === 'decision') return largeTable(db, project, 'decisions', decisionId, decisionText);
   const rows = await loadTable(db, project, table);
   return JSON.stringify(Object.fromEntries(rows.map((row) => [row.id, row])));
 }
 
-async function largeTable(db: Db, project: string, table: string, id: RawBuilder<unknown>, row: RawBuilder<unknown>) {
+/** @param id the text of the JSON of a row's id. @param row of the row itself */
+async function largeTable(db: Db, project: string, table: string, id: RawBuilder<string>, row: RawBuilder<string>) {
   const { rows } = await sql<{ text: string | null }>`
-    select string_agg(to_json((${id})::text)::text || ':' || (${row})::text, ',') as text
+    select string_agg(${id} || ':' || ${row}, ',') as text
     from ${sql.table(table)} where project_id = ${project}
   `.execute(db);
   return `{${rows[0].text ?? ''}}`;

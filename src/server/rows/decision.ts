@@ -2,15 +2,15 @@ import { sql } from 'kysely';
 import type { DecisionRow } from '@/core/model/state';
 import { expectAll, pairIn, type TableAccess } from './access';
 
-/** A decision as JSON, made by the database. */
-export const decisionJson = sql<DecisionRow>`json_build_object(
-  'id', drawing_id || '/' || key,
-  'drawingId', drawing_id,
-  'key', key,
-  'verdict', verdict,
-  'elementId', element_id,
-  'seen', seen
-)`;
+/** The text of the JSON of a decision's id. */
+export const decisionId = sql<string>`to_json(drawing_id || '/' || key)::text`;
+
+/** A decision as the text of its JSON, put together by the database as elements are. */
+export const decisionText = sql<string>`
+  '{"id":' || ${decisionId} || ',"drawingId":"' || drawing_id || '","key":' || to_json(key)::text
+  || ',"verdict":"' || verdict || '","elementId":' || coalesce('"' || element_id || '"', 'null')
+  || ',"seen":' || coalesce(seen::text, 'null') || '}'
+`;
 
 const decisionColumns = (row: DecisionRow) => ({
   drawing_id: row.drawingId,
@@ -24,7 +24,7 @@ export const decision: TableAccess<'decision'> = {
   async load(db, projectId, ids) {
     const rows = await db
       .selectFrom('decisions')
-      .select(decisionJson.as('row'))
+      .select(sql<DecisionRow>`(${decisionText})::json`.as('row'))
       .where('project_id', '=', projectId)
       .$if(ids !== null, (q) => q.where(pairIn('drawing_id', 'key', ids!)))
       .execute();
