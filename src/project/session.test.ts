@@ -227,6 +227,20 @@ test('a step on its way stays what was sent, though news come in between that wo
   expect(rowsOf(session.model)).toEqual(rowsOf(server.model));
 });
 
+test('a window whose stream is open hears that its project was deleted', async () => {
+  const source = { onmessage: (_: { data: string }): void => undefined, close: () => undefined, readyState: 1 };
+  Object.assign(globalThis, { EventSource: jest.fn(() => source) });
+  const { session } = open();
+  session.listen();
+  const answer = new Response(JSON.stringify({ message: 'This project is not there any more.' }), { status: 404 });
+  Object.assign(globalThis, { fetch: () => Promise.resolve(answer) });
+  // As the server tells it (setDeleted).
+  source.onmessage({ data: JSON.stringify({ version: -1 }) });
+  await settled();
+  await settled();
+  expect(session.facts.getState().gone).toBe('This project is not there any more.');
+});
+
 test('a project that was deleted elsewhere says so', async () => {
   const { session } = open();
   Object.assign(globalThis, {

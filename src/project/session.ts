@@ -157,7 +157,8 @@ export class Session {
     source.onmessage = ({ data }) => {
       const notice = JSON.parse(data as string) as { version?: number; intake?: string; again?: true };
       this.heard = Math.max(this.heard, notice.version ?? 0);
-      if (notice.again) void this.pull();
+      // A version below zero tells that the project was deleted or put back: what is so is asked.
+      if (notice.again || (notice.version ?? 0) < 0) void this.pull();
       else this.follow();
       if (notice.intake !== undefined || notice.again) void this.refreshIntakes();
     };
