@@ -94,7 +94,7 @@ const coreFlow = coreRooms.map((room, i) => ({
   },
 }));
 
-const stations = ['intake', 'datum', 'sorting', 'reading', 'handover'];
+const stations = ['intake', 'datum', 'sorting', 'reading', 'tracing', 'handover'];
 const stationFlow = stations.map((station) => ({
   files: [`src/stations/${station}/**`],
   rules: {

@@ -26,5 +26,5 @@ export function crowdedSnaps(lines: number): (away: number) => unknown {
     display: plainDisplay,
   } as unknown as BoardDrawing;
   const provider = underlaySnaps(() => [board]);
-  return (away) => holdsAt([provider], [away, 0.01], 0.01);
+  return (away) => holdsAt([provider], { at: [away, 0.01], metresPerPixel: 0.01, reach: 12, base: null });
 }

@@ -9,7 +9,8 @@ import { emptyState } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
 import { resolveBuilding } from '@/core/resolved/resolve';
 import { crowdedSnaps } from './crowd';
-import { movedElements } from '@/core/tracing/moved';
+import { carried } from '@/core/tracing/carried';
+import { shift } from '@/core/tracing/moved';
 import { drawingRow, levelIds, makeModel } from './makeModel';
 
 /** A thing measured: milliseconds, the median of several runs, and how much it may take. */
@@ -138,10 +139,11 @@ export async function benchModel(elements: number): Promise<number> {
         21,
         (run) => run / 10,
         (by) =>
-          movedElements(
+          carried(
             model,
             all.slice(0, 500).map(({ id }) => id),
-            [by, by],
+            shift([by, by]),
+            'joined',
           ),
       ),
       floor: 8,

@@ -2,11 +2,17 @@ import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { Diff } from '@/core/model/model';
 import type { Draft } from '@/project/draft';
+import { endlessOf } from '@/core/tracing/align';
+import type { EndlessLine } from '@/core/tracing/reach';
+import type { ElementKind } from '@/core/kinds/element';
+import { boardKeyAt, type BoardKey } from '@/project/keys';
+import { useTracing } from '@/project/tracing';
 import { reportCursor, useBoard, type ToolRequest } from './boardStore';
 import { fit, pan, toProject, viewBox, zoomAt, type Camera, type Size } from './camera';
 import { CandidateIndex } from './candidateIndex';
 import { extentOfDrawing, extentOfScene, type Part } from './extent';
-import { elementsInBox, hitAt } from './hits';
+import { elementAt, elementsInBox, hitAt } from './hits';
+import { Holding } from './holding';
 import { Input, type InputHandler, type RawPointer } from './input';
 import { evidenceContent } from './layers/evidenceContent';
 import { drawHeights, drawScaleBar, drawSelected, drawTrace, drawZero, ringPointed } from './layers/marks';
@@ -15,17 +21,19 @@ import { preparedCandidate, preparedElement } from './layers/outlines';
 import type { Pen } from './layers/pen';
 import { SlicedPicture } from './layers/slicedPicture';
 import { UnderlayLayers } from './layers/underlayLayers';
+import { Loupe } from './loupe';
 import type { BoardScene } from './scene';
 import { axesSnaps } from './snapping/axesSnaps';
 import { gridSnaps } from './snapping/gridSnaps';
-import { holdsAt, type Held, type SnapProvider } from './snapping/held';
+import { followSnaps } from './snapping/followSnaps';
 import { lineAt, straightAt } from './snapping/lineAt';
-import { modelSnaps } from './snapping/modelSnaps';
+import { belowSnaps, modelSnaps } from './snapping/modelSnaps';
 import { underlaySnaps } from './snapping/underlaySnaps';
 import { drawMeasured } from './tools/measure/measureTool';
 import type { BoardTool, Pointing } from './tools/tool';
 import { toolFor } from './tools/tools';
 import type { BoardEvents, World } from './tools/world';
+import { beginTyping, reportTyping } from './typing';
 
 export interface BoardCanvases {
   below: HTMLCanvasElement;
@@ -40,6 +48,8 @@ const dragFrom = 3;
 const calmAfter = 250;
 /** Of an edit that changes more rows than this not each place is looked up. */
 const mostPlaces = 200;
+/** What begins a value when it is typed on the board. */
+const typable = /^[0-9.,(]$/;
 /** Before anything is there, the view is of a building's size. */
 const emptyView: Camera = { x: 10, y: 8, metresPerPixel: 0.04 };
 
@@ -65,8 +75,6 @@ export class Board implements World, InputHandler {
   private planCamera: Camera | null = null;
   private gesture: Gesture = { kind: 'idle' };
   private pointer: RawPointer | null = null;
-  private holds: Held[] = [];
-  private chosen = 0;
   private scheduled = 0;
   private drawnCamera: Camera | null = null;
   private marksStale = true;
@@ -76,7 +84,8 @@ export class Board implements World, InputHandler {
   private readonly underlays: UnderlayLayers;
   private readonly modelPicture: SlicedPicture;
   private readonly evidencePicture: SlicedPicture;
-  private readonly providers: SnapProvider[];
+  private readonly holding: Holding;
+  private readonly loupe = new Loupe();
   private readonly input: Input;
   private readonly observer: ResizeObserver;
   private stops: (() => void)[] = [];
@@ -96,12 +105,14 @@ export class Board implements World, InputHandler {
     const now = () => this.scene;
     this.modelPicture = new SlicedPicture(modelContent(now, () => this.candidates));
     this.evidencePicture = new SlicedPicture(evidenceContent(now));
-    this.providers = [
+    this.holding = new Holding([
       gridSnaps(() => this.scene.model),
       modelSnaps(now),
       underlaySnaps(() => this.scene.drawings),
+      belowSnaps(now),
+      followSnaps(now),
       axesSnaps(now),
-    ];
+    ]);
     this.tool = toolFor(useBoard.getState().tool, this);
     this.tool.enter?.();
     this.input = new Input(root, this);
@@ -122,7 +133,7 @@ export class Board implements World, InputHandler {
   }
 
   get choice(): { chosen: number; of: number } {
-    return { chosen: this.chosen, of: this.holds.length };
+    return this.holding.choice;
   }
 
   /** Takes another scene; only what differs from the one before is drawn anew. */
@@ -289,7 +300,21 @@ export class Board implements World, InputHandler {
     const next = tool.kind === 'measure' ? (pointing?.held?.point ?? null) : null;
     if (measured !== null) drawMeasured(pen, measured, next);
     this.tool.draw?.(pen, pointing);
+    this.loupe.draw(pen, {
+      held: this.holding.held,
+      pointer: pointing?.at ?? null,
+      choice: this.choice,
+      draft: dragged,
+    });
     drawScaleBar(pen);
+    this.reportFields();
+  }
+
+  private reportFields(): void {
+    const fields = this.pointer === null || this.gesture.kind === 'panning' ? [] : (this.tool.fields?.() ?? []);
+    const turns = fields.length > 1 && this.tool.base != null;
+    const at = this.pointer === null ? null : this.loupe.below(this.pointer.pixels);
+    reportTyping(fields.length === 0 || at === null ? null : { fields, at, turns });
   }
 
   private selectedElements() {
@@ -381,7 +406,7 @@ export class Board implements World, InputHandler {
   leave(): void {
     if (this.gesture.kind !== 'idle') return;
     this.pointer = null;
-    this.holds = [];
+    this.holding.clear();
     reportCursor({ position: null, holding: '' });
     this.redraw();
   }
@@ -393,6 +418,7 @@ export class Board implements World, InputHandler {
 
   key(event: KeyboardEvent): boolean {
     if (this.tool.key?.(event.key)) {
+      this.seek();
       this.redraw();
       return true;
     }
@@ -408,14 +434,80 @@ export class Board implements World, InputHandler {
     else if (event.key === '-') this.zoomBy(1 / 1.4);
     else if (event.key === 'Home') this.look('all');
     else if (event.key === 'Escape') return this.leaveTool();
-    else if (event.key.toLowerCase() === 'n' && this.holds.length > 1) this.holdNext();
-    else return false;
+    else if (event.ctrlKey || event.metaKey || event.altKey) return false;
+    else if (typable.test(event.key) && (this.tool.fields?.().length ?? 0) > 0) return beginTyping(event.key);
+    else return this.boardKey(boardKeyAt(event.key), event.repeat);
     return true;
   }
 
-  private holdNext(): void {
-    this.chosen = (this.chosen + 1) % this.holds.length;
+  /** @returns whether the key did something */
+  private boardKey(name: BoardKey | null, repeated: boolean): boolean {
+    switch (name) {
+      case 'nextHold':
+        if (!this.holding.next()) return false;
+        break;
+      case 'loupe':
+      case 'pinLoupe':
+        if (!repeated) this.openLoupe(name === 'pinLoupe');
+        break;
+      case 'form':
+        this.tool.turnForm?.();
+        break;
+      case 'bend':
+        if (!this.tool.bend?.()) return false;
+        break;
+      case 'otherReading':
+        if (!this.tool.otherReading?.()) return false;
+        break;
+      case 'again':
+        this.makeAgain();
+        break;
+      default:
+        return false;
+    }
     this.report();
+    this.redraw();
+    return true;
+  }
+
+  keyUp(event: KeyboardEvent): void {
+    if (boardKeyAt(event.key) !== 'loupe' || this.loupe.isPinned) return;
+    this.loupe.close();
+    this.seek();
+    this.redraw();
+  }
+
+  /** Opens the loupe at the pointer; pinned, the same key lets it go. */
+  private openLoupe(pin: boolean): void {
+    if (this.pointer === null) return;
+    const { pixels } = this.pointer;
+    if (pin && this.loupe.isPinned) this.loupe.close();
+    else this.loupe.show(pixels, this.project(pixels), pin);
+    this.seek();
+  }
+
+  /** Makes the kind that was made last, in the way it was. */
+  private makeAgain(): void {
+    const { kind, ways } = useTracing.getState();
+    const way = ways[kind];
+    if (way !== undefined) useBoard.getState().setTool({ kind: 'trace', way });
+  }
+
+  // What is typed at the cursor.
+
+  type(name: string, value: number | null): void {
+    this.tool.type?.(name, value);
+    this.redraw();
+  }
+
+  takeTyped(): void {
+    this.tool.takeTyped?.();
+    this.seek();
+    this.redraw();
+  }
+
+  turnForm(): void {
+    this.tool.turnForm?.();
     this.redraw();
   }
 
@@ -430,7 +522,8 @@ export class Board implements World, InputHandler {
 
   // What is under the pointer.
 
-  private project = (pixels: Point): Point => toProject(this.camera, this.size, pixels);
+  private project = (pixels: Point): Point =>
+    this.loupe.place(pixels, this.camera) ?? toProject(this.camera, this.size, pixels);
 
   private pointing(): Pointing | null {
     if (this.pointer === null) return null;
@@ -438,37 +531,44 @@ export class Board implements World, InputHandler {
     const at = this.project(pixels);
     const { gesture } = this;
     const from = gesture.kind === 'idle' ? { at, pixels } : { at: gesture.at, pixels: gesture.from.pixels };
-    return { at, pixels, held: this.holds[this.chosen] ?? null, from, adding, shift, alt };
+    return { at, pixels, held: this.holding.held, from, adding, shift, alt };
   }
 
-  /** Looks for what the cursor can hold on to; what it held stays held where it is still offered. */
+  /** Looks for what the cursor can hold on to. */
   private seek(): void {
     if (this.pointer === null) return;
-    const before: Held | undefined = this.holds[this.chosen];
-    const wanted = this.tool.wants === 'points' && this.gesture.kind !== 'panning';
-    this.holds = wanted ? this.holdsAt(this.project(this.pointer.pixels)) : [];
-    const kept = this.chosen > 0 && before ? this.holds.findIndex((held) => sameHold(held, before)) : -1;
-    this.chosen = Math.max(0, kept);
-    this.report();
-    if (useBoard.getState().tool.kind !== 'look' || wanted) this.redraw();
-  }
-
-  /** Points of the drawing that a tool asks for come first. */
-  private holdsAt(at: Point): Held[] {
-    const holds = holdsAt(this.providers, at, this.camera.metresPerPixel);
     const { tool } = useBoard.getState();
-    const of = tool.kind === 'pick' ? tool.of : null;
-    return of === null ? holds : holds.toSorted((a, b) => Number(b.drawingId === of) - Number(a.drawingId === of));
+    const wanted = this.tool.wants === 'points' && this.gesture.kind !== 'panning';
+    const look = {
+      at: this.project(this.pointer.pixels),
+      metresPerPixel: this.loupe.metresPerPixel(this.camera),
+      base: this.tool.base ?? null,
+    };
+    if (wanted) this.holding.seek(look, tool.kind === 'pick' ? tool.of : null);
+    else this.holding.clear();
+    this.report();
+    if (tool.kind !== 'look' || wanted) this.redraw();
   }
 
   private report(): void {
     if (this.pointer === null) return;
-    const { chosen, holds } = this;
-    reportCursor({ position: this.project(this.pointer.pixels), holding: holds[chosen]?.words ?? '' });
+    reportCursor({ position: this.project(this.pointer.pixels), holding: this.holding.held?.words ?? '' });
   }
 
   hitAt(at: Point) {
     return this.scene.heights === null ? hitAt(this.scene, this.candidates, at, this.camera.metresPerPixel) : null;
+  }
+
+  elementAt(at: Point, kinds: readonly ElementKind[] | 'any') {
+    const { scene, camera } = this;
+    return scene.heights === null ? elementAt(scene, at, camera.metresPerPixel, kinds) : null;
+  }
+
+  endlessAt(at: Point): EndlessLine | null {
+    const element = this.elementAt(at, ['wall', 'beam', 'grid']);
+    const own = element === null ? null : endlessOf(element);
+    const drawn = own === null ? this.straightAt(at) : null;
+    return own ?? (drawn && [drawn.from, drawn.to]);
   }
 
   elementsInBox([x1, y1]: Point, [x2, y2]: Point, touching: boolean) {
@@ -481,10 +581,12 @@ export class Board implements World, InputHandler {
     return line && { drawingId: line.drawingId, path: line.path };
   }
 
+  anyLineAt(at: Point) {
+    const line = lineAt(this.scene.drawings, at, this.camera.metresPerPixel, true);
+    return line && { drawingId: line.drawingId, path: line.path };
+  }
+
   straightAt(at: Point) {
     return straightAt(this.scene.drawings, at, this.camera.metresPerPixel);
   }
 }
-
-const sameHold = (a: Held, b: Held): boolean =>
-  a.words === b.words && a.point[0] === b.point[0] && a.point[1] === b.point[1];

@@ -7,12 +7,13 @@ import type { Draft } from '@/project/draft';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
 import { Board } from './Board';
 import { useBoard } from './boardStore';
+import { CursorFields } from './CursorFields';
 import type { Camera } from './camera';
 import type { BoardScene } from './scene';
 import type { BoardEvents } from './tools/world';
 
 const help =
-  'Board: arrow keys move, plus and minus zoom, Home shows all, N steps through what the cursor holds on to, Enter closes an outline, Delete deletes what is selected, Escape ends a tool';
+  'Board: arrow keys move, plus and minus zoom, Home shows all, digits type a point, Enter takes it, Delete deletes what is selected, Escape goes one step back; further keys stand at Tracing under Keys';
 
 /** The board of this window, for tests that measure it. */
 declare global {
@@ -77,6 +78,7 @@ export function BoardView({ scene, draft, camera, events, empty, children }: Pro
           {problem ?? empty}
         </Box>
       )}
+      <CursorFields board={() => board.current} lengths={scene.unit} back={() => root.current?.focus()} />
       {children}
       <Box sx={buttonsStyle}>
         <ViewButton icon="plus" label="Come nearer (+)" press={() => board.current?.zoomBy(1.4)} />
@@ -94,7 +96,7 @@ const forwarded = (latest: { current: { events: BoardEvents } }): BoardEvents =>
   lineClicked: (line) => latest.current.events.lineClicked(line),
   selected: (ids) => latest.current.events.selected(ids),
   drafted: (elements) => latest.current.events.drafted(elements),
-  moved: (ids, by) => latest.current.events.moved(ids, by),
+  committed: (make) => latest.current.events.committed(make),
   deleted: (ids) => latest.current.events.deleted(ids),
 });
 

@@ -5,6 +5,7 @@ import { groupBy } from '@/core/groupBy';
 import type { ElementOf, ElementRow, ElementKind } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
 import { removeElements } from '@/core/tracing/removed';
+import { calledOf } from '@/core/tracing/words';
 import { useSelected } from '@/project/selected';
 import { useModel, useCommit } from '@/project/useSession';
 
@@ -45,9 +46,8 @@ export function SelectionStrip() {
 }
 
 const wordsOf = <K extends ElementKind>({ kind, shape }: Pick<ElementOf<K>, 'kind' | 'shape'>): string => {
-  const { names, name, size, facts } = kinds[kind];
-  const own = name(shape);
-  return [`${names[0]} ${own === names[0] ? '' : own}`.trim(), facts(shape) || size(shape)].join(': ');
+  const { size, facts } = kinds[kind];
+  return [calledOf({ kind, shape }), facts(shape) || size(shape)].join(': ');
 };
 
 const factsOf = (element: ElementRow): string => wordsOf(element);

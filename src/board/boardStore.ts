@@ -1,6 +1,8 @@
 'use client';
 import { create } from 'zustand';
+import type { ElementKind } from '@/core/kinds/element';
 import type { Part } from './extent';
+import type { WayName } from '@/project/tracing';
 import type { MeasureMode } from '@/core/datum/measure';
 import type { Point } from '@/core/geometry/vector';
 
@@ -37,6 +39,10 @@ export type ToolRequest =
   /** Lines clicked one by one, until it is ended. */
   | { kind: 'gather'; prompt: string; take: (line: { drawingId: string; path: number }) => void }
   | { kind: 'measure'; mode: MeasureMode }
+  /** Takes what lines of a drawing read as. */
+  | { kind: 'take'; of: ElementKind }
+  /** Makes or changes elements, in one of the ways of Tracing. */
+  | { kind: 'trace'; way: WayName }
   /** Corners clicked one by one, held on to or free; `take` gets them in the project. */
   | { kind: 'outline'; prompt: string; take: (corners: Point[]) => void };
 

@@ -1,6 +1,6 @@
 import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
-import type { ElementRow, Shaped } from '@/core/kinds/element';
+import type { ElementKind, ElementRow, Shaped } from '@/core/kinds/element';
 import { awayFrom, kinds } from '@/core/kinds/kinds';
 import type { Wall } from '@/core/kinds/wall';
 import { shapedOf, type Candidate } from '@/core/reading/candidate';
@@ -31,10 +31,29 @@ export function hitAt(scene: BoardScene, candidates: CandidateIndex, p: Point, m
   for (const candidate of candidates.touching(box))
     offer({ element: null, candidate }, candidateMissedBy(candidate, p, metresPerPixel));
   for (const element of elementsIn(scene, box)) {
+    // What somebody has checked is there to snap to, and is never caught.
+    if (element.held) continue;
     const host = scene.model.index.hostOf(element);
     offer({ element, candidate: null }, missedBy(element, host, p, metresPerPixel));
   }
   return (best as { hit: Hit } | null)?.hit ?? null;
+}
+
+/** The element of some kinds that a click at a point means; null where none is in reach. */
+export function elementAt(
+  scene: BoardScene,
+  p: Point,
+  metresPerPixel: number,
+  wanted: readonly ElementKind[] | 'any',
+): ElementRow | null {
+  const box = around(p, reachPixels * metresPerPixel);
+  let best: { element: ElementRow; missed: number } | null = null;
+  for (const element of elementsIn(scene, box)) {
+    if (wanted !== 'any' && !wanted.includes(element.kind)) continue;
+    const missed = missedBy(element, scene.model.index.hostOf(element), p, metresPerPixel);
+    if (missed <= reachPixels && (best === null || missed < best.missed)) best = { element, missed };
+  }
+  return (best as { element: ElementRow } | null)?.element ?? null;
 }
 
 function candidateMissedBy(candidate: Candidate, p: Point, metresPerPixel: number): number {
@@ -72,6 +91,7 @@ function sideTouches([x1, y1]: Point, [x2, y2]: Point, [minX, minY, maxX, maxY]:
 /** The elements that lie inside a box, or, where touching is enough, those that have a part in it. */
 export function elementsInBox(scene: BoardScene, box: Box, touching: boolean): ElementRow[] {
   return elementsIn(scene, box).filter((element) => {
+    if (element.held) return false;
     const host = scene.model.index.hostOf(element);
     const { outlines, box: own } = preparedElement(element, host);
     if (within(own, box)) return true;

@@ -20,6 +20,7 @@ export interface InputHandler {
   zoom(at: Point, factor: number): void;
   /** @returns whether the key did something */
   key(event: KeyboardEvent): boolean;
+  keyUp(event: KeyboardEvent): void;
   /** Something has come in; it is handed over at the next frame. */
   wake(): void;
 }
@@ -66,6 +67,7 @@ export class Input {
     this.on('keydown', (event) => {
       if (handler.key(event)) event.preventDefault();
     });
+    this.on('keyup', (event) => handler.keyUp(event));
   }
 
   /** Hands over the last move, once a frame. */

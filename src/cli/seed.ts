@@ -83,7 +83,7 @@ async function seedRaw(): Promise<void> {
         }),
         put('display', { id: site, ...plainDisplay, fade: 0.4, held: true }),
       ];
-      await applyEdit(project, null, { label: 'Demo', changes }, undefined, tx);
+      await applyEdit(project, null, { label: 'Demo', changes }, { within: tx });
       await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', project).execute();
     });
 }

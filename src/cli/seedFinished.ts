@@ -68,7 +68,7 @@ async function addPlan(
   const id = await bringIn(tx, project, { ...file, levelId }, intake, unit);
   const before = new Model(await loadState(tx, project));
   const placement = { ...before.placement[id], ...where, scale: 1, confirmed: true };
-  await applyEdit(project, null, { label: `Place ${name}`, changes: [put('placement', placement)] }, undefined, tx);
+  await applyEdit(project, null, { label: `Place ${name}`, changes: [put('placement', placement)] }, { within: tx });
   const model = new Model(await loadState(tx, project));
   const roles = intake.layers.map(({ role }) => role);
   const { candidates } = read({
@@ -78,5 +78,5 @@ async function addPlan(
   });
   const conflicts = conflictsOf(model, model.drawing[id], candidates);
   const clear = candidates.filter(({ key, confidence }) => confidence >= sureFrom && !conflicts.has(key));
-  await applyEdit(project, null, acceptCandidates(model, model.drawing[id], clear, randomUUID), undefined, tx);
+  await applyEdit(project, null, acceptCandidates(model, model.drawing[id], clear, randomUUID), { within: tx });
 }

@@ -75,9 +75,9 @@ export interface Facts {
 /** A step on its way to the server, in the order of steps. One with changes is applied in this window already. */
 interface Step extends Pending {
   clientId: string;
-  path: 'edits' | 'undo' | 'redo';
+  path: 'edits' | 'undo' | 'redo' | 'past';
   label: string;
-  /** The edit that an undo or a redo means, where that is known. */
+  /** The edit that an undo or a redo means, where that is known; that of a way back is to be the last one. */
   target: number | null;
   applied: boolean;
   settle: (confirmed: boolean) => void;
@@ -118,6 +118,8 @@ export class Session {
   constructor(
     readonly id: string,
     snapshot: Snapshot,
+    /** The window's id, by which the list of edits tells whose they are. */
+    private readonly window: string = crypto.randomUUID(),
   ) {
     this.model = new Model(snapshot.state);
     this.confirmed = snapshot.history;
@@ -200,6 +202,11 @@ export class Session {
 
   redo = (): Promise<boolean> => this.step('redo');
 
+  /** Puts the project as it was after an edit of the log, as a new edit. @returns whether the server confirmed it */
+  goBack(seq: number, label: string): Promise<boolean> {
+    return this.enqueue({ path: 'past', label, changes: null, again: null, target: seq });
+  }
+
   /** Where the way back is known and nothing is on its way, it is taken at once; else the server says what it is. */
   private step(way: 'undo' | 'redo'): Promise<boolean> {
     const { history } = this.facts.getState();
@@ -249,10 +256,11 @@ export class Session {
   /** What is sent of a step; large edits are written out in pieces. */
   private async contentOf(step: Step): Promise<{ json: unknown } | { body: Blob }> {
     const { path, clientId, label, changes, target } = step;
-    const seen = this.confirmed.version;
-    if (path !== 'edits') return { json: { seen, clientId, target } };
-    if (changes.length > checkedUpTo) return { body: await writtenOut({ seen, clientId, label }, changes) };
-    return { json: { seen, clientId, edit: { label, changes } } };
+    const sent = { seen: this.confirmed.version, clientId, window: this.window };
+    if (path === 'past') return { json: { ...sent, to: target } };
+    if (path !== 'edits') return { json: { ...sent, target } };
+    if (changes.length > checkedUpTo) return { body: await writtenOut({ ...sent, label }, changes) };
+    return { json: { ...sent, edit: { label, changes } } };
   }
 
   /** What becomes of a step that the server has not taken. */

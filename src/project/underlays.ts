@@ -1,4 +1,5 @@
 'use client';
+import type { ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { proxy, wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
@@ -13,6 +14,9 @@ import type { SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
 import type { ReadingResult, ReadingStage } from '@/core/reading/read';
+import type { TakeReading } from '@/core/reading/takeAt';
+import type { Tidied } from '@/core/tracing/tidy/tidy';
+import type { TidyOrder } from '@/core/tracing/tidy/workpiece';
 import { openIndex, type PieceIndex } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
 import type { StepCount } from '@/core/underlay/recipe/apply';
@@ -24,12 +28,13 @@ import type {
   Preview,
   ReadingOrder,
   RevisionPicture,
+  TakeOrder,
   UnderlayWorker,
 } from '@/workers/underlay.worker';
 import type { Step } from '@/core/underlay/recipe/steps';
 import type { Suggestion } from '@/core/underlay/recipe/suggest';
 
-export type { FoundPlan, Preview, ReadingOrder, RevisionPicture, Suggestion };
+export type { FoundPlan, Preview, ReadingOrder, RevisionPicture, Suggestion, TakeOrder };
 
 /** A drawing opened in this window. */
 export interface Underlay {
@@ -156,6 +161,14 @@ export const readInWorker = (
   order: ReadingOrder,
   watch: (stage: Omit<ReadingStage, 'soFar'>) => void,
 ): Promise<ReadingResult> => remote().read(drawingId, order, proxy(watch));
+
+/** What the reader makes of the lines about a place. */
+export const takeInWorker = (drawingId: string, order: ReadingOrder, what: TakeOrder): Promise<TakeReading[]> =>
+  remote().take(drawingId, order, what);
+
+/** What a tidy-up of elements would change, found in the worker. */
+export const tidyInWorker = (rows: ElementRow[], order: Omit<TidyOrder, 'newId'>): Promise<Tidied> =>
+  remote().tidy(rows, order);
 
 /** Reads grid lines alone. */
 export const gridInWorker = (drawingId: string, order: ReadingOrder): Promise<GridLine[]> =>

@@ -70,18 +70,20 @@ export function useLengths(): LengthStyle {
   return lengthsOf(useModel('project'));
 }
 
+type Make = (model: Model) => Edit | Result<Edit> | null;
+
 /** Commits an edit; the sentence of one that is refused is told in passing. @returns whether it was confirmed */
-export function useCommit(): (make: (model: Model) => Edit | Result<Edit> | null) => Promise<boolean> {
+export const commitMade = (session: Session, make: Make): Promise<boolean> =>
+  session.commit((model) => {
+    const made = make(model);
+    if (made === null || !('ok' in made)) return made;
+    if (made.ok) return made.value;
+    session.tell({ kind: 'problem', text: made.message });
+    return null;
+  });
+
+/** Commits edits of the opened project. */
+export function useCommit(): (make: Make) => Promise<boolean> {
   const session = useSession();
-  return useCallback(
-    (make) =>
-      session.commit((model) => {
-        const made = make(model);
-        if (made === null || !('ok' in made)) return made;
-        if (made.ok) return made.value;
-        session.tell({ kind: 'problem', text: made.message });
-        return null;
-      }),
-    [session],
-  );
+  return useCallback((make) => commitMade(session, make), [session]);
 }

@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
-export const stationNames = ['intake', 'datum', 'sorting', 'reading', 'handover'] as const;
+export const stationNames = ['intake', 'datum', 'sorting', 'reading', 'tracing', 'handover'] as const;
 export const intakeParts = ['report', 'recipe', 'plans', 'display', 'revisions'] as const;
 export type IntakePart = (typeof intakeParts)[number];
 export const datumParts = ['unit', 'place', 'fit', 'levels', 'measure', 'project'] as const;
@@ -11,6 +11,8 @@ export const sortingParts = ['layers', 'blocks', 'picked', 'maps'] as const;
 export type SortingPart = (typeof sortingParts)[number];
 export const readingParts = ['review', 'library', 'numbering', 'settings'] as const;
 export type ReadingPart = (typeof readingParts)[number];
+export const tracingParts = ['make', 'change', 'tidy', 'history', 'keys'] as const;
+export type TracingPart = (typeof tracingParts)[number];
 export type StationName = (typeof stationNames)[number];
 
 /** What one person looks at; kept in the browser, per project, across reloads. */
@@ -27,6 +29,7 @@ interface View {
   datumPart: DatumPart;
   sortingPart: SortingPart;
   readingPart: ReadingPart;
+  tracingPart: TracingPart;
   /** The upright drawing that is seen face on, in place of the plan. */
   faceOn: string | null;
   /** The working axes that this person works along, by their id. */
@@ -47,6 +50,7 @@ const fresh = {
   datumPart: 'unit' as DatumPart,
   sortingPart: 'layers' as SortingPart,
   readingPart: 'review' as ReadingPart,
+  tracingPart: 'make' as TracingPart,
   faceOn: null,
   axesId: null,
   isolated: {},

@@ -10,7 +10,12 @@ test.each([1, 999, 1000, 1001, 2500])('%i changes written out in pieces are the 
       ? remove('level', uuid(n))
       : put('level', { ...plainLevel, id: uuid(n), name: `L\u00e9vel "${n}"`, elevation: n / 3, height: 3 }),
   );
-  const head = { seen: 7, clientId: uuid(1), label: 'Ends like []}}' };
+  const head = { seen: 7, clientId: uuid(1), window: uuid(2), label: 'Ends like []}}' };
   const text = await (await writtenOut(head, changes)).text();
-  expect(JSON.parse(text)).toEqual({ seen: 7, clientId: uuid(1), edit: { label: head.label, changes } });
+  expect(JSON.parse(text)).toEqual({
+    seen: 7,
+    clientId: uuid(1),
+    window: uuid(2),
+    edit: { label: head.label, changes },
+  });
 });

@@ -12,11 +12,12 @@ const turn = () => new Promise<void>((resolve) => setTimeout(resolve));
  * @param head what stands beside the changes
  */
 export async function writtenOut(
-  { seen, clientId, label }: { seen: number; clientId: string; label: string },
+  { seen, clientId, window, label }: { seen: number; clientId: string; window: string; label: string },
   changes: readonly Change[],
 ): Promise<Blob> {
   const encoder = new TextEncoder();
-  const before = `{"seen":${seen},"clientId":${JSON.stringify(clientId)},"edit":{"label":${JSON.stringify(label)},`;
+  const sent = JSON.stringify({ seen, clientId, window }).slice(0, -1);
+  const before = `${sent},"edit":{"label":${JSON.stringify(label)},`;
   const parts: Uint8Array<ArrayBuffer>[] = [encoder.encode(`${before}"changes":[`)];
   for (let i = 0; i < changes.length; i += atOnce) {
     const text = JSON.stringify(changes.slice(i, i + atOnce)).slice(1, -1);

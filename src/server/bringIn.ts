@@ -64,7 +64,7 @@ export async function bringIn(
       }),
     ),
   ];
-  await applyEdit(project, null, { label: `Bring in ${file.name}`, changes }, undefined, tx);
+  await applyEdit(project, null, { label: `Bring in ${file.name}`, changes }, { within: tx });
   return id;
 }
 
@@ -109,7 +109,7 @@ export async function bringInRevision(
         }),
       ),
   ];
-  await applyEdit(project, null, { label: `Revise ${drawing.name} by ${file.name}`, changes }, undefined, tx);
+  await applyEdit(project, null, { label: `Revise ${drawing.name} by ${file.name}`, changes }, { within: tx });
 }
 
 /** The unit that is taken until a person confirms one. */

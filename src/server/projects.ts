@@ -144,7 +144,8 @@ export async function duplicateProject(id: string): Promise<string> {
         })
         .execute();
       const changes = copiedRows(await loadState(tx, id));
-      if (changes.length > 0) await applyEdit(copy, null, { label: `Copy of ${project.name}`, changes }, undefined, tx);
+      if (changes.length > 0)
+        await applyEdit(copy, null, { label: `Copy of ${project.name}`, changes }, { within: tx });
       // The copy begins here: its first step is not one to take back.
       await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', copy).execute();
     });

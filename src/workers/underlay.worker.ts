@@ -1,3 +1,5 @@
+import type { Point } from '@/core/geometry/vector';
+import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { expose, transfer } from 'comlink';
 import { judgeUnit, type UnitVerdict } from '@/core/datum/evidence/judge';
@@ -15,14 +17,18 @@ import { readGrid } from '@/core/reading/grid/readGrid';
 import type { Meaning } from '@/core/reading/meanings';
 import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
+import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
 import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
 import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
 import type { Role } from '@/core/sorting/roles';
+import { tidy, type Tidied } from '@/core/tracing/tidy/tidy';
+import type { TidyOrder } from '@/core/tracing/tidy/workpiece';
 import { flatten } from '@/core/underlay/flatten';
 import type { Box } from '@/core/underlay/mainContent';
 import { outlineOf } from '@/core/underlay/outline';
 import { buildIndex, type PieceIndexData } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
+import { windowOf } from '@/core/underlay/window';
 import {
   applyRecipe,
   applyStep,
@@ -96,6 +102,23 @@ export interface ReadingOrder {
   meanings: (Meaning | null)[];
   accepted: GridLine[];
   settings: ReadingSettings;
+}
+
+/** What is pointed at to be taken: a kind, and the lines about a place. */
+export interface TakeOrder {
+  kind: ElementKind;
+  /** The lines looked at, by their numbers, and the box that texts are taken from, about the drawing's origin. */
+  paths: Uint32Array;
+  box: [number, number, number, number];
+  /** The line pointed at; null where there is none. */
+  path: number | null;
+  /** The place in the project, and how far from it something still counts, metres. */
+  at: Point;
+  reach: number;
+  /** A box of the project that all of its like are taken in; null for the one at the place. */
+  within: [number, number, number, number] | null;
+  /** Whether the roles that lines have are one way to read them. */
+  own: boolean;
 }
 
 interface OpenFile {
@@ -299,6 +322,33 @@ const api = {
     if (way === 'spacings') return registerByPattern(from, to);
     const found = registerByGrid(from, to);
     return found.ok ? { ok: true, value: { registration: found.value, mirrored: false } } : found;
+  },
+
+  /** What a tidy-up of elements would change. */
+  tidy(rows: ElementRow[], order: Omit<TidyOrder, 'newId'>): Tidied {
+    return tidy(rows, { ...order, newId: () => crypto.randomUUID() });
+  },
+
+  /** What the reader makes of the lines about a place, read as one kind, whatever their layer or role. */
+  take(drawingId: string, order: ReadingOrder, what: TakeOrder): TakeReading[] {
+    const { kitchen, primitives } = openDrawing(drawingId);
+    const task: TakeTask = {
+      drawing: kitchen.drawing,
+      primitives: windowOf(primitives, what.paths, what.box),
+      placement: order.placement,
+      roles: order.roles,
+      picked: { lines: new Map(order.picked.lines), blocks: new Map(order.picked.blocks) },
+      accepted: order.accepted,
+      settings: order.settings,
+      kind: what.kind,
+      own: what.own,
+      path: what.path === null ? null : what.paths.indexOf(what.path),
+    };
+    const { at, within } = what;
+    return takeReadings(
+      task,
+      within === null ? candidateAt(what.kind, at, what.reach) : candidatesIn(what.kind, within),
+    );
   },
 
   /**

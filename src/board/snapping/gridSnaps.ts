@@ -1,7 +1,6 @@
-import { distance } from '@/core/geometry/vector';
 import { gridCrossings, type Crossing } from '@/core/kinds/gridCrossings';
 import type { Model } from '@/core/model/model';
-import { reachPixels, type Held, type SnapProvider } from './held';
+import { offer, type SnapProvider } from './held';
 
 /** Crossings of the grid are held on to before anything else: by so many pixels they stand in front. */
 const inFront = -6;
@@ -16,11 +15,8 @@ export function gridSnaps(model: () => Model): SnapProvider {
       known = { model: now, version, crossings: gridCrossings(Array.from(now.ofKind('grid'), ({ shape }) => shape)) };
     return known.crossings;
   };
-  return (at, metresPerPixel) =>
-    crossings().flatMap(({ name, point }): Held[] => {
-      const pixels = distance(point, at) / metresPerPixel;
-      if (pixels > reachPixels) return [];
-      const words = `crossing ${name} of the grid`;
-      return [{ words, drawingId: '', point, drawingPoint: point, pixels, rank: inFront }];
-    });
+  return (look) => {
+    const held = offer(look, 'grid', inFront);
+    return crossings().flatMap(({ name, point }) => held(point, `crossing ${name} of the grid`));
+  };
 }

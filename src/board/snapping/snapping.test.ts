@@ -1,3 +1,4 @@
+import type { Point } from '@/core/geometry/vector';
 import { judgeUnit } from '@/core/datum/evidence/judge';
 import { mirrorWise } from '@/core/datum/evidence/mirrorWise';
 import { asDrawn, placementTransform, type Placement } from '@/core/datum/placement';
@@ -17,8 +18,10 @@ import { lineAt, straightAt } from './lineAt';
 import { modelSnaps } from './modelSnaps';
 import { underlaySnaps } from './underlaySnaps';
 
+const look = (at: Point, metresPerPixel = 0.01, base: Point | null = null) => ({ at, metresPerPixel, reach: 12, base });
+
 const holdsNear = (drawings: BoardDrawing[], at: [number, number], metresPerPixel: number) =>
-  holdsAt([underlaySnaps(() => drawings)], at, metresPerPixel);
+  holdsAt([underlaySnaps(() => drawings)], look(at, metresPerPixel));
 
 function boardDrawing(
   id: string,
@@ -137,12 +140,12 @@ test('crossings of the model\u2019s grid can be held on to, and follow its lines
   const model = new Model();
   model.apply([gridLine(1, '3', [10, -5], [10, 20]), gridLine(2, 'B', [-5, 7], [30, 7])]);
   const snaps = gridSnaps(() => model);
-  expect(snaps([10.05, 7.05], 0.01)).toMatchObject([
+  expect(snaps(look([10.05, 7.05]))).toMatchObject([
     { words: 'crossing 3/B of the grid', point: [10, 7], drawingId: '' },
   ]);
-  expect(snaps([11, 7], 0.01)).toEqual([]);
+  expect(snaps(look([11, 7]))).toEqual([]);
   model.apply([gridLine(1, '3', [11, -5], [11, 20])]);
-  expect(snaps([11, 7], 0.01)).toMatchObject([{ point: [11, 7] }]);
+  expect(snaps(look([11, 7]))).toMatchObject([{ point: [11, 7] }]);
 });
 
 describe('points of the model', () => {
@@ -158,25 +161,25 @@ describe('points of the model', () => {
     }),
   ]);
   const scene = { model, levelId: null, heights: null, axes: null } as unknown as BoardScene;
-  const holds = (at: [number, number]) => holdsAt([modelSnaps(() => scene)], at, 0.01).map(({ words }) => words);
+  const holds = (at: [number, number]) => holdsAt([modelSnaps(() => scene)], look(at)).map(({ words }) => words);
 
   test('are the ends, middles and centre lines of walls, and the middles of columns', () => {
     expect(holds([0.03, 0.02])[0]).toBe('end of wall');
     expect(holds([3, 0.02])[0]).toBe('middle of wall');
-    expect(holds([1.5, 0.06])).toEqual(['on wall']);
+    expect(holds([1.5, 0.06])).toEqual(['face of wall', 'on wall']);
     expect(holds([6.02, 3])).toEqual(['middle of column C1']);
     expect(holds([3, 1])).toEqual([]);
   });
 
   test('come before those of the underlay at the same place', () => {
     const drawn = boardDrawing('a', line(0, 0, 6000, 0, 'WALL'), millimetres);
-    const found = holdsAt([underlaySnaps(() => [drawn]), modelSnaps(() => scene)], [0.03, 0], 0.01);
+    const found = holdsAt([underlaySnaps(() => [drawn]), modelSnaps(() => scene)], look([0.03, 0]));
     expect(found.slice(0, 2).map(({ words }) => words)).toEqual(['end of wall', 'end of line on WALL']);
   });
 
   test('are none of a section that is seen face on', () => {
     const face = { ...scene, heights: [] } as unknown as BoardScene;
-    expect(modelSnaps(() => face)([0, 0], 0.01)).toEqual([]);
+    expect(modelSnaps(() => face)(look([0, 0]))).toEqual([]);
   });
 });
 
@@ -184,10 +187,10 @@ test('the axes worked along can be held on to: their zero, and the feet on them'
   const axes = { id: uuid(9), name: 'Wing', origin: [10, 5] as const, angle: Math.PI / 6 };
   const scene = { heights: null, axes } as unknown as BoardScene;
   const snaps = axesSnaps(() => scene);
-  expect(snaps([10, 5], 0.01)[0].words).toBe('zero of Wing');
+  expect(snaps(look([10, 5]))[0].words).toBe('zero of Wing');
   // Two metres along the x axis at 30 degrees, 5 cm off it.
   const [c, s] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)];
-  const [foot] = snaps([10 + 2 * c - 0.05 * s, 5 + 2 * s + 0.05 * c], 0.01);
+  const [foot] = snaps(look([10 + 2 * c - 0.05 * s, 5 + 2 * s + 0.05 * c]));
   expect(foot.words).toBe('on the x axis of Wing');
   expect(foot.point.map((value) => Number(value.toFixed(9)))).toEqual(
     [10 + 2 * c, 5 + 2 * s].map((value) => Number(value.toFixed(9))),

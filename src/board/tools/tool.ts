@@ -1,6 +1,7 @@
 import type { Point } from '@/core/geometry/vector';
 import type { Pen } from '../layers/pen';
 import type { Held } from '../snapping/held';
+import type { TypedField } from './trace/typedPoint';
 import type { World } from './world';
 
 /** The pointer in the project: where it is, what it can hold on to, and where it was pressed. */
@@ -39,6 +40,19 @@ export interface BoardTool {
   click?(pointing: Pointing): void;
   /** @returns whether the key did something */
   key?(key: string): boolean;
+  /** The last point set, which feet and directions are taken from. */
+  readonly base?: Point | null;
+  /** What can be typed at the cursor now. */
+  fields?(): readonly TypedField[];
+  /** @param value null lets it follow the pointer again */
+  type?(name: string, value: number | null): void;
+  takeTyped?(): void;
+  /** Turns to the next way of typing a point. */
+  turnForm?(): void;
+  /** The next side is an arc, or straight again. @returns whether sides can be bent */
+  bend?(): boolean;
+  /** Another reading of the same lines. @returns whether there is one */
+  otherReading?(): boolean;
   /** Draws what the tool is about, over everything else. */
   draw?(pen: Pen, pointing: Pointing | null): void;
 }

@@ -1,6 +1,7 @@
 import type { Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
-import { put } from '@/core/model/edits';
+import { put, type Edit } from '@/core/model/edits';
+import type { Result } from '@/core/result';
 import { Model } from '@/core/model/model';
 import { useBoard, type PickedLine, type ToolRequest } from '../boardStore';
 import type { Hit } from '../hits';
@@ -16,6 +17,7 @@ const held = ([x, y]: Point): Held => ({
   drawingId: 'd',
   drawingPoint: [x, y],
   words: 'end of line',
+  group: 'drawn',
   pixels: 0,
   rank: 0,
 });
@@ -66,7 +68,11 @@ function worldOf(elements: ElementRow[] = [], straight: PickedLine | null = null
         said.push(['selected', [...ids]]);
       },
       drafted: (rows: ElementRow[]) => said.push(['drafted', rows.length]),
-      moved: (ids: ReadonlySet<string>, by: Point) => said.push(['moved', [...ids], by]),
+      committed: (make: (now: Model) => Result<Edit>) => {
+        const edit = make(model);
+        said.push(edit.ok ? ['committed', edit.value.label] : ['refused', edit.message]);
+        if (edit.ok) model.apply(edit.value.changes);
+      },
       deleted: (ids: ReadonlySet<string>) => said.push(['deleted', [...ids]]),
     },
   };
@@ -252,7 +258,7 @@ describe('looking', () => {
       ['drafted', 1],
       ['drafted', 1],
       ['drafted', 0],
-      ['moved', [uuid(1)], [2, 1.5]],
+      ['committed', 'Move 1 column'],
     ]);
   });
 

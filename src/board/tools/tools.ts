@@ -6,6 +6,8 @@ import { OutlineTool } from './outline/outlineTool';
 import { PickTool } from './pick/pickTool';
 import { PickLineTool } from './pickLine/pickLineTool';
 import type { BoardTool } from './tool';
+import { TakeTool } from './take/takeTool';
+import { TraceTool } from './trace/traceTool';
 import type { World } from './world';
 
 type Makers = { [K in ToolRequest['kind']]: (request: ToolRequest & { kind: K }, world: World) => BoardTool };
@@ -17,6 +19,8 @@ const makers: Makers = {
   gather: (request, world) => new GatherTool(request, world),
   measure: (request, world) => new MeasureTool(request, world),
   outline: (request, world) => new OutlineTool(request, world),
+  take: (request, world) => new TakeTool(request, world),
+  trace: (request, world) => new TraceTool(request, world),
 };
 
 const make = <K extends ToolRequest['kind']>(kind: K, request: ToolRequest & { kind: K }, world: World): BoardTool =>

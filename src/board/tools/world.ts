@@ -1,5 +1,9 @@
 import type { Point } from '@/core/geometry/vector';
-import type { ElementRow } from '@/core/kinds/element';
+import type { ElementKind, ElementRow } from '@/core/kinds/element';
+import type { Edit } from '@/core/model/edits';
+import type { Model } from '@/core/model/model';
+import type { Result } from '@/core/result';
+import type { EndlessLine } from '@/core/tracing/reach';
 import type { PickedLine } from '../boardStore';
 import type { Camera, Size } from '../camera';
 import type { Hit } from '../hits';
@@ -15,8 +19,8 @@ export interface BoardEvents {
   selected(ids: ReadonlySet<string>): void;
   /** Elements in the middle of a gesture; none where it has ended. */
   drafted(elements: readonly ElementRow[]): void;
-  /** Elements are to be moved by a shift in plan. */
-  moved(ids: ReadonlySet<string>, by: Point): void;
+  /** Something is done to the model. */
+  committed(make: (model: Model) => Result<Edit>): void;
   /** Elements are to be deleted. */
   deleted(ids: ReadonlySet<string>): void;
 }
@@ -32,6 +36,12 @@ export interface World {
   hitAt(at: Point): Hit | null;
   elementsInBox(from: Point, to: Point, touching: boolean): ElementRow[];
   lineAt(at: Point): { drawingId: string; path: number } | null;
+  /** The line under a point, of held drawings too. */
+  anyLineAt(at: Point): { drawingId: string; path: number } | null;
   straightAt(at: Point): PickedLine | null;
+  /** The element of some kinds under a point, the nearest. */
+  elementAt(at: Point, kinds: readonly ElementKind[] | 'any'): ElementRow | null;
+  /** The straight line under a point: of the model, or of a drawing. */
+  endlessAt(at: Point): EndlessLine | null;
   redraw(): void;
 }

@@ -45,6 +45,8 @@ export interface ElementOf<K extends ElementKind> {
   source: Source | null;
   /** The library's section or construction that its size comes from. */
   libraryId?: string | null;
+  /** Checked by somebody: it stays as it is, there to snap to, until it is let go. */
+  held?: true;
   kind: K;
   shape: Shapes[K];
 }

@@ -69,6 +69,26 @@ export function gripsOf<K extends ElementKind>(of: { kind: K; shape: Shapes[K] }
   return known(of.kind).grips(of.shape, host);
 }
 
+/** What is wrong with something of a kind in itself, in sentences. */
+export function checksOf<K extends ElementKind>(of: { kind: K; shape: Shapes[K] }, host: Wall | null): string[] {
+  return known(of.kind).checks(of.shape, host);
+}
+
+/** The ends at which something of a kind meets others. */
+export function endsOf<K extends ElementKind>(of: { kind: K; shape: Shapes[K] }): Point[] {
+  return known(of.kind).ends(of.shape);
+}
+
+/** Something of a kind with one of its grips dragged to a point. */
+export function draggedBy<K extends ElementKind>(
+  of: { kind: K; shape: Shapes[K] },
+  grip: string,
+  to: Point,
+  host: Wall | null,
+): Shapes[K] {
+  return known(of.kind).drag(of.shape, grip, to, host);
+}
+
 /** The box round an element in plan; null where it has no place. */
 export function boxOfElement<K extends ElementKind>(
   of: { kind: K; shape: Shapes[K] },

@@ -40,8 +40,8 @@ function openingLine({ offset, width }: Pick<Opening, 'offset' | 'width'>, host:
 export const openingOutline = (shape: Pick<Opening, 'offset' | 'width'>, host: Wall): Point[] =>
   bandOutline(openingLine(shape, host), host.thickness);
 
-/** How far along its wall, from the start, a point lies; of a curved wall along the arc. */
-function alongWall(host: Wall, p: Point): number {
+/** How far along its wall, from the start, a point lies, metres; of a curved wall along the arc. */
+export function alongWall(host: Wall, p: Point): number {
   if (host.bulge === 0) {
     const along = subtract(host.end, host.start);
     return dot(subtract(p, host.start), along) / (Math.hypot(...along) || 1);

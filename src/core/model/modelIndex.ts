@@ -1,7 +1,7 @@
 import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
-import { kinds } from '@/core/kinds/kinds';
+import { endsOf } from '@/core/kinds/kinds';
 import type { Wall } from '@/core/kinds/wall';
 import { Buckets } from './buckets';
 import { LevelBoxes } from './levelBoxes';
@@ -15,9 +15,6 @@ export interface ElementDiff {
 
 /** Ends share a point where its coordinates are exactly the same: reading and tracing see to that. */
 const nodeKey = (levelId: string | null, [x, y]: Point): string => `${levelId} ${x} ${y}`;
-
-const endsOf = <K extends ElementKind>({ kind, shape }: Pick<ElementOf<K>, 'kind' | 'shape'>): Point[] =>
-  kinds[kind].ends(shape);
 
 /** The elements of a model by everything they are looked for by; it follows every edit by what the edit changed. */
 export class ModelIndex {

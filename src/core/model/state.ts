@@ -207,6 +207,8 @@ const elementOf = <K extends ElementKind>({ kind, schema }: Kind<K>) =>
     source,
     /** What its size comes from. */
     libraryId: v.optional(v.nullable(uuid), null),
+    /** Whether somebody has checked it: then it is not changed. */
+    held: v.optional(v.literal(true)),
     kind: v.literal(kind),
     shape: schema,
   });

@@ -1,35 +1,57 @@
-import type { Point } from '@/core/geometry/vector';
-import type { Transform } from '@/core/geometry/transform';
+import { apply, compose, type Transform } from '@/core/geometry/transform';
+import { distance, subtract, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
-import { anchorOf, kinds, moveElement } from '@/core/kinds/kinds';
-import { put, type Edit } from '@/core/model/edits';
+import { fail, type Result } from '@/core/result';
+import type { Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
+import { carried, type Joints } from './carried';
+import { soundEdit } from './refusals';
 import { describeElements } from './words';
 
 /** A shift as a map. */
-const shift = ([dx, dy]: Point): Transform => [1, 0, 0, 1, dx, dy];
+export const shift = ([dx, dy]: Point): Transform => [1, 0, 0, 1, dx, dy];
 
-/**
- * Elements carried by a shift in plan, metres. An opening goes with its wall; one that is moved without its wall slides
- * along it, as far as the wall goes.
- */
-export function movedElements(model: Model, ids: Iterable<string>, by: Point): ElementRow[] {
-  const chosen = new Set(ids);
-  const map = shift(by);
-  return [...chosen].flatMap((id): ElementRow[] => {
-    const element = model.element[id];
-    if (element === undefined) return [];
-    if (element.kind !== 'opening') return [moveElement(element, map)];
-    const host = model.index.hostOf(element);
-    const at = anchorOf(element, host);
-    if (host === null || at === null || chosen.has(element.shape.wall)) return [];
-    const shape = kinds.opening.drag(element.shape, 'middle', [at[0] + by[0], at[1] + by[1]], host);
-    return [{ ...element, shape }];
-  });
+/** A turn about a point as a map. @param angle radians, counter-clockwise */
+export function turn(about: Point, angle: number): Transform {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return compose(shift(about), compose([c, s, -s, c, 0, 0], shift([-about[0], -about[1]])));
+}
+
+/** A mirror in the line through two points as a map. */
+export function mirror(a: Point, b: Point): Transform {
+  const [dx, dy] = subtract(b, a);
+  const square = dx * dx + dy * dy;
+  const [c, s] = [(dx * dx - dy * dy) / square, (2 * dx * dy) / square];
+  const [x, y] = apply([c, s, s, -c, 0, 0], a);
+  return [c, s, s, -c, a[0] - x, a[1] - y];
+}
+
+const chosenOf = (model: Model, ids: Iterable<string>): ElementRow[] =>
+  [...ids].flatMap((id) => model.element[id] ?? []);
+
+/** An edit that carries elements by a map, with a word for what it does. */
+export function carryElements(
+  model: Model,
+  verb: string,
+  ids: Iterable<string>,
+  map: Transform,
+  joints: Joints = 'joined',
+): Result<Edit> {
+  const chosen = [...ids];
+  const what = describeElements(chosenOf(model, chosen));
+  return soundEdit(model, `${verb} ${what}`, carried(model, chosen, map, joints));
 }
 
 /** Moves elements by a shift in plan, metres. */
-export function moveElements(model: Model, ids: Iterable<string>, by: Point): Edit {
-  const moved = movedElements(model, ids, by);
-  return { label: `Move ${describeElements(moved)}`, changes: moved.map((element) => put('element', element)) };
+export const moveElements = (model: Model, ids: Iterable<string>, by: Point, joints?: Joints): Result<Edit> =>
+  carryElements(model, 'Move', ids, shift(by), joints);
+
+/** Turns elements about a point. @param angle radians, counter-clockwise */
+export const turnElements = (model: Model, ids: Iterable<string>, about: Point, angle: number): Result<Edit> =>
+  carryElements(model, 'Turn', ids, turn(about, angle));
+
+/** Mirrors elements in the line through two points. */
+export function mirrorElements(model: Model, ids: Iterable<string>, a: Point, b: Point): Result<Edit> {
+  if (distance(a, b) === 0) return fail('The two points of the mirror are one. Click two points apart.');
+  return carryElements(model, 'Mirror', ids, mirror(a, b));
 }

@@ -55,4 +55,5 @@ export const backedUp: readonly BackedUpTable[] = [
   ofProject('elements', 'id'),
   ofDrawing('decisions', 'drawing_id, key'),
   ofProject('edits', 'project_id, seq'),
+  ofProject('edit_marks', 'project_id, seq'),
 ];

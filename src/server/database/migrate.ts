@@ -13,6 +13,7 @@ import * as decidedElements from './migrations/0010_decided_elements';
 import * as mergedEdits from './migrations/0011_merged_edits';
 import * as ownRows from './migrations/0012_own_rows';
 import * as jobs from './migrations/0013_jobs';
+import * as tracing from './migrations/0014_tracing';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -29,6 +30,7 @@ const migrations: Record<string, Migration> = {
   '0011_merged_edits': mergedEdits,
   '0012_own_rows': ownRows,
   '0013_jobs': jobs,
+  '0014_tracing': tracing,
 };
 
 /** The name of the newest migration. */

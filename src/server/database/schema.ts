@@ -156,6 +156,7 @@ interface ElementTable {
   source_drawing: string | null;
   source_handles: string[] | null;
   library_id: string | null;
+  held: Generated<boolean>;
   /** Of an opening, what its shape says. */
   wall_id: Generated<string | null>;
 }
@@ -173,6 +174,16 @@ interface EditTable {
   undoes: number | null;
   previous_undo: number | null;
   previous_redo: number | null;
+  /** The window that it came from; null where the program did it, or an earlier version of it. */
+  window_id: string | null;
+  created_at: Timestamp;
+}
+
+/** A point of the log that somebody has named: the project as it was after an edit. */
+interface EditMarkTable {
+  project_id: string;
+  seq: number;
+  name: string;
   created_at: Timestamp;
 }
 
@@ -224,6 +235,7 @@ export interface Database {
   decisions: DecisionTable;
   elements: ElementTable;
   edits: EditTable;
+  edit_marks: EditMarkTable;
   intakes: IntakeTable;
   processes: ProcessTable;
 }

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { editSchema } from '@/core/model/edits';
 import { uuid } from '@/core/kinds/limits';
 import { applyEdit } from '../edits/applyEdit';
+import { goBack } from '../edits/past';
 import { editsSince, stepHistory, type Since, type Way } from '../edits/history';
 import { jsonAs } from '../json';
 import { packedSnapshot } from '../snapshot';
@@ -10,6 +11,7 @@ import { packedSnapshot } from '../snapshot';
 export type Task =
   | { what: 'edit'; project: string; body: Uint8Array }
   | { what: 'step'; project: string; way: Way; body: Uint8Array }
+  | { what: 'back'; project: string; body: Uint8Array }
   | { what: 'since'; project: string; version: number }
   | { what: 'state'; project: string };
 
@@ -21,20 +23,29 @@ export interface Done {
 
 const version = v.pipe(v.number(), v.integer(), v.minValue(0));
 
-const editRequest = v.strictObject({ seen: version, clientId: uuid, edit: editSchema });
-const stepRequest = v.strictObject({ seen: version, target: v.optional(v.nullable(version), null), clientId: uuid });
+/** What every request to change something says: what its window saw, its own id, and the window's. */
+const sent = { seen: version, clientId: uuid, window: v.optional(v.nullable(uuid), null) };
+
+const editRequest = v.strictObject({ ...sent, edit: editSchema });
+const stepRequest = v.strictObject({ ...sent, target: v.optional(v.nullable(version), null) });
+const backRequest = v.strictObject({ ...sent, to: version });
 
 export async function perform(task: Task): Promise<Done> {
   switch (task.what) {
     case 'edit': {
-      const { seen, clientId, edit } = jsonAs(editRequest, task.body);
-      await applyEdit(task.project, seen, edit, clientId);
+      const { seen, clientId, window, edit } = jsonAs(editRequest, task.body);
+      await applyEdit(task.project, seen, edit, { clientId, window });
       return asJson(await editsSince(task.project, seen, clientId));
     }
     case 'step': {
       const step = jsonAs(stepRequest, task.body);
       await stepHistory(task.project, task.way, step);
       return asJson(await editsSince(task.project, step.seen));
+    }
+    case 'back': {
+      const back = jsonAs(backRequest, task.body);
+      await goBack(task.project, back);
+      return asJson(await editsSince(task.project, back.seen));
     }
     case 'since':
       return asJson(await editsSince(task.project, task.version));

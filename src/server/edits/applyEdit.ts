@@ -9,19 +9,25 @@ import { expectKnownFiles } from './knownFiles';
 
 type Tx = Transaction<Database>;
 
+/** Where an edit comes from: its id, so that a repeated request is applied once, its window, and its transaction. */
+interface Origin {
+  clientId?: string;
+  window?: string | null;
+  within?: Tx;
+}
+
 /**
  * Applies an edit in one transaction. Where others have edited since, it is applied on top of that, unless it changes
  * a row that they have changed too.
  * @param seen the version the editor saw; null where the program itself edits what is new
- * @param clientId chosen by the editor, so that a repeated request is applied once
+ * @param origin who sends it, and the transaction that it is part of
  * @returns the project's new version
  */
 export async function applyEdit(
   project: string,
   seen: number | null,
   edit: Edit,
-  clientId: string = randomUUID(),
-  within?: Tx,
+  { clientId = randomUUID(), window = null, within }: Origin = {},
 ): Promise<number> {
   const work = async (tx: Tx) => {
     const head = await lockHead(tx, project, clientId);
@@ -34,6 +40,7 @@ export async function applyEdit(
     const seq = head.version + 1;
     await append(tx, project, seq, {
       clientId,
+      window,
       label: edit.label,
       changes: edit.changes,
       inverse,

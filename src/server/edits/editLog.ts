@@ -76,6 +76,8 @@ export function changedMeanwhile(labels: readonly string[], version: number): Pr
 /** An edit as the log takes it; `undoTop` and `redoTop` are what undo and redo would take next after it. */
 export interface LogEntry {
   clientId: string;
+  /** The window that it comes from, by its id. */
+  window: string | null;
   label: string;
   changes: Change[];
   inverse: Change[];
@@ -92,11 +94,11 @@ export async function append(tx: Tx, project: string, seq: number, entry: LogEnt
   await sql`
     with logged as (
       insert into edits
-        (project_id, seq, client_id, label, changes, inverse, touched, undoes, previous_undo, previous_redo)
+        (project_id, seq, client_id, label, changes, inverse, touched, undoes, previous_undo, previous_redo, window_id)
       values (
         ${project}, ${seq}, ${entry.clientId}, ${entry.label}, ${JSON.stringify(entry.changes)}::json,
         ${JSON.stringify(entry.inverse)}::json, ${entry.changes.map(rowKey)}::text[], ${entry.undoes},
-        ${entry.previousUndo}, ${entry.previousRedo}
+        ${entry.previousUndo}, ${entry.previousRedo}, ${entry.window}
       )
     ), moved as (
       update projects

@@ -36,6 +36,7 @@ export interface HistoryStep {
   seen: number;
   target: number | null;
   clientId: string;
+  window: string | null;
 }
 
 /**
@@ -67,6 +68,7 @@ export async function stepHistory(project: string, way: Way, step: HistoryStep):
           : { undoTop: target.undoes, redoTop: target.previous_redo };
       await append(tx, project, seq, {
         clientId: step.clientId,
+        window: step.window,
         label: way === 'undo' ? `Undo: ${target.label}` : target.label.replace(/^Undo: /, 'Redo: '),
         changes,
         inverse,

@@ -12,6 +12,7 @@ export const elementText = sql<string>`
   || ',"source":' || case when source_drawing is null then 'null' else
     '{"drawing":"' || source_drawing || '","handles":' || array_to_json(coalesce(source_handles, '{}'))::text || '}' end
   || ',"libraryId":' || coalesce('"' || library_id || '"', 'null')
+  || case when held then ',"held":true' else '' end
   || ',"kind":"' || kind || '","shape":' || shape::text || '}'
 `;
 
@@ -24,6 +25,7 @@ const elementColumns = (row: ElementRow) => ({
   source_drawing: row.source?.drawing ?? null,
   source_handles: row.source?.handles ?? null,
   library_id: row.libraryId ?? null,
+  held: row.held ?? false,
 });
 
 export const element: TableAccess<'element'> = {
@@ -39,15 +41,16 @@ export const element: TableAccess<'element'> = {
   },
   async put(tx, projectId, rows) {
     await sql`
-      insert into elements (id, project_id, level_id, kind, shape, source_drawing, source_handles, library_id)
-      select id, ${projectId}, level_id, kind, shape, source_drawing, source_handles, library_id
+      insert into elements (id, project_id, level_id, kind, shape, source_drawing, source_handles, library_id, held)
+      select id, ${projectId}, level_id, kind, shape, source_drawing, source_handles, library_id, held
       from jsonb_to_recordset(${JSON.stringify(rows.map(elementColumns))}::jsonb) as row (
-        id uuid, level_id uuid, kind text, shape jsonb, source_drawing uuid, source_handles text[], library_id uuid
+        id uuid, level_id uuid, kind text, shape jsonb, source_drawing uuid, source_handles text[], library_id uuid,
+        held boolean
       )
       on conflict (project_id, id) do update set
         level_id = excluded.level_id, kind = excluded.kind, shape = excluded.shape,
         source_drawing = excluded.source_drawing, source_handles = excluded.source_handles,
-        library_id = excluded.library_id
+        library_id = excluded.library_id, held = excluded.held
     `.execute(tx);
   },
   async remove(tx, projectId, ids) {

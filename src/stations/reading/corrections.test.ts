@@ -1,6 +1,8 @@
 import type { Shapes } from '@/core/kinds/element';
 import type { Candidate } from '@/core/reading/candidate';
-import { commonOf, fieldsOf, putRight } from './corrections';
+import { commonOf, fieldsOf } from '@/core/kinds/putRight';
+import { shapedOf } from '@/core/reading/candidate';
+import { putRight } from './corrections';
 
 const column: Shapes['column'] = {
   position: [0, 0],
@@ -81,11 +83,11 @@ test('many are put right together: what they have in common is shown, what one h
     of({ ...column, section: { shape: 'rectangle', width: 0.4, depth: 0.8 } }),
     of({ ...column, section: { shape: 'circle', diameter: 0.45 } }),
   ];
-  expect([commonOf([a, b], 'Width'), commonOf([a, b], 'Depth'), commonOf([a, round], 'Width')]).toEqual([
-    0.4,
-    null,
-    null,
-  ]);
+  expect([
+    commonOf([a, b].map(shapedOf), 'Width'),
+    commonOf([a, b].map(shapedOf), 'Depth'),
+    commonOf([a, round].map(shapedOf), 'Width'),
+  ]).toEqual([0.4, null, null]);
   const changes = new Map<string, string | number>([
     ['Width', 0.45],
     ['Mark', 'C1'],

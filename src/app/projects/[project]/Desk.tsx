@@ -21,6 +21,7 @@ import { HandoverBench } from '@/stations/handover/HandoverBench';
 import { IntakeBench } from '@/stations/intake/IntakeBench';
 import { ReadingBench } from '@/stations/reading/ReadingBench';
 import { SortingBench } from '@/stations/sorting/SortingBench';
+import { TracingBench } from '@/stations/tracing/TracingBench';
 import { CourseRail } from '@/ui/shell/CourseRail';
 import { FindOrDo } from '@/ui/shell/FindOrDo';
 import { StatusLine } from '@/ui/shell/StatusLine';
@@ -40,6 +41,7 @@ const benches: Record<StationName, () => ReactNode> = {
   datum: DatumBench,
   sorting: SortingBench,
   reading: ReadingBench,
+  tracing: TracingBench,
   handover: HandoverBench,
 };
 
@@ -110,20 +112,21 @@ function useKeptOpen(levelId: string | null): void {
   });
 }
 
-/** Reading goes on at its own bench only; what it found stays. */
+/** Reading goes on at its own bench, and while lines are taken from drawings; what it found stays. */
 function useReadingAt(station: StationName, scene: BoardScene): void {
   const moment = useMoment('drawing', 'placement', 'role', 'pick', 'library', 'project', 'element');
   const { drawings } = scene;
+  const taking = useBoard((board) => board.tool.kind === 'take');
   // A drawing whose reading was forgotten is read again.
   const forgotten = useReadings(({ readings }) => drawings.filter(({ id }) => !readings[id]).length);
   useEffect(() => {
-    if (station !== 'reading') return;
+    if (station !== 'reading' && !taking) return;
     const { model } = moment;
     for (const { id, underlay } of drawings) {
       const drawing = model.drawing[id];
       if (drawing && model.placement[id]?.upright === null) useReadings.getState().refresh(model, drawing, underlay);
     }
-  }, [station, drawings, moment, forgotten]);
+  }, [station, taking, drawings, moment, forgotten]);
 }
 
 /** The building in the first drawing that is there is looked at, where no view was kept. */

@@ -2,7 +2,6 @@
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { useEffect, useMemo } from 'react';
-import { moveElements } from '@/core/tracing/moved';
 import { removeElements } from '@/core/tracing/removed';
 import { BoardView } from '@/board/BoardView';
 import type { BoardScene } from '@/board/scene';
@@ -13,7 +12,7 @@ import { useReadings } from '@/project/readings';
 import { useSelected } from '@/project/selected';
 import { useSelection } from '@/project/selection';
 import type { Session } from '@/project/session';
-import { useModel, useSession } from '@/project/useSession';
+import { commitMade, useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
 import { useStackScene } from './useBoardScene';
@@ -46,7 +45,7 @@ const eventsOf = (session: Session): BoardEvents => ({
   lineClicked,
   selected: (ids) => useSelected.getState().select(ids),
   drafted: (elements) => session.draft.set(elements),
-  moved: (ids, by) => void session.commit((now) => moveElements(now, ids, by)),
+  committed: (make) => void commitMade(session, make),
   deleted: (ids) => void session.commit((now) => removeElements(now, ids)),
 });
 

@@ -9,6 +9,8 @@ import { useSelected } from '@/project/selected';
 import type { Session } from '@/project/session';
 import { closeUnderlays } from '@/project/underlays';
 import { SessionProvider } from '@/project/useSession';
+import { useKeys } from '@/project/keys';
+import { useTracing } from '@/project/tracing';
 import { openView } from '@/project/view';
 import { TopBar } from '@/ui/shell/TopBar';
 import { Desk } from './Desk';
@@ -33,6 +35,10 @@ const askedAgainAfter = 1500;
 
 function useOpened(id: string): Opened {
   const [opened, setOpened] = useState<Opened>({ session: null, gone: null, waiting: null });
+  useEffect(() => {
+    void useTracing.persist.rehydrate();
+    void useKeys.persist.rehydrate();
+  }, []);
   useEffect(() => {
     let here = true;
     let timer: number | undefined;

@@ -2,6 +2,7 @@ import { acceptCandidates, decisionId } from '@/core/decisions/decide';
 import { measureModes } from '@/core/datum/measure';
 import { groupBy } from '@/core/groupBy';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
+import { elementKinds } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
 import { displayOf } from '@/core/model/drawings';
 import { put, type Change } from '@/core/model/edits';
@@ -14,7 +15,17 @@ import { useBoard } from '@/board/boardStore';
 import { activeDrawings, projectRowOf } from '@/project/projectRow';
 import { useReadings } from '@/project/readings';
 import type { Session } from '@/project/session';
-import { datumParts, intakeParts, readingParts, sortingParts, stationNames, useView } from '@/project/view';
+import {
+  datumParts,
+  intakeParts,
+  readingParts,
+  sortingParts,
+  stationNames,
+  tracingParts,
+  useView,
+} from '@/project/view';
+import { useTracing } from '@/project/tracing';
+import { waysOf, wayWords } from '@/stations/tracing/words';
 import type { Action } from '@/ui/shell/FindOrDo';
 
 /** Colours of the program, as the search box turns them. */
@@ -34,6 +45,7 @@ export function actionsOf(session: Session, scheme: Scheme): Action[] {
     ...unitActions(session),
     ...levelActions(model),
     ...partActions(),
+    ...makingActions(),
     ...axesActions(model),
     ...drawings.flatMap((drawing) => drawingActions(session, drawing)),
     ...drawings.flatMap((drawing) => readingActions(session, drawing)),
@@ -118,12 +130,32 @@ const partActions = (): Action[] => [
     words: `Open ${readingWords[part]}`,
     run: () => setView({ station: 'reading', benchFolded: false, readingPart: part }),
   })),
+  ...tracingParts.map((part): Action => ({
+    group: 'Tracing',
+    words: `Open ${part} of Tracing`,
+    run: () => setView({ station: 'tracing', benchFolded: false, tracingPart: part }),
+  })),
   ...intakeParts.map((part): Action => ({
     group: 'Intake',
     words: `Open ${part}`,
     run: () => setView({ station: 'intake', benchFolded: false, intakePart: part }),
   })),
 ];
+
+/** Ways of making, by what they make. */
+const makingActions = (): Action[] =>
+  elementKinds.flatMap((kind) =>
+    waysOf[kind].map((way): Action => ({
+      group: 'Make',
+      words: `Make ${kinds[kind].names[1]}: ${wayWords[way]}`,
+      run: () => {
+        setView({ station: 'tracing', tracingPart: 'make', benchFolded: false });
+        useTracing.getState().set({ kind, ways: { ...useTracing.getState().ways, [kind]: way } });
+        // A bench that is left ends what it asked for; this is asked after it.
+        setTimeout(() => useBoard.getState().setTool({ kind: 'trace', way }));
+      },
+    })),
+  );
 
 const axesActions = (model: Model): Action[] =>
   [{ id: null, name: 'the project' }, ...projectRowOf(model).axes].map(({ id, name }) => ({

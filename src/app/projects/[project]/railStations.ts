@@ -14,6 +14,13 @@ export function openCandidates(model: Model, readings: Record<string, DrawingRea
   }, 0);
 }
 
+/** How many elements were drawn by hand. */
+export function handMade(model: Model): number {
+  let count = 0;
+  for (const element of Object.values(model.element)) if (element.source === null) count += 1;
+  return count;
+}
+
 /** How far each station is, as a count. */
 export function railStations(model: Model, intakes: readonly IntakeView[], toJudge: number): RailStation[] {
   const drawings = activeDrawings(model);
@@ -22,6 +29,7 @@ export function railStations(model: Model, intakes: readonly IntakeView[], toJud
   const layers = Object.values(model.role).filter((row) => ids.has(row.drawingId));
   const sorted = layers.filter((row) => row.role !== null).length;
   const elements = model.count('element');
+  const byHand = handMade(model);
   const failed = intakes.filter((intake) => intake.state === 'failed').length;
   const units = openUnits === 0 ? 'units set' : `${counted(openUnits, 'unit')} open`;
   const some = drawings.length > 0;
@@ -47,6 +55,13 @@ export function railStations(model: Model, intakes: readonly IntakeView[], toJud
       word: 'Reading',
       state: toJudge > 0 ? `${toJudge} to judge` : '',
       begun: model.count('decision') > 0,
+    },
+    {
+      name: 'tracing',
+      number: 5,
+      word: 'Tracing',
+      state: byHand > 0 ? `${byHand} by hand` : '',
+      begun: byHand > 0,
     },
     {
       name: 'handover',

@@ -1,13 +1,15 @@
 import { distance, subtract, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
 import { gripsOf } from '@/core/kinds/kinds';
-import { movedElements } from '@/core/tracing/moved';
+import { carried, type Joints } from '@/core/tracing/carried';
+import { dragGrip, gripped } from '@/core/tracing/corners';
+import { moveElements, shift } from '@/core/tracing/moved';
 import { describeElements } from '@/core/tracing/words';
 import { formatLength } from '@/core/units/length';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
 import { reachPixels } from '../../snapping/held';
-import { chipAtCursor, drawHeld } from '../drawing';
+import { chipAtCursor, dot, drawHeld } from '../drawing';
 import type { BoardTool, Pointing } from '../tool';
 import type { World } from '../world';
 
@@ -18,12 +20,22 @@ type State =
   /**
    * Selected elements go with the pointer; `base` is the point of what was grabbed that comes to lie on what is held.
    */
-  | { kind: 'dragging'; base: Point; by: Point };
+  | { kind: 'dragging'; base: Point; by: Point }
+  /** One grip of a selected element goes with the pointer. */
+  | { kind: 'gripping'; id: string; grip: string; to: Point };
+
+/** Grips of up to this many selected elements are shown: of more they would hide what they belong to. */
+const mostGripped = 6;
+/** How near to a grip a press takes it, pixels. */
+const gripReach = 8;
+
+/** Alt tears what is dragged off what is joined to it. */
+const jointsOf = ({ alt }: Pointing): Joints => (alt ? 'torn' : 'joined');
 
 /**
  * Looks, selects and moves. A click selects what lies there, with Ctrl or Shift it comes to what is selected; Shift and
- * drag selects what lies inside a box, with Alt also what the box touches; what is selected is dragged. Everything else
- * moves the view.
+ * drag selects what lies inside a box, with Alt also what the box touches. What is selected is dragged, or a grip of
+ * it, with what is joined to it, with Alt without. Everything else moves the view.
  */
 export class LookTool implements BoardTool {
   cursor = 'grab';
@@ -33,7 +45,11 @@ export class LookTool implements BoardTool {
 
   /** Points are held on to while something is dragged. */
   get wants(): 'points' | 'things' {
-    return this.state.kind === 'dragging' ? 'points' : 'things';
+    return this.state.kind === 'dragging' || this.state.kind === 'gripping' ? 'points' : 'things';
+  }
+
+  get base(): Point | null {
+    return this.state.kind === 'dragging' ? this.state.base : null;
   }
 
   exit(): void {
@@ -45,12 +61,41 @@ export class LookTool implements BoardTool {
       this.state = { kind: 'boxing', touching: pointing.alt, found: [] };
       return true;
     }
+    const grip = this.gripAt(pointing.from.at);
+    if (grip !== null) {
+      this.state = { kind: 'gripping', ...grip, to: pointing.from.at };
+      return true;
+    }
     const hit = this.world.hitAt(pointing.from.at);
     if (hit?.element && this.world.scene.selected.has(hit.element.id)) {
       this.state = { kind: 'dragging', base: this.baseOf(hit.element, pointing.from.at), by: [0, 0] };
       return true;
     }
     return false;
+  }
+
+  /** The selected elements whose grips are shown. */
+  private grippedElements(): ElementRow[] {
+    const { selected, model } = this.world.scene;
+    return selected.size > mostGripped ? [] : [...selected].flatMap((id) => model.element[id] ?? []);
+  }
+
+  /** The grip under a point; middles carry the whole of a line, which dragging it does anyway. */
+  private gripAt(at: Point): { id: string; grip: string } | null {
+    const reach = gripReach * this.world.camera.metresPerPixel;
+    const { index } = this.world.scene.model;
+    const found = this.grippedElements()
+      .filter(({ kind }) => kind !== 'column')
+      .flatMap((element) =>
+        gripsOf(element, index.hostOf(element)).map((grip) => ({
+          id: element.id,
+          grip: grip.name,
+          away: distance(grip.at, at),
+        })),
+      )
+      .filter(({ away, grip }) => away <= reach && grip !== 'middle')
+      .sort((a, b) => a.away - b.away);
+    return found[0] ?? null;
   }
 
   /** The grip of what was grabbed that is nearest to where it was, within reach; else that place itself. */
@@ -72,7 +117,12 @@ export class LookTool implements BoardTool {
       const by = held === null ? subtract(at, from.at) : subtract(held.point, base);
       this.state = { kind: 'dragging', base, by };
       const { model, selected } = this.world.scene;
-      this.world.events.drafted(movedElements(model, selected, by));
+      this.world.events.drafted(carried(model, selected, shift(by), jointsOf(pointing)));
+    } else if (this.state.kind === 'gripping') {
+      const { id, grip } = this.state;
+      const to = pointing.held?.point ?? pointing.at;
+      this.state = { kind: 'gripping', id, grip, to };
+      this.world.events.drafted(gripped(this.world.scene.model, id, grip, to, jointsOf(pointing)));
     }
     this.world.redraw();
   }
@@ -83,7 +133,10 @@ export class LookTool implements BoardTool {
     const { selected } = this.world.scene;
     this.give();
     if (state.kind === 'boxing') this.world.events.selected(new Set([...selected, ...state.found.map(({ id }) => id)]));
-    if (state.kind === 'dragging') this.world.events.moved(selected, state.by);
+    const joints = jointsOf(pointing);
+    const { committed } = this.world.events;
+    if (state.kind === 'dragging') committed((model) => moveElements(model, selected, state.by, joints));
+    if (state.kind === 'gripping') committed((model) => dragGrip(model, state.id, state.grip, state.to, joints));
   }
 
   click({ at, adding }: Pointing): void {
@@ -120,12 +173,18 @@ export class LookTool implements BoardTool {
   }
 
   draw(pen: Pen, pointing: Pointing | null): void {
+    const { index } = this.world.scene.model;
+    if (this.state.kind === 'idle')
+      for (const element of this.grippedElements())
+        for (const grip of gripsOf(element, index.hostOf(element)))
+          if (grip.name !== 'middle') dot(pen, toScreen(pen.camera, pen.size, grip.at));
     if (pointing === null) return;
     if (this.state.kind === 'boxing') drawBox(pen, pointing, this.state);
     if (this.state.kind === 'dragging') {
       if (pointing.held !== null) drawHeld(pen, pointing.held, this.world.choice);
-      else chipAtCursor(pen, pointing, shiftWords(pen, this.state.by), 'Escape leaves it');
+      else chipAtCursor(pen, pointing, shiftWords(pen, this.state.by), 'Alt: torn off');
     }
+    if (this.state.kind === 'gripping' && pointing.held !== null) drawHeld(pen, pointing.held, this.world.choice);
   }
 }
 

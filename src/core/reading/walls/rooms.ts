@@ -2,24 +2,31 @@ import { area } from '@/core/geometry/polygon';
 import { cross, distance, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
 import type { Segment } from './network';
 
+/** What the sides of a room are made of: a straight wall between two nodes, which are the same objects where shared. */
+export interface Edge {
+  start: Point;
+  end: Point;
+  thickness: number;
+}
+
 /** A side of a face of the network: the wall, walked from one node to the other with the face on its left. */
-export interface FaceSide {
-  segment: Segment;
+export interface FaceSide<E extends Edge = Segment> {
+  segment: E;
   from: Point;
   to: Point;
 }
 
 /** A face of the network of centre lines: a room, or, walked the other way round, the outside of a part of it. */
-export interface NetworkFace {
-  sides: FaceSide[];
+export interface NetworkFace<E extends Edge = Segment> {
+  sides: FaceSide<E>[];
   outer: boolean;
 }
 
-interface Half extends FaceSide {
+interface Half<E extends Edge> extends FaceSide<E> {
   angle: number;
-  next: Half;
+  next: Half<E>;
   seen: boolean;
-  twin: Half;
+  twin: Half<E>;
 }
 
 /**
@@ -27,11 +34,11 @@ interface Half extends FaceSide {
  * right as possible at every node (de
  * Berg and others, Computational Geometry, chapter 2). Walls that end free bound no room and are left out.
  */
-export function facesOfNetwork(segments: readonly Segment[]): NetworkFace[] {
-  const nodes = new Map<Point, Half[]>();
+export function facesOfNetwork<E extends Edge>(segments: readonly E[]): NetworkFace<E>[] {
+  const nodes = new Map<Point, Half<E>[]>();
   for (const segment of withoutFreeEnds(segments)) {
-    const make = (from: Point, to: Point): Half =>
-      ({ segment, from, to, angle: Math.atan2(to[1] - from[1], to[0] - from[0]), seen: false }) as Half;
+    const make = (from: Point, to: Point): Half<E> =>
+      ({ segment, from, to, angle: Math.atan2(to[1] - from[1], to[0] - from[0]), seen: false }) as Half<E>;
     const [there, back] = [make(segment.start, segment.end), make(segment.end, segment.start)];
     [there.twin, back.twin] = [back, there];
     for (const half of [there, back]) {
@@ -47,11 +54,11 @@ export function facesOfNetwork(segments: readonly Segment[]): NetworkFace[] {
       half.twin.next = around[(i + around.length - 1) % around.length];
     });
   }
-  const faces: NetworkFace[] = [];
+  const faces: NetworkFace<E>[] = [];
   for (const around of nodes.values()) {
     for (const first of around) {
       if (first.seen) continue;
-      const sides: FaceSide[] = [];
+      const sides: FaceSide<E>[] = [];
       for (let half = first; !half.seen; half = half.next) {
         half.seen = true;
         sides.push({ segment: half.segment, from: half.from, to: half.to });
@@ -63,7 +70,7 @@ export function facesOfNetwork(segments: readonly Segment[]): NetworkFace[] {
 }
 
 /** Leaves out walls with a node that no other wall shares, again and again: nibs and what hangs on them. */
-function withoutFreeEnds(segments: readonly Segment[]): Segment[] {
+function withoutFreeEnds<E extends Edge>(segments: readonly E[]): E[] {
   let left = segments.filter(({ start, end }) => start !== end);
   for (;;) {
     const degree = new Map<Point, number>();
@@ -78,7 +85,7 @@ function withoutFreeEnds(segments: readonly Segment[]): Segment[] {
  * The outline of a face by the faces of its walls: every side shifted by half its wall's thickness.
  * @param towards 1 for the faces inside it, -1 for those outside
  */
-export function shifted({ sides }: NetworkFace, towards: 1 | -1): Point[] {
+export function shifted<E extends Edge>({ sides }: NetworkFace<E>, towards: 1 | -1): Point[] {
   const lines = sides.map(({ segment, from, to }) => {
     const length = distance(from, to);
     const [nx, ny] = [-(to[1] - from[1]) / length, (to[0] - from[0]) / length];

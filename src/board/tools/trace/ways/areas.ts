@@ -1,0 +1,168 @@
+import { contains } from '@/core/geometry/polygon';
+import type { Point } from '@/core/geometry/vector';
+import type { ElementOf, ElementRow } from '@/core/kinds/element';
+import { withShape } from '@/core/kinds/kinds';
+import { fail, ok, type Result } from '@/core/result';
+import { buildingOutlines, dividedBy, regionAt, type Region } from '@/core/tracing/making/rooms';
+import { soundEdit } from '@/core/tracing/refusals';
+import { offsetOutline } from '@/core/tracing/setOff';
+import { formatLength } from '@/core/units/length';
+import { pointsOf, type Given, type Way } from '../way';
+import { making, many, one, outlineOf, prompts } from './making';
+
+const corners = prompts('first corner', 'next corner');
+const outlined = { closes: true, bends: true } as const;
+
+/** The region that was found last: while the pointer stays in it, and no wall changes, it is the same. */
+let last: { basis: string; model: Given['model']; region: Region } | null = null;
+
+/** The region that was clicked, or where it leaks. */
+function region(given: Given): Result<Region> {
+  const [at] = pointsOf(given);
+  const { model, levelId, settings } = given;
+  const basis = `${levelId} ${model.levelVersion(levelId)} ${settings.gap}`;
+  const inside = ({ outline, holes }: Region): boolean =>
+    contains(outline, at) && !holes.some((hole) => contains(hole, at));
+  if (last?.model === model && last.basis === basis && inside(last.region)) return ok(last.region);
+  const found = regionAt(model, levelId, at, settings.gap);
+  if (found.kind === 'region') {
+    last = { basis, model, region: found.region };
+    return ok(found.region);
+  }
+  if (found.kind === 'open')
+    return fail('No walls bound a region here. Draw its outline, or the walls that are missing.');
+  const [x, y] = found.from;
+  return fail(
+    `It leaks through a gap of ${formatLength(found.width, given.lengths)} at ${x.toFixed(2)}, ${y.toFixed(2)}. Close the wall there, or allow larger gaps.`,
+  );
+}
+
+/** The edge distance applied to an outline. */
+function edged(outline: readonly Point[], given: Given): Result<Point[]> {
+  const { edge } = given.settings;
+  return edge === 0 ? ok([...outline]) : offsetOutline(outline, edge);
+}
+
+/** The zone or the slab of a level about a point; where several lie over one another, the last. */
+function areaAt<K extends 'zone' | 'slab'>({ model, levelId }: Given, kind: K, p: Point): ElementOf<K> | null {
+  const found = model.index
+    .touching(levelId, [p[0], p[1], p[0], p[1]])
+    .filter((element): element is ElementRow & ElementOf<K> => element.kind === kind)
+    .filter(({ shape }) => contains(shape.outline, p));
+  return found[found.length - 1] ?? null;
+}
+
+function divided(given: Given): Result<[Point[], Point[], ElementOf<'zone'>]> {
+  const [a, b] = pointsOf(given);
+  const zone = areaAt(given, 'zone', [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]);
+  if (zone === null) return fail('The line runs through no zone. Draw it from side to side of one.');
+  if (zone.shape.holes.length > 0) return fail('A zone with holes is not divided by a line. Draw its parts.');
+  const parts = dividedBy(zone.shape.outline, a, b);
+  return parts === null
+    ? fail('The line does not part the zone in two. Draw it from one side of the zone to another.')
+    : ok([...parts, zone]);
+}
+
+const slabOf = (outline: Point[], holes: Point[][], { settings }: Given) =>
+  one('slab', { ...settings.shapes.slab, outline, holes });
+
+/** How slabs, zones and outdoor surfaces are made. */
+export const areaWays = {
+  'slab.outline': making(
+    corners,
+    { least: 2, most: null },
+    (given) => {
+      const outline = outlineOf(given);
+      if (outline.length < 3) return ok([]);
+      const off = edged(outline, given);
+      return off.ok ? slabOf(off.value, [], given) : off;
+    },
+    outlined,
+  ),
+  'slab.region': making(prompts('a point between walls'), { least: 1, most: 1 }, (given) => {
+    const found = region(given);
+    const off = found.ok ? edged(found.value.outline, given) : found;
+    return found.ok && off.ok ? slabOf(off.value, found.value.holes, given) : fail(off.ok ? '' : off.message);
+  }),
+  'slab.building': making(
+    prompts('anywhere: the slab takes the building\u2019s outline'),
+    { least: 1, most: 1 },
+    (given) => {
+      const outlines = buildingOutlines(given.model, given.levelId).map((outline) => edged(outline, given));
+      const bad = outlines.find((outline) => !outline.ok);
+      if (bad && !bad.ok) return bad;
+      return outlines.length === 0
+        ? fail('The walls of this level bound no building. Draw the outline.')
+        : many(
+            'slab',
+            outlines.flatMap((outline) =>
+              outline.ok ? [{ ...given.settings.shapes.slab, outline: outline.value, holes: [] }] : [],
+            ),
+          );
+    },
+  ),
+  'slab.hole': {
+    ...making(
+      corners,
+      { least: 2, most: null },
+      (given) => one('outdoor', { name: '', height: 0, outline: outlineOf(given) }),
+      outlined,
+    ),
+    edit(given) {
+      const hole = outlineOf(given);
+      const slab = hole.length < 3 ? null : areaAt(given, 'slab', hole[0]);
+      if (slab === null) return fail('The opening lies in no slab of this level. Draw it inside of one.');
+      if (!hole.every((p) => contains(slab.shape.outline, p)))
+        return fail('A corner of the opening lies outside of the slab. Draw it inside.');
+      const row = withShape<ElementRow>(slab, { ...slab.shape, holes: [...slab.shape.holes, hole] });
+      return soundEdit(given.model, 'Draw 1 slab opening', [row]);
+    },
+  },
+  'zone.region': making(prompts('a point in the room'), { least: 1, most: 1 }, (given) => {
+    const found = region(given);
+    return found.ok ? one('zone', { ...given.settings.shapes.zone, ...found.value }) : found;
+  }),
+  'zone.outline': making(
+    corners,
+    { least: 2, most: null },
+    (given) => {
+      const outline = outlineOf(given);
+      return outline.length < 3 ? ok([]) : one('zone', { ...given.settings.shapes.zone, outline, holes: [] });
+    },
+    outlined,
+  ),
+  'zone.divide': {
+    ...making(prompts('one side of the zone', 'its other side'), { least: 2, most: 2 }, (given) => {
+      if (given.points.length < 2) return ok([]);
+      const parts = divided(given);
+      if (!parts.ok) return parts;
+      const [left, right, zone] = parts.value;
+      return many('zone', [
+        { ...zone.shape, outline: left },
+        { ...zone.shape, outline: right },
+      ]);
+    }),
+    edit(given) {
+      const parts = divided(given);
+      if (!parts.ok) return parts;
+      const [left, right, zone] = parts.value;
+      const first: ElementRow = { ...zone, shape: { ...zone.shape, outline: left } };
+      const second: ElementRow = {
+        ...zone,
+        id: given.newId(),
+        source: null,
+        shape: { ...zone.shape, ...given.settings.shapes.zone, outline: right, holes: [] },
+      };
+      return soundEdit(given.model, 'Divide a zone', [first, second]);
+    },
+  },
+  'outdoor.outline': making(
+    corners,
+    { least: 2, most: null },
+    (given) => {
+      const outline = outlineOf(given);
+      return outline.length < 3 ? ok([]) : one('outdoor', { ...given.settings.shapes.outdoor, outline });
+    },
+    outlined,
+  ),
+} satisfies Record<string, Way>;

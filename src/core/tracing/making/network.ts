@@ -1,0 +1,114 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
+import { distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
+import type { ElementOf } from '@/core/kinds/element';
+import { wallLine } from '@/core/kinds/wall';
+import type { Model } from '@/core/model/model';
+import type { Edge } from '@/core/reading/walls/rooms';
+import { defaultTolerance } from '@/core/tolerance';
+
+/** Nodes closer than this are one, metres. */
+const oneNode = defaultTolerance.coincidence;
+
+/** The centre lines of the walls of a level, parted where they meet and cross; shared nodes are the same objects. */
+export interface WallNetwork {
+  edges: Edge[];
+  /** Ends of walls that touch no other. */
+  free: Point[];
+}
+
+interface Side {
+  a: Point;
+  b: Point;
+  thickness: number;
+}
+
+/** Nodes by their place; a place near a known one is that one. */
+class Nodes {
+  private readonly cells = new Map<string, Point>();
+
+  at(p: Point): Point {
+    const [x, y] = [Math.round(p[0] / oneNode), Math.round(p[1] / oneNode)];
+    for (let dx = -1; dx <= 1; dx += 1)
+      for (let dy = -1; dy <= 1; dy += 1) {
+        const known = this.cells.get(`${x + dx} ${y + dy}`);
+        if (known !== undefined && distance(known, p) <= oneNode) return known;
+      }
+    this.cells.set(`${x} ${y}`, p);
+    return p;
+  }
+}
+
+/** Where along a side, as a share of it, another meets it: at a crossing, or at an end of the other. */
+function cutsOf(side: Side, other: Side): number[] {
+  const along = subtract(side.b, side.a);
+  const square = dot(along, along);
+  const cuts = [other.a, other.b]
+    .map((p) => dot(subtract(p, side.a), along) / square)
+    .filter((t, i) => {
+      const foot: Point = [side.a[0] + t * along[0], side.a[1] + t * along[1]];
+      return t > 0 && t < 1 && distance(foot, i === 0 ? other.a : other.b) <= oneNode;
+    });
+  const hit = lineCrossing(side.a, side.b, other.a, other.b);
+  if (hit !== null && hit.t > 0 && hit.t < 1 && hit.u > 0 && hit.u < 1) cuts.push(hit.t);
+  return cuts;
+}
+
+const sidesOf = ({ shape }: ElementOf<'wall'>): Side[] => {
+  const points = wallLine(shape);
+  return points.slice(1).map((b, i) => ({ a: points[i], b, thickness: shape.thickness }));
+};
+
+/** The walls of a level as a network. @param more lines without thickness that bound as well */
+export function wallNetwork(
+  model: Model,
+  levelId: string | null,
+  more: readonly (readonly Point[])[] = [],
+): WallNetwork {
+  const walls =
+    levelId === null
+      ? []
+      : [...model.index.onLevel(levelId)].flatMap((element) => (element.kind === 'wall' ? [element] : []));
+  const drawn = more.flatMap((points) => points.slice(1).map((b, i) => ({ a: points[i], b, thickness: 0 })));
+  const sides = [...walls.flatMap(sidesOf), ...drawn].filter(({ a, b }) => distance(a, b) > oneNode);
+  const index = new BoxIndex(sides, ({ a, b }) => boxOf([a, b], oneNode));
+  const nodes = new Nodes();
+  const degree = new Map<Point, number>();
+  const known = new Set<string>();
+  const edges = sides.flatMap((side, i) => {
+    const cuts = index
+      .indices(boxOf([side.a, side.b], oneNode))
+      .filter((j) => j !== i)
+      .flatMap((j) => cutsOf(side, sides[j]))
+      .sort((p, q) => p - q);
+    const [x, y] = subtract(side.b, side.a);
+    const at = (t: number): Point => (t === 1 ? side.b : [side.a[0] + x * t, side.a[1] + y * t]);
+    const stops = [0, ...cuts, 1].map((t) => nodes.at(at(t)));
+    return stops.slice(1).flatMap((end, k): Edge[] => {
+      if (end === stops[k]) return [];
+      const key = [stops[k], end]
+        .map(([px, py]) => `${px} ${py}`)
+        .sort()
+        .join('/');
+      // What is there twice bounds once.
+      if (known.has(key)) return [];
+      known.add(key);
+      for (const node of [stops[k], end]) degree.set(node, (degree.get(node) ?? 0) + 1);
+      return [{ start: stops[k], end, thickness: side.thickness }];
+    });
+  });
+  return { edges, free: [...degree].filter(([, count]) => count === 1).map(([node]) => node) };
+}
+
+/** The place on the network that a point is nearest to, on edges that do not end in it. */
+export function nearestOn(edges: readonly Edge[], p: Point): { at: Point; away: number } | null {
+  let best: { at: Point; away: number } | null = null;
+  for (const { start, end } of edges) {
+    if (start === p || end === p) continue;
+    const along = subtract(end, start);
+    const t = Math.min(1, Math.max(0, dot(subtract(p, start), along) / dot(along, along)));
+    const at: Point = [start[0] + t * along[0], start[1] + t * along[1]];
+    const away = distance(at, p);
+    if (best === null || away < best.away) best = { at, away };
+  }
+  return best;
+}

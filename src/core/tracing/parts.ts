@@ -1,0 +1,130 @@
+import { arcOfBulge, bulgeOfSweep, pointOnArc } from '@/core/geometry/bulge';
+import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
+import type { ElementOf, ElementRow } from '@/core/kinds/element';
+import { alongWall } from '@/core/kinds/opening';
+import { wallLength } from '@/core/kinds/wall';
+import { put, remove, type Change, type Edit } from '@/core/model/edits';
+import type { Model } from '@/core/model/model';
+import { fail, type Result } from '@/core/result';
+import { defaultTolerance } from '@/core/tolerance';
+import { soundEdit } from './refusals';
+import { lineOf, openingIn, withLine } from './restrung';
+
+const { coincidence } = defaultTolerance;
+
+type Line = NonNullable<ReturnType<typeof lineOf>>;
+
+/** The two parts of a line at the point of it nearest to another; null where one would have no length. */
+export function partsOf(line: Line, near: Point): [Line, Line] | null {
+  const { start, end, bulge } = line;
+  if (bulge === 0) {
+    const along = subtract(end, start);
+    const t = dot(subtract(near, start), along) / (dot(along, along) || 1);
+    const at: Point = [start[0] + t * along[0], start[1] + t * along[1]];
+    const inside = t > 0 && t < 1 && distance(at, start) > coincidence && distance(at, end) > coincidence;
+    return inside
+      ? [
+          { start, end: at, bulge },
+          { start: at, end, bulge },
+        ]
+      : null;
+  }
+  const arc = arcOfBulge(start, end, bulge);
+  const wall = { ...line, thickness: 1, height: null, outer: false };
+  const t = alongWall(wall, near) / wallLength(wall);
+  if (!(t > 0 && t < 1)) return null;
+  const at = pointOnArc(arc, t);
+  return [
+    { start, end: at, bulge: bulgeOfSweep(arc.sweep * t) },
+    { start: at, end, bulge: bulgeOfSweep(arc.sweep * (1 - t)) },
+  ];
+}
+
+/** Splits a wall, a beam or a straight grid line in two that share a node; the first part stays what it was. */
+export function splitElement(model: Model, id: string, near: Point, newId: () => string): Result<Edit> {
+  const element = model.element[id];
+  const line = element && lineOf(element);
+  if (!element || !line || element.kind === 'grid') return fail('Walls and beams can be split.');
+  const parts = partsOf(line, near);
+  if (parts === null) return fail('There is nothing to split at its end. Click on it between its ends.');
+  const first = withLine(element, parts[0]);
+  const second: ElementRow = { ...withLine(element, parts[1]), id: newId() };
+  const openings = first.kind === 'wall' && second.kind === 'wall' ? dealt(model, first, second) : [];
+  if (openings === null) return fail('The cut goes through an opening. Split the wall beside it, or move the opening.');
+  return soundEdit(model, `Split a ${element.kind}`, [first, second, ...openings]);
+}
+
+/** The openings of a wall, each in the part that it lies in; null where one lies in both. */
+function dealt(model: Model, first: ElementOf<'wall'>, second: ElementOf<'wall'>): ElementRow[] | null {
+  const cut = wallLength(first.shape);
+  const rows: ElementRow[] = [];
+  for (const opening of model.index.openingsOf(first.id)) {
+    const { offset, width } = opening.shape;
+    if (offset + width <= cut + coincidence) continue;
+    if (offset < cut - coincidence) return null;
+    rows.push({ ...opening, shape: { ...opening.shape, wall: second.id, offset: Math.max(0, offset - cut) } });
+  }
+  return rows;
+}
+
+/** The line that two make which share a node and go on in one direction, or on one circle; null where they do not. */
+export function togetherOf(p: Line, q: Line): Line | null {
+  const near = (a: Point, b: Point): boolean => distance(a, b) <= coincidence;
+  const turned = (line: Line): Line => ({ start: line.end, end: line.start, bulge: -line.bulge });
+  // The second begins where the first ends.
+  const pairs: [Line, Line][] = [
+    [p, q],
+    [p, turned(q)],
+    [turned(p), q],
+    [turned(p), turned(q)],
+  ];
+  const pair = pairs.find(([a, b]) => near(a.end, b.start));
+  if (pair === undefined) return null;
+  const [a, b] = pair;
+  const whole = a.bulge === 0 && b.bulge === 0 ? straightTogether(a, b) : bentTogether(a, b);
+  return whole !== null && a !== p ? turned(whole) : whole;
+}
+
+function straightTogether(a: Line, b: Line): Line | null {
+  const [u, v] = [subtract(a.end, a.start), subtract(b.end, b.start)];
+  const off = Math.abs(cross(u, v)) / (Math.hypot(...u) || 1);
+  return off <= coincidence && dot(u, v) > 0 ? { start: a.start, end: b.end, bulge: 0 } : null;
+}
+
+function bentTogether(a: Line, b: Line): Line | null {
+  if (a.bulge === 0 || b.bulge === 0 || Math.sign(a.bulge) !== Math.sign(b.bulge)) return null;
+  const [p, q] = [arcOfBulge(a.start, a.end, a.bulge), arcOfBulge(b.start, b.end, b.bulge)];
+  if (distance(p.centre, q.centre) > coincidence || Math.abs(p.radius - q.radius) > coincidence) return null;
+  const sweep = p.sweep + q.sweep;
+  return Math.abs(sweep) < 2 * Math.PI ? { start: a.start, end: b.end, bulge: bulgeOfSweep(sweep) } : null;
+}
+
+/** Makes one of two walls or beams of one size that share a node and go straight on, or on one circle. */
+export function joinElements(model: Model, ids: Iterable<string>): Result<Edit> {
+  const [a, b, ...more] = [...ids].flatMap((id) => model.element[id] ?? []);
+  const expected = 'Two walls, or two beams, that share a node and go on in one line can be joined.';
+  if (!a || !b || more.length > 0 || a.kind !== b.kind || (a.kind !== 'wall' && a.kind !== 'beam'))
+    return fail(expected);
+  const whole = togetherOf(lineOf(a)!, lineOf(b)!);
+  if (whole === null) return fail(expected);
+  if (a.kind === 'wall' && b.kind === 'wall' && Math.abs(a.shape.thickness - b.shape.thickness) > coincidence)
+    return fail('The two walls have different thicknesses. Make them alike first.');
+  const row = withLine(a, whole);
+  const openings = row.kind === 'wall' ? [a, b].flatMap((part) => rehosted(model, part, row)) : [];
+  return soundEdit(model, `Join two ${a.kind}s`, [row, ...openings], mergedInto(model, b.id, a.id));
+}
+
+/** Takes an element away that is part of another now; what it was read from stays accepted. */
+export const mergedInto = (model: Model, gone: string, whole: string): Change[] => [
+  ...Array.from(model.decisionsOf(gone), (decision) => put('decision', { ...decision, elementId: whole })),
+  remove('element', gone),
+];
+
+/** The openings of a part of a wall, in the whole of it. */
+const rehosted = (model: Model, part: ElementRow, whole: ElementOf<'wall'>): ElementRow[] =>
+  part.kind !== 'wall'
+    ? []
+    : Array.from(model.index.openingsOf(part.id), (opening) => ({
+        ...opening,
+        shape: { ...openingIn(opening.shape, part.shape, whole.shape), wall: whole.id },
+      }));
