@@ -25,7 +25,7 @@ const railText = (word: string) =>
 
 test('a drawing is brought in, and every entity of it is accounted for', async () => {
   project = await newProject(stage, page, 'Marram Point');
-  await page.getByText('No drawing yet. Bring a DXF plan in at Intake.').waitFor();
+  await page.getByText('No drawing yet. Bring a DXF plan in at Intake, or draw at Tracing.').waitFor();
   await bringIn(page, file);
   const rows = await page.getByRole('table', { name: 'Read by kind' }).getByRole('row').allInnerTexts();
   const read = Object.fromEntries(

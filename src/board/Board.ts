@@ -207,6 +207,8 @@ export class Board implements World, InputHandler {
     this.tool = toolFor(request, this);
     this.tool.enter?.();
     this.seek();
+    const pointing = this.pointing();
+    if (pointing !== null) this.tool.move?.(pointing);
   }
 
   /** Looks at a box, at the building, or at all that the drawings show. */
@@ -435,7 +437,7 @@ export class Board implements World, InputHandler {
     else if (event.key === 'Home') this.look('all');
     else if (event.key === 'Escape') return this.leaveTool();
     else if (event.ctrlKey || event.metaKey || event.altKey) return false;
-    else if (typable.test(event.key) && (this.tool.fields?.().length ?? 0) > 0) return beginTyping(event.key);
+    else if (typable.test(event.key)) return this.beginTyping(event.key);
     else return this.boardKey(boardKeyAt(event.key), event.repeat);
     return true;
   }
@@ -494,6 +496,18 @@ export class Board implements World, InputHandler {
   }
 
   // What is typed at the cursor.
+
+  /** Typing without a pointer begins in the middle of what is seen. @returns whether there is something to type */
+  private beginTyping(begun: string): boolean {
+    if (this.pointer === null && this.tool.fields !== undefined) {
+      const pixels: Point = [this.size.width / 2, this.size.height / 2];
+      this.pointer = { pixels, button: 0, adding: false, shift: false, alt: false };
+      this.seek();
+      this.tool.move?.(this.pointing()!);
+      this.reportFields();
+    }
+    return (this.tool.fields?.().length ?? 0) > 0 && beginTyping(begun);
+  }
 
   type(name: string, value: number | null): void {
     this.tool.type?.(name, value);

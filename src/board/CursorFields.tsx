@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { flushSync } from 'react-dom';
 import type { Result } from '@/core/result';
 import { formatAngle, parseAngle } from '@/core/units/angle';
 import { formatLength, type LengthStyle } from '@/core/units/length';
@@ -80,11 +81,15 @@ export function CursorFields({ board, lengths, back }: Props) {
         }
       },
       (begun) => {
+        // The fields may only just have been told of, and come with the next rendering.
+        flushSync(() => undefined);
         const [first] = inputs.current;
         if (!first) return;
         first.focus();
         first.value = begun;
-        take(0, begun);
+        const [field] = latest.current;
+        const value = field && parsed(field.kind, begun, lengths);
+        if (value?.ok) board()?.type(field.name, value.value);
       },
     ),
   );

@@ -1,11 +1,11 @@
 import type { ElementRow } from '@/core/kinds/element';
-import { kinds } from '@/core/kinds/kinds';
+import { checksOf, kinds } from '@/core/kinds/kinds';
 import { put, remove, type Change, type Edit } from '@/core/model/edits';
 import { sourceLevel } from '@/core/model/levels';
 import { Shelf } from '@/core/model/library';
 import type { Model } from '@/core/model/model';
 import type { DecisionRow, DrawingRow } from '@/core/model/state';
-import type { Candidate } from '@/core/reading/candidate';
+import { shapedOf, type Candidate, type WallCandidate } from '@/core/reading/candidate';
 import { valuesOf } from './likeness';
 
 /** "2 columns, 1 wall". */
@@ -53,8 +53,27 @@ export function elementsOfCandidates(
   });
 }
 
+/** What is wrong with candidates in themselves, by their keys: such are not stored, and stay open. */
+export function unsoundAmong(candidates: readonly Candidate[]): Map<string, string> {
+  const walls = new Map(
+    candidates.flatMap((one): [string, WallCandidate][] => (one.kind === 'wall' ? [[one.key, one]] : [])),
+  );
+  const found = new Map<string, string>();
+  for (const candidate of candidates) {
+    const host = candidate.kind === 'opening' ? (walls.get(candidate.host)?.element ?? null) : null;
+    // An opening whose wall is accepted already is judged with it, where it is put.
+    if (candidate.kind === 'opening' && host === null) continue;
+    const [why] = checksOf(shapedOf(candidate), host);
+    if (why !== undefined) found.set(candidate.key, why);
+  }
+  for (const candidate of candidates)
+    if (candidate.kind === 'opening' && found.has(candidate.host)) found.set(candidate.key, 'Its wall is not sound.');
+  return found;
+}
+
 /**
- * Makes elements of candidates, and entries in the library of sizes that it has not got.
+ * Makes elements of candidates, and entries in the library of sizes that it has not got. Candidates that are not sound
+ * in themselves stay open.
  * @param newId gives a fresh UUID
  */
 export function acceptCandidates(
@@ -64,7 +83,8 @@ export function acceptCandidates(
   newId: () => string,
 ): Edit {
   const before = (key: string): DecisionRow | undefined => model.decision[decisionId(drawing.id, key)];
-  const open = candidates.filter(({ key }) => before(key)?.verdict !== 'accepted');
+  const unsound = unsoundAmong(candidates);
+  const open = candidates.filter(({ key }) => before(key)?.verdict !== 'accepted' && !unsound.has(key));
   const shelf = new Shelf(model, newId);
   const making: Making = {
     // On a level that repeats another what is read belongs to the other, or nobody would see it.
@@ -84,7 +104,7 @@ export function acceptCandidates(
       seen: valuesOf(candidate.asRead ?? candidate.element),
     }),
   ]);
-  return { label: `Accept ${describe(candidates)}`, changes: [...shelf.changes, ...changes] };
+  return { label: `Accept ${describe(open)}`, changes: [...shelf.changes, ...changes] };
 }
 
 /** Takes elements away with the openings in them, and the decisions that made them, each once. */

@@ -6,6 +6,7 @@ import type { Database } from '../database/schema';
 import { applyRows } from './applyRows';
 import { append, lockHead, refuseConflicts } from './editLog';
 import { expectKnownFiles } from './knownFiles';
+import { expectSound } from './soundness';
 
 type Tx = Transaction<Database>;
 
@@ -37,6 +38,7 @@ export async function applyEdit(
       await expectKnownFiles(tx, project, edit.changes);
     }
     const inverse = await applyRows(tx, project, edit.changes);
+    if (seen !== null) await expectSound(tx, project, edit.changes, inverse);
     const seq = head.version + 1;
     await append(tx, project, seq, {
       clientId,

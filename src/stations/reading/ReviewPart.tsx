@@ -1,5 +1,11 @@
 'use client';
-import { acceptCandidates, decisionId, rejectCandidates, reopenCandidates } from '@/core/decisions/decide';
+import {
+  acceptCandidates,
+  decisionId,
+  rejectCandidates,
+  reopenCandidates,
+  unsoundAmong,
+} from '@/core/decisions/decide';
 import Box from '@mui/material/Box';
 import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { conflictsOf } from '@/core/decisions/conflicts';
@@ -12,7 +18,8 @@ import { candidateAnchor } from '@/board/layers/marks';
 import { useOverlay } from '@/project/overlay';
 import { settingsOf, useReadings, verdictOf, type DrawingReading, type Verdict } from '@/project/readings';
 import type { Underlay } from '@/project/underlays';
-import { useMoment, useCommit } from '@/project/useSession';
+import { counted } from '@/core/model/counted';
+import { useMoment, useCommit, useSession } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { CandidateList } from './CandidateList';
@@ -48,6 +55,7 @@ export function ReviewPart({
   const moment = useMoment('project', 'role', 'decision', 'element');
   const state = moment.model;
   const commit = useCommit();
+  const session = useSession();
   const { pointed, point, chosen, choose, kind, list: turnTo } = useReadings();
   const lookAt = useBoard((store) => store.lookAt);
   const [verdict, setVerdict] = useState<Verdict>('open');
@@ -79,6 +87,10 @@ export function ReviewPart({
       : idleLayers(kind, result).map(({ layer, count, role }) => ({ name: underlay.layers[layer].name, count, role }));
 
   const accept = (candidates: Candidate[]) => {
+    const unsound = unsoundAmong(candidates);
+    const [why] = unsound.values();
+    if (why !== undefined)
+      session.tell({ kind: 'problem', text: `${counted(unsound.size, 'candidate')} stayed open: ${why}` });
     void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([]));
   };
   const reject = (candidates: Candidate[]) => {

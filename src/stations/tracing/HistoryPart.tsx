@@ -36,7 +36,7 @@ export function HistoryPart() {
   const mark = async (seq: number, name: string) => {
     setMarking(null);
     try {
-      await api(`/api/projects/${session.id}/past/${seq}`, { json: { mark: name }, method: 'PUT' });
+      await api(`/api/projects/${session.id}/past`, { json: { seq, mark: name }, method: 'PUT' });
     } catch (error) {
       session.tell({ kind: 'problem', text: (error as Error).message });
     }

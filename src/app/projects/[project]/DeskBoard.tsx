@@ -53,7 +53,8 @@ const eventsOf = (session: Session): BoardEvents => ({
 export function DeskBoard({ scene }: { scene: BoardScene }) {
   const session = useSession();
   const { camera, stacked, benchFolded, set } = useView();
-  const drawings = useModel('drawing').count('drawing');
+  const model = useModel('drawing', 'element');
+  const nothing = model.count('drawing') === 0 && model.count('element') === 0;
   const stack = useStackScene(stacked);
   const events = useMemo(() => eventsOf(session), [session]);
   useSelectionKept(session);
@@ -64,7 +65,7 @@ export function DeskBoard({ scene }: { scene: BoardScene }) {
         draft={session.draft}
         camera={camera}
         events={events}
-        empty={drawings === 0 ? 'No drawing yet. Bring a DXF plan in at Intake.' : null}
+        empty={nothing ? 'No drawing yet. Bring a DXF plan in at Intake, or draw at Tracing.' : null}
       >
         <SelectionStrip />
       </BoardView>

@@ -61,8 +61,9 @@ export class TraceTool implements BoardTool {
     return this.way.seeks(this.placed.length) === 'points' ? 'points' : 'things';
   }
 
-  /** Where the next point is measured from. */
+  /** Where the next point is measured from; the corners of a box are told by their coordinates. */
   get base(): Point | null {
+    if (this.way.box === true) return null;
     return this.placed[this.placed.length - 1]?.at ?? null;
   }
 

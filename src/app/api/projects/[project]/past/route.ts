@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { atDesk } from '@/server/desk/desk';
-import { pastOf } from '@/server/edits/past';
-import { bytesOf, packedAnswer, route } from '@/server/http';
+import { textUpTo } from '@/core/kinds/limits';
+import { markPoint, pastOf } from '@/server/edits/past';
+import { bodyAs, bytesOf, packedAnswer, route } from '@/server/http';
 import { Problem } from '@/server/problem';
 import { expectProject } from '@/server/projects';
 
@@ -13,6 +14,19 @@ export const GET = route<'project'>(async (request, { project }) => {
   const before = v.safeParse(place, new URL(request.url).searchParams.get('before'));
   if (!before.success) throw new Problem(400, 'before is the number of an edit: a whole number, zero or more.');
   return { edits: await pastOf(project, before.output) };
+});
+
+const marked = v.strictObject({
+  seq: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  mark: v.pipe(textUpTo(120), v.trim()),
+});
+
+/** Names the project as it was after an edit; an empty name takes the mark away. */
+export const PUT = route<'project'>(async (request, { project }) => {
+  await expectProject(project);
+  const { seq, mark } = await bodyAs(request, marked);
+  await markPoint(project, seq, mark);
+  return {};
 });
 
 /** A request names two numbers and two ids. */
