@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from '@/cli/system';
+import { benchBoard } from './board';
 import { makePlan } from './makePlan';
 import { benchModel } from './model';
 import { readingTable } from './reading';
@@ -64,6 +65,7 @@ const cell = (text: string) => text.padStart(11);
 export async function bench(args: string[]): Promise<number> {
   if (args[0] === 'units') return unitTable(args.slice(1));
   if (args[0] === 'model') return benchModel(Number(args[1] ?? 20_000));
+  if (args[0] === 'board') return benchBoard();
   if (args[0] === 'window') return benchWindow(Number(args[1] ?? 100_000));
   if (args[0] === 'server') return benchServer(Number(args[1] ?? 50));
   if (args[0] === 'reading') return readingTable(args.slice(1));

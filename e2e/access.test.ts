@@ -40,6 +40,7 @@ const parts: Record<string, string[]> = {
   Datum: ['Unit', 'Place', 'Fit', 'Levels', 'Measure', 'Project'],
   Sorting: ['Layers', 'Blocks', 'Picked lines', 'Role maps'],
   Reading: ['Review', 'Library', 'Numbering', 'Taken for granted'],
+  Tracing: ['Make', 'Change', 'Tidy', 'History', 'Keys'],
   Handover: [],
 };
 

@@ -50,8 +50,9 @@ export async function screenshots(): Promise<number> {
 }
 
 async function walk(page: Page, address: string): Promise<void> {
-  const shot = async (name: string) => {
-    await page.mouse.move(5, 790);
+  /** @param still whether the pointer stays where it is */
+  const shot = async (name: string, still = false) => {
+    if (!still) await page.mouse.move(5, 790);
     await page.waitForTimeout(1500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   };
@@ -79,8 +80,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await shot('intake-revision');
   await page.getByRole('button', { name: 'Use revision 1' }).click();
   await page.getByRole('button', { name: 'Use revision 2' }).waitFor();
-  await part('Display');
-  await shot('intake-display');
   await part('Report');
   await go('Datum');
   await page.getByRole('button', { name: 'Take millimetres' }).waitFor();
@@ -133,8 +132,6 @@ async function walk(page: Page, address: string): Promise<void> {
     .getByRole('tablist', { name: 'Kinds' })
     .getByRole('tab', { name: /^Walls/ })
     .click();
-  await page.getByRole('button', { name: 'Show all (Home)' }).click();
-  await shot('reading-walls');
   await page.getByRole('button', { name: /of all kinds/ }).click();
   await page
     .getByRole('tablist', { name: 'Kinds' })
@@ -169,6 +166,7 @@ async function walk(page: Page, address: string): Promise<void> {
   }
   await shot('reading-library');
   await part('Review');
+  await traced(page, shot, go);
   await go('Handover');
   await shot('handover');
   await page.getByRole('button', { name: 'Dark colours' }).click();
@@ -186,4 +184,40 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('tab', { name: 'Plans', exact: true }).click();
   await page.getByRole('heading', { name: '5 plans found on this sheet' }).waitFor();
   await shot('intake-plans-dark');
+}
+
+/** Tracing: what the lines under the cursor would become, and what is selected with what can be done to it. */
+async function traced(
+  page: Page,
+  shot: (name: string, still?: boolean) => Promise<void>,
+  go: (word: string) => Promise<void>,
+) {
+  await go('Tracing');
+  await page.evaluate(() => window.zirconBoard?.look([-3, -3, 20, 14]));
+  await page.getByRole('radio', { name: 'Wall', exact: true }).click();
+  await page.getByRole('button', { name: 'In a chain', exact: true }).click();
+  const seen = await page.evaluate(() => window.zirconBoard!.camera);
+  const board = (await page.getByRole('application').boundingBox())!;
+  const at = [
+    [8.1, 10.2],
+    [8.1, 13.8],
+  ].map(([x, y]) => [
+    board.x + board.width / 2 + (x - seen.x) / seen.metresPerPixel,
+    board.y + board.height / 2 - (y - seen.y) / seen.metresPerPixel,
+  ]);
+  await page.mouse.click(at[0][0], at[0][1]);
+  await page.mouse.move(at[1][0], at[1][1]);
+  await page.keyboard.down('l');
+  await page.mouse.move(at[1][0] + 9, at[1][1] + 7);
+  await shot('tracing', true);
+  await page.keyboard.up('l');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Change', exact: true }).click();
+  await page.mouse.click(at[0][0], at[0][1] + 30);
+  await page.getByRole('combobox', { name: 'Select all of a kind' }).click();
+  await page.getByRole('option', { name: 'columns', exact: true }).click();
+  await shot('tracing-change');
+  await page.getByRole('button', { name: 'None', exact: true }).click();
+  await page.getByRole('button', { name: 'Show all (Home)' }).click();
 }

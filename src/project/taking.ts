@@ -11,10 +11,10 @@ import { takeInWorker, type Underlay } from './underlays';
 /** How far about a place lines are looked at for each kind, metres: rooms are wide, outlines may run round a site. */
 const lookedAt: Record<ElementKind, number> = {
   grid: 60,
-  column: 6,
-  beam: 14,
-  wall: 14,
-  opening: 14,
+  column: 4,
+  beam: 9,
+  wall: 8,
+  opening: 8,
   slab: 80,
   zone: 30,
   outdoor: 120,
@@ -53,15 +53,18 @@ function pathsIn({ index }: Underlay, box: Box): Set<number> {
  * What the reader makes of the lines at a place, or within a box of the project, in each way that gives something:
  * first of the whole drawing as it was read, then of the lines about the place, whatever their roles.
  * @param within a box of the project that all of its like are read in; null for the one at the place
+ * @param first whether the first way that gives something is enough: while the pointer moves it is
  */
 export async function readAt(
   model: Model,
   kind: ElementKind,
   { drawingId, underlay, placement, path, at, reach }: PointedAt,
   within: Box | null = null,
+  first = false,
 ): Promise<TakeReading[]> {
   const whole = useReadings.getState().readings[drawingId]?.result?.candidates ?? [];
   const meant = within === null ? candidateAt(kind, at, reach)(whole) : candidatesIn(kind, within)(whole);
+  if (first && meant.length > 0) return [{ candidates: meant }];
   const far = lookedAt[kind] / metresPerDrawn(placement);
   const back = invert(placementTransform(placement, underlay.primitives.origin));
   const corners: Point[] =
@@ -88,6 +91,7 @@ export async function readAt(
     reach,
     within: within && [...within],
     own: meant.length === 0,
+    first,
   });
   return meant.length === 0 ? more : [{ candidates: meant }, ...more];
 }

@@ -119,6 +119,8 @@ export interface TakeOrder {
   within: [number, number, number, number] | null;
   /** Whether the roles that lines have are one way to read them. */
   own: boolean;
+  /** Whether the first way that gives something is enough. */
+  first: boolean;
 }
 
 interface OpenFile {
@@ -344,11 +346,8 @@ const api = {
       own: what.own,
       path: what.path === null ? null : what.paths.indexOf(what.path),
     };
-    const { at, within } = what;
-    return takeReadings(
-      task,
-      within === null ? candidateAt(what.kind, at, what.reach) : candidatesIn(what.kind, within),
-    );
+    const { at, within, kind, reach, first } = what;
+    return takeReadings(task, within === null ? candidateAt(kind, at, reach) : candidatesIn(kind, within), first);
   },
 
   /**

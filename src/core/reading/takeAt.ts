@@ -81,16 +81,24 @@ function readIn(task: TakeTask, { roles, picked }: Roles): Candidate[] {
 /**
  * What the reader would make of lines, whatever their layer or role, in every way that gives something.
  * @param wanted which of the candidates of a way are meant; ways that give none, or the same again, are left out
+ * @param first whether the first that gives something is enough
  */
-export function takeReadings(task: TakeTask, wanted: (candidates: readonly Candidate[]) => Candidate[]): TakeReading[] {
+export function takeReadings(
+  task: TakeTask,
+  wanted: (candidates: readonly Candidate[]) => Candidate[],
+  first = false,
+): TakeReading[] {
   const found: TakeReading[] = [];
   const seen = new Set<string>();
-  for (const way of waysOf(task)) {
+  const ways = [...waysOf(task)];
+  // By their looks lines are read only where nothing else is asked: it takes longest.
+  for (const way of first && task.path !== null ? ways.slice(0, -1) : ways) {
     const candidates = wanted(readIn(task, way));
     const looks = JSON.stringify(candidates.map(({ kind, element }) => [kind, element]));
     if (candidates.length === 0 || seen.has(looks)) continue;
     seen.add(looks);
     found.push({ candidates });
+    if (first) break;
   }
   return found;
 }

@@ -35,6 +35,8 @@ export class TakeTool implements BoardTool {
   private chosen = 0;
   /** The line that was pointed at last, whose like a box takes. */
   private like: PointedAt | null = null;
+  /** Whether the readings are all there are: while the pointer moves only the first is asked for. */
+  private allRead = false;
   private asking = false;
   private next: Pointing | null = null;
   private left = false;
@@ -71,14 +73,14 @@ export class TakeTool implements BoardTool {
     const pointed = this.pointedAt(at);
     let readings: TakeReading[] = [];
     try {
-      if (pointed !== null) readings = await readAt(this.world.scene.model, this.request.of, pointed);
+      if (pointed !== null) readings = await readAt(this.world.scene.model, this.request.of, pointed, null, true);
     } catch (error) {
       this.problem = (error as Error).message;
     }
     if (this.left) return;
     if (readings.length > 0) this.like = pointed;
-    const same = readings.length === this.readings.length && this.chosen < readings.length;
-    this.chosen = same ? this.chosen : 0;
+    this.chosen = 0;
+    this.allRead = false;
     this.readings = readings;
     this.world.redraw();
   }
@@ -166,12 +168,29 @@ export class TakeTool implements BoardTool {
     this.world.redraw();
   }
 
-  /** Steps to another reading of the same lines. @returns whether there is one */
+  /** Steps to another reading of the same lines; the first step asks for all of them. @returns whether there is one */
   otherReading(): boolean {
-    if (this.readings.length < 2) return false;
-    this.chosen = (this.chosen + 1) % this.readings.length;
-    this.world.redraw();
+    if (this.like === null || this.candidates.length === 0) return false;
+    if (this.allRead) this.step();
+    else void this.askForAll(this.like);
     return true;
+  }
+
+  private async askForAll(like: PointedAt): Promise<void> {
+    try {
+      const readings = await readAt(this.world.scene.model, this.request.of, like);
+      if (this.left || this.like !== like) return;
+      this.readings = readings;
+      this.allRead = true;
+      this.step();
+    } catch (error) {
+      this.refuse((error as Error).message);
+    }
+  }
+
+  private step(): void {
+    if (this.readings.length > 0) this.chosen = (this.chosen + 1) % this.readings.length;
+    this.world.redraw();
   }
 
   key(key: string): boolean {
@@ -193,8 +212,9 @@ export class TakeTool implements BoardTool {
     if (this.state.kind === 'boxing') return [`all ${many} like the last in the box`, ''];
     const { candidates } = this;
     if (candidates.length === 0) return [`no ${one} here`, 'click on its lines'];
-    const other = `${this.chosen + 1} of ${this.readings.length}, ${keyOf('otherReading').toUpperCase()}: other reading`;
-    return [wordsOf(candidates), this.readings.length > 1 ? other : ''];
+    const key = keyOf('otherReading').toUpperCase();
+    const other = this.allRead ? `${this.chosen + 1} of ${this.readings.length}` : `${key}: other readings`;
+    return [wordsOf(candidates), other];
   }
 }
 

@@ -113,7 +113,8 @@ export class TraceTool implements BoardTool {
     const at = this.placeOf(pointing);
     if (seeks === 'points') return { at, element: null, line: null };
     if (seeks === 'line') return { at: pointing.at, element: null, line: this.world.endlessAt(pointing.at) };
-    return { at: pointing.at, element: this.world.elementAt(pointing.at, seeks.elements), line: null };
+    const placed = { at: pointing.at, element: this.world.elementAt(pointing.at, seeks.elements), line: null };
+    return { ...placed, at: this.way.settle?.(placed) ?? placed.at };
   }
 
   private given(points: readonly Placed[], bulges: readonly number[], closed: boolean): Given {

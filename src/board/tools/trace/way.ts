@@ -53,6 +53,8 @@ export interface Way {
   selection?: boolean;
   /** A length to be typed for the next point in place of the point's own. */
   length?: string;
+  /** Where a click on an element is taken to be, such as at the node of a wall that lies nearer. */
+  settle?: (placed: Placed) => Point;
   /** What the board shows before it is done. */
   preview: (given: Given) => Shaped[];
   /** What is done to the model. */

@@ -4,13 +4,20 @@ import { columnAt, columnOfOutline, columnsAlong, columnsAtCrossings } from '@/c
 import { openingAt, openingFrom, openingsSpaced } from '@/core/tracing/making/openings';
 import { distance, type Point } from '@/core/geometry/vector';
 import { wallLength } from '@/core/kinds/wall';
-import { pointsOf, type Given, type Way } from '../way';
+import { pointsOf, type Given, type Placed, type Way } from '../way';
 import { making, many, one, outlineOf, prompts, seekElements } from './making';
 
 /** The wall that was clicked. */
 function hostOf(given: Given): Result<ElementOf<'wall'>> {
   const host = given.points[0]?.element;
   return host?.kind === 'wall' ? ok(host) : fail('There is no wall here. Click on one.');
+}
+
+/** The node of a wall that lies nearer to where it was clicked. */
+function nearerNode({ at, element }: Placed): Point {
+  if (element?.kind !== 'wall') return at;
+  const { start, end } = element.shape;
+  return distance(at, start) <= distance(at, end) ? start : end;
 }
 
 const inWall = { seeks: seekElements('wall') };
@@ -64,14 +71,16 @@ export const placeWays = {
     (given) => {
       const host = hostOf(given);
       if (!host.ok) return host;
-      const [near, along] = pointsOf(given);
+      const [node, along] = pointsOf(given);
       if (along === undefined) return ok([]);
-      const { start, end } = host.value.shape;
-      const node = distance(near, start) <= distance(near, end) ? start : end;
-      const made = openingFrom(host.value, near, distance(node, along), given.settings.shapes.opening);
+      const made = openingFrom(host.value, node, distance(node, along), given.settings.shapes.opening);
       return made.ok ? one('opening', made.value) : made;
     },
-    { seeks: (count) => (count === 0 ? { elements: ['wall'] } : 'points'), length: 'from the node' },
+    {
+      seeks: (count) => (count === 0 ? { elements: ['wall'] } : 'points'),
+      length: 'from the node',
+      settle: nearerNode,
+    },
   ),
   'opening.middle': making(
     prompts('a wall'),
