@@ -301,7 +301,8 @@ export class Board implements World, InputHandler {
     const { measured, tool } = useBoard.getState();
     const next = tool.kind === 'measure' ? (pointing?.held?.point ?? null) : null;
     if (measured !== null) drawMeasured(pen, measured, next);
-    this.tool.draw?.(pen, pointing);
+    // In the loupe the words stand below it, and what is pointed at is seen inside.
+    this.tool.draw?.(pen, this.loupe.isOpen ? null : pointing);
     this.loupe.draw(pen, {
       held: this.holding.held,
       pointer: pointing?.at ?? null,

@@ -178,7 +178,7 @@ function ValuesPart({ elements }: { elements: readonly ElementRow[] }) {
         size="small"
         label={own.size > 1 ? 'Level, various' : 'Level'}
         value={own.size === 1 ? ([...own][0] ?? '') : ''}
-        sx={{ width: 200 }}
+        sx={{ width: 200, mt: 0.75 }}
         onChange={({ target }) => void commit((now) => putOnLevel(now, ids, target.value))}
       >
         {levels.map(({ id, name }) => (
