@@ -34,6 +34,8 @@ const config = {
     {
       ...common,
       displayName: 'unit',
+      // On a busy machine the first test of a file waits for its modules for seconds.
+      testTimeout: 30_000,
       testMatch: [
         '<rootDir>/src/**/*.test.ts',
         '<rootDir>/src/**/*.test.tsx',

@@ -47,6 +47,7 @@ export const wayNames = [
   'change.addCorner',
   'change.removeCorner',
   'change.bend',
+  'change.setOffEdge',
   'change.paste',
 ] as const;
 export type WayName = (typeof wayNames)[number];
@@ -76,6 +77,8 @@ interface Tracing {
   /** Spacings as typed: of lines that run up, and of those that run across. */
   across: string;
   up: string;
+  /** How far something is set off, metres. */
+  setOff: number;
   /** How far a slab goes beyond what it is made of, metres; inwards where negative. */
   edge: number;
   /** Gaps of walls that a region closes without a word, metres. */
@@ -99,6 +102,7 @@ export const useTracing = create<Tracing>()(
       across: '3x5.4, 6.15, 4.8',
       up: '2x6',
       edge: 0,
+      setOff: 0.5,
       gap: 0.05,
       reach: 12,
       off: [],

@@ -5,6 +5,7 @@ import { anchorOf, moveElement } from '@/core/kinds/kinds';
 import type { Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import { fail, type Result } from '@/core/result';
+import { labelsTaken, withOwnLabel } from './labels';
 import { shelved } from './making/made';
 import { shift } from './moved';
 import { soundEdit } from './refusals';
@@ -57,16 +58,10 @@ export function repeatElements(
   return soundEdit(model, `Copy ${describeElements(elements)}`, withLabels(model, copies));
 }
 
-/** Copies of grid lines get labels of their own: two lines of one label are not told apart. */
+/** Copies with labels of their own, where they are grid lines. */
 function withLabels(model: Model, rows: readonly ElementRow[]): ElementRow[] {
-  const taken = new Set(Array.from(model.ofKind('grid'), ({ shape }) => shape.label));
-  return rows.map((row) => {
-    if (row.kind !== 'grid') return row;
-    let label = row.shape.label;
-    while (taken.has(label)) label += "'";
-    taken.add(label);
-    return { ...row, shape: { ...row.shape, label } };
-  });
+  const taken = labelsTaken(model);
+  return rows.map((row) => withOwnLabel(row, taken));
 }
 
 /** Shifts of so many copies in a row, each by the same. */

@@ -2,6 +2,7 @@ import { arcSagitta, arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/
 import { bulgeThrough } from '@/core/geometry/offsetPath';
 import { distance, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
+import { ringsOf } from '@/core/kinds/areas';
 import { draggedBy, gripsOf, withShape } from '@/core/kinds/kinds';
 import { awayFromLine } from '@/core/kinds/lines';
 import type { Edit } from '@/core/model/edits';
@@ -14,12 +15,8 @@ import { lineOf, withLine } from './restrung';
 
 type Rings = readonly (readonly Point[])[];
 
-/** The outlines of an area: the outer one, then its holes. */
-const ringsOf = (element: ElementRow): Rings | null => {
-  if (!('outline' in element.shape)) return null;
-  const holes = 'holes' in element.shape ? element.shape.holes : [];
-  return [element.shape.outline, ...holes];
-};
+/** The outlines of an area, the outer one first; null of what is none. */
+const outlinesOf = ({ shape }: ElementRow): Rings | null => ('outline' in shape ? ringsOf(shape) : null);
 
 /** An area with other outlines. */
 function withRings(element: ElementRow, rings: Rings): ElementRow {
@@ -31,7 +28,7 @@ function withRings(element: ElementRow, rings: Rings): ElementRow {
 /** The place of an outline's edge that is nearest to a point: which ring, and after which corner. */
 export function edgeNear(element: ElementRow, p: Point): { ring: number; corner: number; away: number } | null {
   let best: { ring: number; corner: number; away: number } | null = null;
-  for (const [ring, points] of (ringsOf(element) ?? []).entries())
+  for (const [ring, points] of (outlinesOf(element) ?? []).entries())
     for (const [corner, a] of points.entries()) {
       const away = awayFromLine([a, points[(corner + 1) % points.length]], p);
       if (best === null || away < best.away) best = { ring, corner, away };
@@ -44,7 +41,7 @@ const noOutline = 'That has no outline: slabs, zones and outdoor surfaces have.'
 /** Adds a corner to the nearest edge of an outline, at a point. */
 export function addCorner(model: Model, id: string, at: Point): Result<Edit> {
   const element = model.element[id];
-  const rings = element && ringsOf(element);
+  const rings = element && outlinesOf(element);
   const edge = element && edgeNear(element, at);
   if (!rings || !edge) return fail(noOutline);
   const next = rings.map((ring, r) =>
@@ -56,7 +53,7 @@ export function addCorner(model: Model, id: string, at: Point): Result<Edit> {
 /** Takes the corner of an outline away that is nearest to a point. */
 export function removeCorner(model: Model, id: string, at: Point): Result<Edit> {
   const element = model.element[id];
-  const rings = element && ringsOf(element);
+  const rings = element && outlinesOf(element);
   if (!rings) return fail(noOutline);
   const places = rings.flatMap((ring, r) => ring.map((p, i) => ({ r, i, away: distance(p, at) })));
   const { r, i } = places.sort((a, b) => a.away - b.away)[0];
@@ -73,7 +70,7 @@ export function bendEdge(model: Model, id: string, through: Point): Result<Edit>
     const row = withLine(element, { start, end, bulge: bulgeThrough(start, end, through) });
     return soundEdit(model, 'Bend a wall', relined(model, [row]));
   }
-  const rings = element && ringsOf(element);
+  const rings = element && outlinesOf(element);
   const edge = element && edgeNear(element, through);
   if (!rings || !edge) return fail('Walls, and edges of slabs, zones and outdoor surfaces can be bent.');
   const ring = rings[edge.ring];

@@ -7,6 +7,7 @@ import { withShape } from '@/core/kinds/kinds';
 import type { Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import { fail, ok, type Result } from '@/core/result';
+import { labelsTaken, withOwnLabel } from './labels';
 import { soundEdit } from './refusals';
 import { lineOf, withLine } from './restrung';
 import { describeElements } from './words';
@@ -50,27 +51,20 @@ function setOffOne(element: ElementRow, by: number): Result<ElementRow | null> {
  */
 export function setOffElements(model: Model, ids: Iterable<string>, by: number, newId: () => string): Result<Edit> {
   const rows: ElementRow[] = [];
-  const labels = new Set(Array.from(model.ofKind('grid'), ({ shape }) => shape.label));
+  const labels = labelsTaken(model);
   for (const id of ids) {
     const element = model.element[id];
     if (element === undefined) continue;
     const off = setOffOne(element, by);
     if (!off.ok) return off;
     if (off.value === null) continue;
-    rows.push('outline' in element.shape ? off.value : beside(off.value, newId(), labels));
+    rows.push(
+      'outline' in element.shape ? off.value : withOwnLabel({ ...off.value, id: newId(), source: null }, labels),
+    );
   }
   if (rows.length === 0)
     return fail('Nothing selected can be set off: lines, walls, beams, grid lines and outlines can.');
   return soundEdit(model, `Set off ${describeElements(rows)}`, rows);
-}
-
-/** A copy beside an element, with an id of its own and, of the grid, a label of its own. */
-function beside(row: ElementRow, id: string, labels: Set<string>): ElementRow {
-  if (row.kind !== 'grid') return { ...row, id, source: null };
-  let { label } = row.shape;
-  while (labels.has(label)) label += "'";
-  labels.add(label);
-  return { ...row, id, source: null, shape: { ...row.shape, label } };
 }
 
 /** An area with its edges set off, each by its own distance; zero leaves an edge where it is. */

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { groupBy } from '@/core/groupBy';
 import { elementKinds, type ElementRow } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
@@ -46,6 +46,7 @@ const toClicked: readonly WayName[] = [
   'change.bend',
   'change.addCorner',
   'change.removeCorner',
+  'change.setOffEdge',
 ];
 
 /** What is selected: its facts, its values, and what can be done with it. */
@@ -196,7 +197,7 @@ function AtOnce({ elements }: { elements: readonly ElementRow[] }) {
   const commit = useCommit();
   const lengths = useLengths();
   const session = useSession();
-  const [by, setBy] = useState(0.5);
+  const { setOff: by, set } = useTracing();
   const ids = elements.map(({ id }) => id);
   const none = elements.length === 0;
   const keep = () => {
@@ -240,7 +241,7 @@ function AtOnce({ elements }: { elements: readonly ElementRow[] }) {
         </Button>
       </Box>
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
-        <LengthField label="Set off by" value={by} lengths={lengths} width={130} change={setBy} />
+        <LengthField label="Set off by" value={by} lengths={lengths} width={130} change={(setOff) => set({ setOff })} />
         <Button
           size="small"
           variant="outlined"

@@ -51,6 +51,7 @@ export const wayWords: Record<WayName, string> = {
   'change.addCorner': 'Add a corner',
   'change.removeCorner': 'Remove a corner',
   'change.bend': 'Bend',
+  'change.setOffEdge': 'Set off an edge',
   'change.paste': 'Paste here',
 };
 

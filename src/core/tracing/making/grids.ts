@@ -3,13 +3,10 @@ import type { GridLine } from '@/core/kinds/grid';
 import { proposeLabel } from '@/core/kinds/gridLabels';
 import type { Model } from '@/core/model/model';
 import { fail, ok, type Result } from '@/core/result';
+import { labelsTaken } from '../labels';
 
 /** Grid lines by spacings go on this far beyond the outermost lines of the other direction, metres. */
 const overrun = 1.5;
-
-/** The labels of the model's grid. */
-export const labelsTaken = (model: Model): Set<string> =>
-  new Set(Array.from(model.ofKind('grid'), ({ shape }) => shape.label));
 
 /** A label not taken yet, which is taken with it; numbers for what runs up, letters for what runs across. */
 function take(taken: Set<string>, upright: boolean): string {

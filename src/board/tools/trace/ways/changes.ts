@@ -7,10 +7,11 @@ import { fail, type Result } from '@/core/result';
 import { alignElements } from '@/core/tracing/align';
 import { carried } from '@/core/tracing/carried';
 import { clipOf, copiesOf, inARow, pasteClip, repeatElements, toPoints } from '@/core/tracing/copied';
-import { addCorner, bendEdge, removeCorner } from '@/core/tracing/corners';
+import { addCorner, bendEdge, edgeNear, removeCorner } from '@/core/tracing/corners';
 import { mirror, mirrorElements, moveElements, shift, turn, turnElements } from '@/core/tracing/moved';
 import { splitElement } from '@/core/tracing/parts';
 import { closeCorner, reachTo } from '@/core/tracing/reach';
+import { setOffEdges } from '@/core/tracing/setOff';
 import { keptClip } from '@/project/clipboard';
 import { pointsOf, type Given, type Seeks, type Way } from '../way';
 import { prompts } from './making';
@@ -177,6 +178,17 @@ export const changeWays = {
         ? fail('There is nothing to bend here.')
         : bendEdge(given.model, element.id, given.points[1].at);
     },
+  }),
+  'change.setOffEdge': changing(prompts('the edge of an outline to set off'), 1, {
+    seeks: () => ({ elements: ['slab', 'zone', 'outdoor'] }),
+    selection: false,
+    edit: onElement(({ model, settings }, element, at) => {
+      const edge = edgeNear(element, at);
+      if (edge === null || edge.ring !== 0 || !('outline' in element.shape))
+        return fail('There is no outer edge here. Click near one of a slab, a zone or an outdoor surface.');
+      const by = element.shape.outline.map((_, i) => (i === edge.corner ? settings.setOff : 0));
+      return setOffEdges(model, element.id, by);
+    }),
   }),
   'change.paste': changing(prompts('where the copied things come to'), 1, {
     selection: false,
