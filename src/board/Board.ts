@@ -559,7 +559,7 @@ export class Board implements World, InputHandler {
       metresPerPixel: this.loupe.metresPerPixel(this.camera),
       base: this.tool.base ?? null,
     };
-    if (wanted) this.holding.seek(look, tool.kind === 'pick' ? tool.of : null);
+    if (wanted) this.holding.seek(look, tool.kind === 'pick' ? tool.of : null, tool.kind !== 'trace');
     else this.holding.clear();
     this.report();
     if (tool.kind !== 'look' || wanted) this.redraw();

@@ -27,11 +27,12 @@ export class Holding {
   /**
    * Looks for what there is; what was chosen stays chosen where it is still offered.
    * @param first the drawing whose points come first; null where any will do
+   * @param plain whether only what is there is held on to, not what follows from it: that is for Tracing
    */
-  seek(look: Omit<SnapLook, 'reach'>, first: string | null): void {
+  seek(look: Omit<SnapLook, 'reach'>, first: string | null, plain: boolean): void {
     const before = this.held;
     const { reach, off } = useTracing.getState();
-    const found = holdsAt(this.providers, { ...look, reach }, off);
+    const found = holdsAt(this.providers, { ...look, reach }, plain ? [...off, 'follows', 'below'] : off);
     this.holds =
       first === null ? found : found.toSorted((a, b) => Number(b.drawingId === first) - Number(a.drawingId === first));
     const kept = this.chosen > 0 && before ? this.holds.findIndex((held) => sameHold(held, before)) : -1;
