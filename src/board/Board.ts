@@ -2,22 +2,18 @@ import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { Diff } from '@/core/model/model';
 import type { Draft } from '@/project/draft';
-import { endlessOf } from '@/core/tracing/align';
-import type { EndlessLine } from '@/core/tracing/reach';
-import type { ElementKind } from '@/core/kinds/element';
 import { boardKeyAt, type BoardKey } from '@/project/keys';
 import { useTracing } from '@/project/tracing';
 import { reportCursor, useBoard, type ToolRequest } from './boardStore';
-import { fit, pan, toProject, viewBox, zoomAt, type Camera, type Size } from './camera';
+import { toProject, type Camera, type Size } from './camera';
 import { CandidateIndex } from './candidateIndex';
-import { extentOfDrawing, extentOfScene, type Part } from './extent';
-import { elementAt, elementsInBox, hitAt } from './hits';
+import type { Part } from './extent';
 import { Holding } from './holding';
 import { Input, type InputHandler, type RawPointer } from './input';
 import { evidenceContent } from './layers/evidenceContent';
 import { drawHeights, drawScaleBar, drawSelected, drawTrace, drawZero, ringPointed } from './layers/marks';
+import { moveLattice } from './layers/lattice';
 import { modelContent } from './layers/modelContent';
-import { preparedCandidate, preparedElement } from './layers/outlines';
 import type { Pen } from './layers/pen';
 import { SlicedPicture } from './layers/slicedPicture';
 import { UnderlayLayers } from './layers/underlayLayers';
@@ -26,14 +22,17 @@ import type { BoardScene } from './scene';
 import { axesSnaps } from './snapping/axesSnaps';
 import { gridSnaps } from './snapping/gridSnaps';
 import { followSnaps } from './snapping/followSnaps';
-import { lineAt, straightAt } from './snapping/lineAt';
 import { belowSnaps, modelSnaps } from './snapping/modelSnaps';
 import { underlaySnaps } from './snapping/underlaySnaps';
 import { drawMeasured } from './tools/measure/measureTool';
 import type { BoardTool, Pointing } from './tools/tool';
 import { toolFor } from './tools/tools';
 import type { BoardEvents, World } from './tools/world';
+import { stalePlaces } from './stalePlaces';
 import { beginTyping, reportTyping } from './typing';
+import { UnderPointer } from './underPointer';
+import { View } from './view';
+import { viewStep } from './viewKeys';
 
 export interface BoardCanvases {
   below: HTMLCanvasElement;
@@ -46,13 +45,8 @@ export interface BoardCanvases {
 const dragFrom = 3;
 /** The hand is at rest when nothing came from it for this long, milliseconds. */
 const calmAfter = 250;
-/** Of an edit that changes more rows than this not each place is looked up. */
-const mostPlaces = 200;
 /** What begins a value when it is typed on the board. */
-const typable = /^[0-9.,(]$/;
-/** Before anything is there, the view is of a building's size. */
-const emptyView: Camera = { x: 10, y: 8, metresPerPixel: 0.04 };
-
+const typable = /^[0-9.,\-\u2212]$/;
 /** The pointer: nothing pressed, pressed and not yet moved, or dragging, the view or what the tool took. */
 type Gesture =
   | { kind: 'idle' }
@@ -66,13 +60,9 @@ type Gesture =
  * It follows the rows of the model by their diffs and everything else by the scenes it is handed.
  */
 export class Board implements World, InputHandler {
-  camera: Camera = emptyView;
-  size: Size = { width: 0, height: 0 };
   /** What the last frame took, milliseconds of script; for measuring. */
   lastFrame = 0;
-  private hasView: boolean;
-  /** The view of the plan, while a section is seen face on. */
-  private planCamera: Camera | null = null;
+  private readonly view: View;
   private gesture: Gesture = { kind: 'idle' };
   private pointer: RawPointer | null = null;
   private scheduled = 0;
@@ -86,6 +76,11 @@ export class Board implements World, InputHandler {
   private readonly evidencePicture: SlicedPicture;
   private readonly holding: Holding;
   private readonly loupe = new Loupe();
+  readonly under = new UnderPointer(() => ({
+    scene: this.scene,
+    candidates: this.candidates,
+    metresPerPixel: this.camera.metresPerPixel,
+  }));
   private readonly input: Input;
   private readonly observer: ResizeObserver;
   private stops: (() => void)[] = [];
@@ -98,8 +93,10 @@ export class Board implements World, InputHandler {
     camera: Camera | null,
     readonly events: BoardEvents,
   ) {
-    this.hasView = camera !== null;
-    if (camera !== null) this.camera = camera;
+    this.view = new View(camera, (looked) => {
+      this.events.cameraChanged(looked);
+      this.redraw();
+    });
     this.candidates = new CandidateIndex(scene.candidates, scene.model);
     this.underlays = new UnderlayLayers(canvases.below, canvases.above);
     const now = () => this.scene;
@@ -129,7 +126,15 @@ export class Board implements World, InputHandler {
     ];
     this.resized();
     this.underlays.setScene(scene);
-    if (!this.hasView) this.look('building');
+    this.view.begin(scene);
+  }
+
+  get camera(): Camera {
+    return this.view.camera;
+  }
+
+  get size(): Size {
+    return this.view.size;
   }
 
   get choice(): { chosen: number; of: number } {
@@ -146,59 +151,16 @@ export class Board implements World, InputHandler {
     if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights'))
       this.modelPicture.invalidate();
     if (differs('overlay', 'drawings', 'tokens')) this.evidencePicture.invalidate();
-    this.followView(before);
+    this.view.follow(before, scene);
     this.redraw();
-  }
-
-  /**
-   * A section seen face on has coordinates of its own; what newly comes to be shown should be seen, if nothing else is.
-   */
-  private followView(before: BoardScene): void {
-    const { heights, drawings } = this.scene;
-    if ((heights === null) !== (before.heights === null)) {
-      if (heights !== null) this.planCamera = this.camera;
-      if (heights === null && this.planCamera !== null) this.moveTo(this.planCamera, true);
-      else this.look('all');
-      return;
-    }
-    const known = new Set(before.drawings.map(({ id }) => id));
-    const fresh = drawings.some(({ id }) => !known.has(id));
-    if (!this.hasView || (fresh && !this.seesADrawing())) this.look('building');
-  }
-
-  private seesADrawing(): boolean {
-    const view = viewBox(this.camera, this.size);
-    return this.scene.drawings.some((drawing) => {
-      const box = extentOfDrawing(drawing, 'building');
-      return box !== null && box[0] < view[2] && box[2] > view[0] && box[1] < view[3] && box[3] > view[1];
-    });
   }
 
   /** An edit: the places of what changed are drawn anew, before and after. */
-  private followModel({ rows }: Diff): void {
-    if (rows.length > mostPlaces) this.modelPicture.invalidate();
-    else this.invalidatePlaces(rows);
+  private followModel(diff: Diff): void {
+    const places = stalePlaces(diff, this.scene.model, this.candidates);
+    if (places === null) this.modelPicture.invalidate();
+    else for (const box of places) this.modelPicture.invalidateBox(box);
     this.redraw();
-  }
-
-  private invalidatePlaces(rows: Diff['rows']): void {
-    for (const row of rows) {
-      if (row.table === 'element') {
-        for (const element of [row.before, row.after]) {
-          if (element === null) continue;
-          // Labels of grid lines step aside for one another: with one of them all may move.
-          if (element.kind === 'grid') this.modelPicture.invalidate();
-          else this.modelPicture.invalidateBox(preparedElement(element, this.scene.model.index.hostOf(element)).box);
-        }
-        // Openings go with their wall.
-        for (const opening of this.scene.model.index.openingsOf(row.id))
-          this.modelPicture.invalidateBox(preparedElement(opening, this.scene.model.index.hostOf(opening)).box);
-      } else if (row.table === 'decision') {
-        const candidate = this.candidates.ofDecision(row.id);
-        if (candidate?.kind === 'grid') this.modelPicture.invalidate();
-        else if (candidate) this.modelPicture.invalidateBox(preparedCandidate(candidate).box);
-      }
-    }
   }
 
   private turnToTool(request: ToolRequest): void {
@@ -213,20 +175,11 @@ export class Board implements World, InputHandler {
 
   /** Looks at a box, at the building, or at all that the drawings show. */
   look(at: Box | Part): void {
-    if (this.size.width === 0) return;
-    const box = typeof at === 'string' ? extentOfScene(this.scene, at) : at;
-    if (box !== null) this.moveTo(fit([box[0], box[1], box[2], box[3]], this.size), true);
+    this.view.look(this.scene, at);
   }
 
   zoomBy(factor: number): void {
-    this.zoom([this.size.width / 2, this.size.height / 2], factor);
-  }
-
-  private moveTo(camera: Camera, keep: boolean): void {
-    this.camera = camera;
-    this.hasView ||= keep;
-    if (keep) this.events.cameraChanged(camera);
-    this.redraw();
+    this.view.zoomBy(factor);
   }
 
   dispose(): void {
@@ -265,7 +218,7 @@ export class Board implements World, InputHandler {
     const evidence = this.evidencePicture.proceed(this.camera, calm);
     if (moved || this.modelStale || model.changed || evidence.changed) this.pastePictures();
     if (moved || this.marksStale) this.drawMarks();
-    if (moved) this.drawLattice();
+    if (moved) moveLattice(this.root, this.camera, this.size);
     if (underlays || model.more || evidence.more) this.wake();
     this.lastFrame = performance.now() - begun;
   }
@@ -325,20 +278,10 @@ export class Board implements World, InputHandler {
     return [...selected].flatMap((id) => model.element[id] ?? []);
   }
 
-  /** Moves the dots of the ground with the view; their spacing stays between 24 and 120 pixels. */
-  private drawLattice(): void {
-    const { x, y, metresPerPixel } = this.camera;
-    const spacing = 5 ** Math.ceil(Math.log(24 * metresPerPixel) / Math.log(5)) / metresPerPixel;
-    const { style } = this.root;
-    const [left, top] = [this.size.width / 2 - x / metresPerPixel, this.size.height / 2 + y / metresPerPixel];
-    style.backgroundSize = `${spacing}px ${spacing}px`;
-    style.backgroundPosition = `${left % spacing}px ${top % spacing}px`;
-  }
-
   private resized(): void {
     const { width, height } = this.root.getBoundingClientRect();
     if (width === 0 || height === 0) return;
-    this.size = { width: Math.round(width), height: Math.round(height) };
+    this.view.size = { width: Math.round(width), height: Math.round(height) };
     const ratio = window.devicePixelRatio || 1;
     for (const canvas of [this.canvases.model, this.canvases.marks]) {
       canvas.width = this.size.width * ratio;
@@ -348,7 +291,7 @@ export class Board implements World, InputHandler {
     this.modelPicture.resize(this.size, ratio);
     this.evidencePicture.resize(this.size, ratio);
     this.modelStale = true;
-    if (!this.hasView) this.look('building');
+    this.view.begin(this.scene);
     this.redraw();
   }
 
@@ -367,7 +310,7 @@ export class Board implements World, InputHandler {
     if (gesture.kind === 'panning') {
       const [dx, dy] = [pointer.pixels[0] - gesture.last[0], pointer.pixels[1] - gesture.last[1]];
       gesture.last = pointer.pixels;
-      this.moveTo(pan(this.camera, dx, dy), true);
+      this.view.panBy([dx, dy]);
       return;
     }
     this.seek();
@@ -402,8 +345,9 @@ export class Board implements World, InputHandler {
   }
 
   cancel(): void {
+    // What was being dragged is left as Escape leaves it: nothing of it is done.
+    if (this.gesture.kind === 'dragging') this.tool.key?.('Escape');
     this.gesture = { kind: 'idle' };
-    this.tool.exit?.();
   }
 
   leave(): void {
@@ -415,7 +359,7 @@ export class Board implements World, InputHandler {
   }
 
   zoom(at: Point, factor: number): void {
-    if (this.size.width > 0) this.moveTo(zoomAt(this.camera, this.size, at, factor), true);
+    this.view.zoom(at, factor);
     this.seek();
   }
 
@@ -425,21 +369,13 @@ export class Board implements World, InputHandler {
       this.redraw();
       return true;
     }
-    const step = event.shiftKey ? 200 : 60;
-    const moves: Record<string, Point> = {
-      ArrowLeft: [step, 0],
-      ArrowRight: [-step, 0],
-      ArrowUp: [0, step],
-      ArrowDown: [0, -step],
-    };
-    if (moves[event.key]) this.moveTo(pan(this.camera, ...moves[event.key]), true);
-    else if (event.key === '+' || event.key === '=') this.zoomBy(1.4);
-    else if (event.key === '-') this.zoomBy(1 / 1.4);
-    else if (event.key === 'Home') this.look('all');
+    const plain = !event.ctrlKey && !event.metaKey && !event.altKey;
+    // Where a point can be typed a minus begins one, else it goes further away.
+    if (plain && typable.test(event.key) && this.beginTyping(event.key)) return true;
+    const step = viewStep(event);
+    if (step !== null) this.view.step(this.scene, step);
     else if (event.key === 'Escape') return this.leaveTool();
-    else if (event.ctrlKey || event.metaKey || event.altKey) return false;
-    else if (typable.test(event.key)) return this.beginTyping(event.key);
-    else return this.boardKey(boardKeyAt(event.key), event.repeat);
+    else return plain && this.boardKey(boardKeyAt(event.key), event.repeat);
     return true;
   }
 
@@ -474,7 +410,12 @@ export class Board implements World, InputHandler {
   }
 
   keyUp(event: KeyboardEvent): void {
-    if (boardKeyAt(event.key) !== 'loupe' || this.loupe.isPinned) return;
+    if (boardKeyAt(event.key) === 'loupe') this.letKeysGo();
+  }
+
+  /** A key that is held is let go, or is no longer heard of because the keyboard is elsewhere. */
+  letKeysGo(): void {
+    if (!this.loupe.isOpen || this.loupe.isPinned) return;
     this.loupe.close();
     this.seek();
     this.redraw();
@@ -568,40 +509,5 @@ export class Board implements World, InputHandler {
   private report(): void {
     if (this.pointer === null) return;
     reportCursor({ position: this.project(this.pointer.pixels), holding: this.holding.held?.words ?? '' });
-  }
-
-  hitAt(at: Point) {
-    return this.scene.heights === null ? hitAt(this.scene, this.candidates, at, this.camera.metresPerPixel) : null;
-  }
-
-  elementAt(at: Point, kinds: readonly ElementKind[] | 'any') {
-    const { scene, camera } = this;
-    return scene.heights === null ? elementAt(scene, at, camera.metresPerPixel, kinds) : null;
-  }
-
-  endlessAt(at: Point): EndlessLine | null {
-    const element = this.elementAt(at, ['wall', 'beam', 'grid']);
-    const own = element === null ? null : endlessOf(element);
-    const drawn = own === null ? this.straightAt(at) : null;
-    return own ?? (drawn && [drawn.from, drawn.to]);
-  }
-
-  elementsInBox([x1, y1]: Point, [x2, y2]: Point, touching: boolean) {
-    const box: Box = [Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2)];
-    return this.scene.heights === null ? elementsInBox(this.scene, box, touching) : [];
-  }
-
-  lineAt(at: Point) {
-    const line = lineAt(this.scene.drawings, at, this.camera.metresPerPixel);
-    return line && { drawingId: line.drawingId, path: line.path };
-  }
-
-  anyLineAt(at: Point) {
-    const line = lineAt(this.scene.drawings, at, this.camera.metresPerPixel, true);
-    return line && { drawingId: line.drawingId, path: line.path };
-  }
-
-  straightAt(at: Point) {
-    return straightAt(this.scene.drawings, at, this.camera.metresPerPixel);
   }
 }

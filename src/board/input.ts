@@ -21,6 +21,8 @@ export interface InputHandler {
   /** @returns whether the key did something */
   key(event: KeyboardEvent): boolean;
   keyUp(event: KeyboardEvent): void;
+  /** The keyboard is somewhere else. */
+  letKeysGo(): void;
   /** Something has come in; it is handed over at the next frame. */
   wake(): void;
 }
@@ -68,6 +70,7 @@ export class Input {
       if (handler.key(event)) event.preventDefault();
     });
     this.on('keyup', (event) => handler.keyUp(event));
+    this.on('blur', () => handler.letKeysGo());
   }
 
   /** Hands over the last move, once a frame. */

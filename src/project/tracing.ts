@@ -74,6 +74,8 @@ interface Tracing {
   beamEnds: BeamEnds;
   /** How many, where some are made at once. */
   count: number;
+  /** How many copies in a row a copy makes. */
+  copies: number;
   /** Spacings as typed: of lines that run up, and of those that run across. */
   across: string;
   up: string;
@@ -99,6 +101,7 @@ export const useTracing = create<Tracing>()(
       drawnAlong: 'centre line',
       beamEnds: 'centres',
       count: 3,
+      copies: 1,
       across: '3x5.4, 6.15, 4.8',
       up: '2x6',
       edge: 0,

@@ -51,13 +51,15 @@ function worldOf(elements: ElementRow[] = [], straight: PickedLine | null = null
     camera: { x: 0, y: 0, metresPerPixel: 0.1 },
     size: { width: 100, height: 100 },
     choice: { chosen: 0, of: 0 },
-    hitAt: near,
-    elementsInBox: (from: Point, to: Point) =>
-      Object.values(model.element).filter(
-        (one) => one.kind === 'column' && one.shape.position[0] > from[0] && one.shape.position[0] < to[0],
-      ),
-    lineAt: () => null,
-    straightAt: () => straight,
+    under: {
+      hit: near,
+      inBox: (from: Point, to: Point) =>
+        Object.values(model.element).filter(
+          (one) => one.kind === 'column' && one.shape.position[0] > from[0] && one.shape.position[0] < to[0],
+        ),
+      line: () => null,
+      straight: () => straight,
+    },
     redraw: () => undefined,
     events: {
       cameraChanged: say('camera'),

@@ -1,13 +1,10 @@
-import type { Point } from '@/core/geometry/vector';
-import type { ElementKind, ElementRow } from '@/core/kinds/element';
+import type { ElementRow } from '@/core/kinds/element';
 import type { Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import type { Result } from '@/core/result';
-import type { EndlessLine } from '@/core/tracing/reach';
-import type { PickedLine } from '../boardStore';
 import type { Camera, Size } from '../camera';
-import type { Hit } from '../hits';
 import type { BoardScene } from '../scene';
+import type { UnderPointer } from '../underPointer';
 
 /** What the board tells those who mounted it. */
 export interface BoardEvents {
@@ -33,15 +30,7 @@ export interface World {
   readonly events: BoardEvents;
   /** How many things the cursor could hold on to, and which of them it does. */
   readonly choice: { chosen: number; of: number };
-  hitAt(at: Point): Hit | null;
-  elementsInBox(from: Point, to: Point, touching: boolean): ElementRow[];
-  lineAt(at: Point): { drawingId: string; path: number } | null;
-  /** The line under a point, of held drawings too. */
-  anyLineAt(at: Point): { drawingId: string; path: number } | null;
-  straightAt(at: Point): PickedLine | null;
-  /** The element of some kinds under a point, the nearest. */
-  elementAt(at: Point, kinds: readonly ElementKind[] | 'any'): ElementRow | null;
-  /** The straight line under a point: of the model, or of a drawing. */
-  endlessAt(at: Point): EndlessLine | null;
+  /** What lies under a point, or in a box. */
+  readonly under: Pick<UnderPointer, 'hit' | 'element' | 'endless' | 'inBox' | 'line' | 'straight'>;
   redraw(): void;
 }

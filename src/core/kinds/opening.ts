@@ -9,11 +9,14 @@ import { positive, size, uuid } from './limits';
 import { awayFromLine, bandOutline } from './lines';
 import { wallLength, type Wall } from './wall';
 
+/** What an opening is for. */
+const uses = ['door', 'window'] as const;
+
 /** A door or a window in a wall; `offset` is from the wall's start to its near edge, the sill above the level. */
 export interface Opening {
   /** The wall's id. */
   wall: string;
-  use: 'door' | 'window';
+  use: (typeof uses)[number];
   offset: number;
   width: number;
   height: number;
@@ -59,7 +62,7 @@ export const opening: Kind<'opening'> = {
   names: ['opening', 'openings'],
   schema: v.strictObject({
     wall: uuid,
-    use: v.picklist(['door', 'window']),
+    use: v.picklist(uses),
     offset: size,
     width: positive,
     height: positive,
@@ -106,6 +109,13 @@ export const opening: Kind<'opening'> = {
   facts: ({ width, offset, height, sill }) =>
     `${metres(width)} wide, ${metres(offset)} from its wall\u2019s start, ${metres(height)} high${sill > 0 ? `, sill at ${metres(sill)}` : ''}`,
   fields: () => [
+    {
+      label: 'It is a',
+      kind: 'choice',
+      options: uses,
+      get: ({ use }) => use,
+      set: (shape, value) => ({ ...shape, use: uses.find((one) => one === value) ?? shape.use }),
+    },
     length<'opening'>('Width', 'width', 0.05),
     length<'opening'>('Height', 'height', 0.05),
     length<'opening'>('Sill', 'sill', 0),

@@ -95,6 +95,19 @@ export function scaleSection(section: Section, factor: number, mirrored: boolean
   return { ...section, width: section.width * factor, depth: section.depth * factor, ...walls };
 }
 
+/** Outlines that can be typed; a polygon is drawn. */
+const typedShapes = ['rectangle', 'circle'] as const;
+
+/** A section of another outline, as wide as it was; a circle becomes a square. */
+function reshaped(section: Section, shape: string): Section {
+  if (section.shape === shape || section.shape === 'polygon') return section;
+  const { width } = sectionSize(section);
+  const walls = section.wall === undefined ? {} : { wall: section.wall };
+  return shape === 'circle'
+    ? { shape: 'circle', diameter: width, ...walls }
+    : { shape: 'rectangle', width, depth: width, ...walls };
+}
+
 /** Sides smaller than this are typing slips, metres. */
 const leastSide = 0.02;
 
@@ -110,5 +123,12 @@ export function sectionFields<K extends 'column' | 'beam'>(section: Section): Fi
   if (section.shape === 'polygon') return [];
   const outside =
     section.shape === 'circle' ? [side('Diameter', 'diameter')] : [side('Width', 'width'), side('Depth', 'depth')];
-  return section.wall === undefined ? outside : [...outside, side('Walls of the section', 'wall', 0.0005)];
+  const outline: Field<K> = {
+    label: 'Outline',
+    kind: 'choice',
+    options: typedShapes,
+    get: (shape) => shape.section.shape,
+    set: (shape, value) => ({ ...shape, section: reshaped(shape.section, value) }),
+  };
+  return [...outside, outline, ...(section.wall === undefined ? [] : [side('Walls of the section', 'wall', 0.0005)])];
 }

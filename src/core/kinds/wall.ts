@@ -34,6 +34,9 @@ export function wallLength({ start, end, bulge }: Pick<Wall, 'start' | 'end' | '
 const middleOfWall = ({ start, end, bulge }: Wall): Point =>
   bulge === 0 ? middle(start, end) : pointOnArc(arcOfBulge(start, end, bulge), 0.5);
 
+/** Where a wall stands: between rooms, or between a room and the outside. */
+const places = ['inside', 'outside on one side'] as const;
+
 /** Walls shorter than this are none, metres. */
 const shortest = 0.01;
 
@@ -71,6 +74,13 @@ export const wall: Kind<'wall'> = {
   fields: () => [
     length<'wall'>('Thickness', 'thickness', 0.02),
     length<'wall'>('Height', 'height'),
+    {
+      label: 'It stands',
+      kind: 'choice',
+      options: places,
+      get: ({ outer }) => (outer ? 'outside on one side' : 'inside'),
+      set: (shape, value) => ({ ...shape, outer: value === 'outside on one side' }),
+    },
     ...coordinates<'wall'>(
       'Start',
       ({ start }) => start,

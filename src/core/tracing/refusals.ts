@@ -1,6 +1,7 @@
 import { boxOf } from '@/core/geometry/boxIndex';
 import { distance, type Point } from '@/core/geometry/vector';
-import type { ElementOf, ElementRow } from '@/core/kinds/element';
+import { areaOf, type Area } from '@/core/kinds/areas';
+import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
 import { anchorOf, checksOf } from '@/core/kinds/kinds';
 import type { Wall } from '@/core/kinds/wall';
 import { put, type Change, type Edit } from '@/core/model/edits';
@@ -78,18 +79,22 @@ const placeKey = ({ kind, levelId }: ElementRow, [x, y]: Point): string =>
 
 /** The point by which an element of a kind that may not be there twice is compared. */
 const comparedAt = (element: ElementRow): Point | null =>
-  element.kind === 'column' || element.kind === 'wall' || element.kind === 'beam' ? anchorOf(element) : null;
+  element.kind === 'grid' || element.kind === 'opening' ? null : anchorOf(element);
 
 /** Whether two elements of one kind are the same thing twice. */
 function isTwin(a: ElementRow, b: ElementRow): boolean {
   const near = (p: Point, q: Point): boolean => distance(p, q) < onePlace;
   if (a.kind === 'column' && b.kind === 'column') return near(a.shape.position, b.shape.position);
+  if ('outline' in a.shape && 'outline' in b.shape) return a.kind === b.kind && sameOutline(a.shape, b.shape);
   const lines = (a.kind === 'wall' && b.kind === 'wall') || (a.kind === 'beam' && b.kind === 'beam');
   if (!lines) return false;
   const [p, q] = [a.shape as Wall, b.shape as Wall];
   const ends = (near(p.start, q.start) && near(p.end, q.end)) || (near(p.start, q.end) && near(p.end, q.start));
   return ends && (a.kind === 'wall' ? Math.abs(Math.abs(p.bulge) - Math.abs(q.bulge)) < onePlace : heightsAgree(a, b));
 }
+
+/** Whether two areas have one centre, which is asked before, and one size. */
+const sameOutline = (a: Area, b: Area): boolean => Math.abs(areaOf(a) - areaOf(b)) < onePlace;
 
 /** Beams over one another, as the chords of a truss, are two. */
 function heightsAgree(a: ElementRow, b: ElementRow): boolean {
@@ -114,7 +119,8 @@ function levelRefusals(model: Model, element: ElementRow): Refusal[] {
 function twinRefusals(element: ElementRow, proposed: Proposed): Refusal[] {
   const at = comparedAt(element);
   if (at === null || !proposed.about(element, at).some((other) => isTwin(element, other))) return [];
-  const where = element.kind === 'column' ? 'stands' : 'runs';
+  const verb: Partial<Record<ElementKind, string>> = { column: 'stands', wall: 'runs', beam: 'runs' };
+  const where = verb[element.kind] ?? 'lies';
   return [{ id: element.id, rule: 'twice', message: `${aThing(element.kind, true)} ${where} there already.`, at }];
 }
 

@@ -12,16 +12,21 @@ const column: Shapes['column'] = {
 };
 
 test('a column\u2019s sides and mark can be put right, a round one\u2019s diameter', () => {
-  const [width, depth, mark] = fieldsOf('column', column);
+  const [width, depth, outline, mark] = fieldsOf('column', column);
   expect([width.label, depth.label, mark.label]).toEqual(['Width', 'Depth', 'Mark']);
   expect(width.kind === 'length' && width.set(column, 0.45)).toEqual({
     ...column,
     section: { shape: 'rectangle', width: 0.45, depth: 0.6 },
   });
+  // A round one as wide as it was.
+  expect(outline.kind === 'choice' && outline.set(column, 'circle').section).toEqual({
+    shape: 'circle',
+    diameter: 0.4,
+  });
   expect(mark.kind === 'words' && mark.set(column, 'C7').mark).toBe('C7');
   expect(
     fieldsOf('column', { ...column, section: { shape: 'circle', diameter: 0.45 } }).map(({ label }) => label),
-  ).toEqual(['Diameter', 'Mark', 'Middle, east', 'Middle, north']);
+  ).toEqual(['Diameter', 'Outline', 'Mark', 'Middle, east', 'Middle, north']);
   const [east] = fieldsOf('column', column).filter(({ end }) => end);
   expect(east.kind === 'length' && east.set(column, 3)).toEqual({ ...column, position: [3, 0] });
 });

@@ -87,15 +87,15 @@ export function ChangePart() {
 }
 
 function CopyCount() {
-  const { count, set } = useTracing();
+  const { copies, set } = useTracing();
   return (
     <NumberField
       label="Copies in a row"
-      value={count}
+      value={copies}
       least={1}
       most={200}
       width={140}
-      change={(next) => set({ count: Math.round(next ?? 1) })}
+      change={(next) => set({ copies: Math.round(next ?? 1) })}
     />
   );
 }

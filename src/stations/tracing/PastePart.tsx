@@ -19,8 +19,7 @@ export function PastePart({ way, turn }: { way: WayName | null; turn: (way: WayN
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const levels = levelsUp(model).filter(({ repeats }) => repeats === null);
   const paste = () => {
-    const clip = keptClip();
-    if (clip === null) return;
+    const clip = keptClip() ?? { elements: [], base: [0, 0] as const };
     const ids = levels.map(({ id }) => id).filter((id) => chosen.has(id));
     void commit((now) => pasteClip(now, clip, clip.base, ids, () => crypto.randomUUID()));
   };

@@ -15,7 +15,7 @@ export class GatherTool implements BoardTool {
   ) {}
 
   click({ at }: Pointing): void {
-    const line = this.world.lineAt(at);
+    const line = this.world.under.line(at);
     if (line !== null) this.request.take({ drawingId: line.drawingId, path: line.path });
   }
 

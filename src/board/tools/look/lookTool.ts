@@ -66,7 +66,7 @@ export class LookTool implements BoardTool {
       this.state = { kind: 'gripping', ...grip, to: pointing.from.at };
       return true;
     }
-    const hit = this.world.hitAt(pointing.from.at);
+    const hit = this.world.under.hit(pointing.from.at);
     if (hit?.element && this.world.scene.selected.has(hit.element.id)) {
       this.state = { kind: 'dragging', base: this.baseOf(hit.element, pointing.from.at), by: [0, 0] };
       return true;
@@ -109,7 +109,7 @@ export class LookTool implements BoardTool {
 
   drag(pointing: Pointing): void {
     if (this.state.kind === 'boxing') {
-      const found = this.world.elementsInBox(pointing.from.at, pointing.at, pointing.alt);
+      const found = this.world.under.inBox(pointing.from.at, pointing.at, pointing.alt);
       this.state = { kind: 'boxing', touching: pointing.alt, found };
     } else if (this.state.kind === 'dragging') {
       const { base } = this.state;
@@ -141,7 +141,7 @@ export class LookTool implements BoardTool {
 
   click({ at, adding }: Pointing): void {
     const { events, scene } = this.world;
-    const hit = this.world.hitAt(at);
+    const hit = this.world.under.hit(at);
     if (hit?.element) {
       events.selected(withClicked(scene.selected, hit.element.id, adding));
       if (!adding) events.candidateClicked(null, false);
@@ -149,7 +149,7 @@ export class LookTool implements BoardTool {
     }
     if (!adding && scene.selected.size > 0) events.selected(new Set());
     events.candidateClicked(hit?.candidate.key ?? null, adding);
-    if (hit === null) events.lineClicked(this.world.lineAt(at));
+    if (hit === null) events.lineClicked(this.world.under.line(at));
   }
 
   key(key: string): boolean {

@@ -17,12 +17,12 @@ export class PickLineTool implements BoardTool {
   ) {}
 
   move({ at }: Pointing): void {
-    this.line = this.world.straightAt(at);
+    this.line = this.world.under.straight(at);
     this.world.redraw();
   }
 
   click({ at }: Pointing): void {
-    const line = this.world.straightAt(at);
+    const line = this.world.under.straight(at);
     if (line === null) return;
     useBoard.getState().setTool({ kind: 'look' });
     this.request.take(line);

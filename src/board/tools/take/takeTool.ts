@@ -89,7 +89,7 @@ export class TakeTool implements BoardTool {
   private pointedAt(at: Point): PointedAt | null {
     const { scene, camera } = this.world;
     const reach = reachPixels * camera.metresPerPixel;
-    const line = this.world.anyLineAt(at);
+    const line = this.world.under.line(at, true);
     const drawing = scene.drawings.find(({ id }) => id === line?.drawingId) ?? scene.drawings[0];
     if (drawing === undefined || (line === null && this.request.of !== 'zone' && this.request.of !== 'slab'))
       return null;

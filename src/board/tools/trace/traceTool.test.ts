@@ -47,8 +47,7 @@ function tracing(way: WayName, elements: ElementRow[] = [], selected: string[] =
     scene: { model, levelId, selected: new Set(selected), axes: null, unit: { unit: 'm', places: null } },
     camera: { x: 0, y: 0, metresPerPixel: 0.01 },
     choice: { chosen: 0, of: 0 },
-    elementAt: nearest,
-    endlessAt: (p: Point) => [p, [p[0] + 1, p[1]]],
+    under: { element: nearest, endless: (p: Point) => [p, [p[0] + 1, p[1]]] },
     redraw: () => undefined,
     events: {
       drafted: (rows: readonly ElementRow[]) => drafts.push(rows.length),

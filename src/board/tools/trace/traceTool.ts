@@ -64,7 +64,8 @@ export class TraceTool implements BoardTool {
   /** Where the next point is measured from; the corners of a box are told by their coordinates. */
   get base(): Point | null {
     if (this.way.box === true) return null;
-    return this.placed[this.placed.length - 1]?.at ?? null;
+    const from = this.way.about === true ? this.placed[0] : this.placed[this.placed.length - 1];
+    return from?.at ?? null;
   }
 
   private get axes(): TypingAxes {
@@ -112,8 +113,8 @@ export class TraceTool implements BoardTool {
     const seeks = this.way.seeks(this.placed.length);
     const at = this.placeOf(pointing);
     if (seeks === 'points') return { at, element: null, line: null };
-    if (seeks === 'line') return { at: pointing.at, element: null, line: this.world.endlessAt(pointing.at) };
-    const placed = { at: pointing.at, element: this.world.elementAt(pointing.at, seeks.elements), line: null };
+    if (seeks === 'line') return { at: pointing.at, element: null, line: this.world.under.endless(pointing.at) };
+    const placed = { at: pointing.at, element: this.world.under.element(pointing.at, seeks.elements), line: null };
     return { ...placed, at: this.way.settle?.(placed) ?? placed.at };
   }
 

@@ -53,6 +53,8 @@ export interface Way {
   selection?: boolean;
   /** A length to be typed for the next point in place of the point's own. */
   length?: string;
+  /** Whether all points are measured from the first, such as about a centre, and not each from the one before. */
+  about?: boolean;
   /** Where a click on an element is taken to be, such as at the node of a wall that lies nearer. */
   settle?: (placed: Placed) => Point;
   /** What the board shows before it is done. */

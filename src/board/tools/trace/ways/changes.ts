@@ -45,7 +45,7 @@ const by = (given: Given): Point => {
   return subtract(to, from);
 };
 
-/** The turn about the first point, from the second to the third; the axes stand for the second where there are two. */
+/** The turn about the first point, from the direction of the second to that of the third. */
 function turned(given: Given): { about: Point; angle: number } {
   const [about, from = about, to = from] = pointsOf(given);
   const angle = (p: Point): number => Math.atan2(p[1] - about[1], p[0] - about[0]);
@@ -88,8 +88,8 @@ export const changeWays = {
     edit: (given) => moveElements(given.model, given.selected, by(given)),
   }),
   'change.copy': changing(prompts('a point to copy by', 'where it comes to'), 2, {
-    preview: (given) => copiesAt(given, inARow(by(given), given.settings.count)),
-    edit: (given) => repeatElements(given.model, given.selected, inARow(by(given), given.settings.count), given.newId),
+    preview: (given) => copiesAt(given, inARow(by(given), given.settings.copies)),
+    edit: (given) => repeatElements(given.model, given.selected, inARow(by(given), given.settings.copies), given.newId),
   }),
   'change.repeat': changing(
     prompts('the crossing to copy from', 'a box round crossings: one corner', 'its other corner'),
@@ -100,6 +100,7 @@ export const changeWays = {
     },
   ),
   'change.turn': changing(prompts('the point to turn about', 'a direction', 'the direction that it becomes'), 3, {
+    about: true,
     preview(given) {
       const { about, angle } = turned(given);
       return carried(given.model, given.selected, turn(about, angle), 'joined');

@@ -66,7 +66,9 @@ export const lineWays = {
       : one('grid', gridLine(given.model, start, end, given.axes.angle, given.settings.shapes.grid.label));
   }),
   'grid.spacings': making(prompts('where the first two lines cross'), { least: 1, most: 1 }, bySpacings),
-  'grid.arc': making(prompts('centre of the arc', 'where it begins', 'where it ends'), { least: 3, most: 3 }, arc),
+  'grid.arc': making(prompts('centre of the arc', 'where it begins', 'where it ends'), { least: 3, most: 3 }, arc, {
+    about: true,
+  }),
   'grid.copy': making(prompts('the grid line', 'the side that copies come to'), { least: 2, most: 2 }, copied, {
     seeks: (count) => (count === 0 ? { elements: ['grid'] } : 'points'),
   }),

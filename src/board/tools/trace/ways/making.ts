@@ -16,7 +16,7 @@ export const making = (
   prompt: Way['prompt'],
   points: Way['points'],
   shapes: Shapes,
-  more: Partial<Pick<Way, 'seeks' | 'closes' | 'bends' | 'box' | 'length' | 'settle'>> = {},
+  more: Partial<Pick<Way, 'seeks' | 'closes' | 'bends' | 'box' | 'length' | 'settle' | 'about'>> = {},
 ): Way => ({
   prompt,
   points,
