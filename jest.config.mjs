@@ -43,7 +43,13 @@ const config = {
         '<rootDir>/bench/**/*.test.ts',
       ],
     },
-    { ...common, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'e2e',
+      // Long enough for a machine that stands still for a while; what a test waits for are states.
+      testTimeout: 240_000,
+      testMatch: ['<rootDir>/e2e/**/*.test.ts'],
+    },
   ],
 };
 

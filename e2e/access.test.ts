@@ -18,7 +18,6 @@ beforeAll(async () => {
   project = await stage.seed();
 }, 90_000);
 afterAll(async () => stage.close());
-jest.setTimeout(240_000);
 
 interface Found {
   violations: { id: string; nodes: { html: string; any: { message: string }[] }[] }[];
@@ -46,7 +45,7 @@ const parts: Record<string, string[]> = {
 
 test.each(['light', 'dark'] as const)('every part of every station keeps the rules, %s', async (scheme) => {
   const context = await stage.browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: scheme });
-  context.setDefaultTimeout(15_000);
+  context.setDefaultTimeout(60_000);
   const page = await context.newPage();
   await page.goto(stage.address);
   await page.getByRole('heading', { name: 'Projects' }).waitFor();

@@ -18,7 +18,6 @@ afterAll(async () => {
   await stage.close();
   rmSync(folder, { recursive: true, force: true });
 });
-jest.setTimeout(120_000);
 
 interface Snapshot {
   state: ProjectState;

@@ -13,7 +13,6 @@ beforeAll(async () => {
   await newProject(stage, page, 'Large');
 }, 90_000);
 afterAll(async () => stage.close());
-jest.setTimeout(120_000);
 
 const position = async (x: number, y: number) => {
   await page.mouse.move(x, y);

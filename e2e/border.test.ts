@@ -10,7 +10,6 @@ beforeAll(async () => {
   stage = await openStage();
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(60_000);
 
 const project = async (name: string) => (await ask<{ id: string }>(stage, '/api/projects', { name })).body.id;
 const stateOf = async (id: string) =>

@@ -13,7 +13,6 @@ beforeAll(async () => {
   ({ page } = await stage.person());
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(90_000);
 
 const state = async () => (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
 

@@ -57,7 +57,7 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
         acceptDownloads: true,
         colorScheme: 'light',
       });
-      context.setDefaultTimeout(15_000);
+      context.setDefaultTimeout(60_000);
       await context.addInitScript(() =>
         document.addEventListener('securitypolicyviolation', (event) =>
           console.error(

@@ -9,7 +9,6 @@ beforeAll(async () => {
   stage = await openStage();
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(90_000);
 
 interface Answer {
   history: { version: number; undo: string | null; redo: string | null };

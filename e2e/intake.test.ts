@@ -18,7 +18,6 @@ afterAll(async () => stage.close());
 afterEach(() => {
   expect(problems).toEqual([]);
 });
-jest.setTimeout(120_000);
 
 const part = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const stateOf = async (project: string) =>

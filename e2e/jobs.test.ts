@@ -7,7 +7,6 @@ beforeAll(async () => {
   stage = await openStage({ ZIRCON_READ_MEMORY_MB: '48', ZIRCON_UPLOAD_STALL_S: '3' });
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(180_000);
 
 const head = '  0\nSECTION\n  2\nENTITIES\n';
 const tail = '  0\nENDSEC\n  0\nEOF\n';

@@ -32,7 +32,6 @@ beforeAll(async () => {
   ({ page } = await stage.person());
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(60_000);
 
 const state = async () => {
   await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();

@@ -11,7 +11,6 @@ beforeAll(async () => {
   project = await stage.seed();
 }, 90_000);
 afterAll(async () => stage.close());
-jest.setTimeout(90_000);
 
 const stateOf = async (id: string) =>
   (await ask<{ state: ProjectState }>(stage, `/api/projects/${id}/state`)).body.state;

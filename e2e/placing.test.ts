@@ -27,7 +27,6 @@ beforeAll(async () => {
   ({ page } = await stage.person());
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(120_000);
 
 const state = async () => (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
 const placementOf = async (name: string): Promise<PlacementRow> => {

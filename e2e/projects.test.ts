@@ -10,7 +10,6 @@ beforeAll(async () => {
   ({ page } = await stage.person());
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(60_000);
 
 const names = () => page.getByRole('listitem').getByRole('link').locator('b').allInnerTexts();
 const menu = async (project: string, item: string) => {

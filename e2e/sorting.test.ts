@@ -26,7 +26,6 @@ beforeAll(async () => {
   ({ page } = await stage.person());
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(120_000);
 
 const state = () => stateOf(stage, page, project);
 const columnsRead = (n: number) =>

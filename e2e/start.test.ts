@@ -21,7 +21,6 @@ afterAll(() => {
   removeCluster(join(state, 'db'));
   rmSync(state, { recursive: true, force: true });
 });
-jest.setTimeout(120_000);
 
 /** Starts `./run demo` on the private database and waits for its address. */
 async function start(args: string[]): Promise<{ child: ChildProcess; address: string; text: () => string }> {

@@ -18,7 +18,6 @@ beforeAll(async () => {
   ({ page } = await stage.person());
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(90_000);
 
 const railText = (word: string) =>
   page.getByRole('navigation', { name: 'Course' }).getByRole('button').filter({ hasText: word }).innerText();

@@ -24,7 +24,6 @@ beforeAll(async () => {
   stage = await openStage();
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(120_000);
 
 const ofKind = <K extends ElementKind>(state: ProjectState, kind: K): ElementOf<K>[] =>
   Object.values(state.element).filter((element) => element.kind === kind) as unknown as ElementOf<K>[];

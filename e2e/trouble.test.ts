@@ -12,7 +12,6 @@ beforeAll(async () => {
   stage = await openStage({ ZIRCON_MAX_UPLOAD_MB: '2' });
 }, 60_000);
 afterAll(async () => stage.close());
-jest.setTimeout(90_000);
 
 const failures = (page: Page) => page.getByRole('alert').allInnerTexts();
 const stateOf = async (project: string) =>

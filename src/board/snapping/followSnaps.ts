@@ -1,6 +1,17 @@
 import type { Arc } from '@/core/geometry/bulge';
 import { apply, determinant, invert } from '@/core/geometry/transform';
-import { cross, direction, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
+import {
+  cross,
+  direction,
+  distance,
+  dot,
+  footOnLine,
+  lineCrossing,
+  pointAlong,
+  shareAlong,
+  subtract,
+  type Point,
+} from '@/core/geometry/vector';
 import { kinds } from '@/core/kinds/kinds';
 import { pieceAt } from '@/core/underlay/pieces';
 import type { BoardDrawing, BoardScene } from '../scene';
@@ -79,11 +90,10 @@ function continuations(lines: readonly Near[], look: SnapLook): Held[] {
   const held = offer(look, 'follows', ranks.continuation);
   return lines.flatMap((line) => {
     if (line.arc !== null) return [];
-    const along = subtract(line.b, line.a);
-    const t = dot(subtract(look.at, line.a), along) / dot(along, along);
+    const t = shareAlong(line.a, line.b, look.at);
     const out = beyond(t, line);
     if (out === 0 || out > thoughtOn) return [];
-    return held([line.a[0] + t * along[0], line.a[1] + t * along[1]], `continuation of ${line.words}`);
+    return held(pointAlong(line.a, line.b, t), `continuation of ${line.words}`);
   });
 }
 
@@ -92,9 +102,7 @@ function feet(lines: readonly Near[], base: Point, look: SnapLook): Held[] {
   const [foot, side] = [offer(look, 'follows', ranks.foot), offer(look, 'follows', ranks.side)];
   return lines.flatMap((line) => {
     if (line.arc !== null) return touching(line.arc, base).flatMap((p) => side(p, `side of ${line.words}`));
-    const along = subtract(line.b, line.a);
-    const t = dot(subtract(base, line.a), along) / dot(along, along);
-    const at: Point = [line.a[0] + t * along[0], line.a[1] + t * along[1]];
+    const at = footOnLine(line.a, line.b, base);
     // A line through the last point has its foot there.
     return distance(at, base) < 1e-9 ? [] : foot(at, `square to ${line.words}`);
   });

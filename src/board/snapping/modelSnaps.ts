@@ -1,4 +1,4 @@
-import { dot, subtract, type Point } from '@/core/geometry/vector';
+import { nearestOnPiece, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
 import { gripsOf, kinds, outlinesOf } from '@/core/kinds/kinds';
 import { levelsUp, sourceLevel } from '@/core/model/levels';
@@ -23,13 +23,6 @@ const pointWords = (grip: string, element: ElementRow): string => {
   return ['start', 'end'].includes(grip) ? `end of ${one}` : `${grip === 'middle' ? 'middle' : 'corner'} of ${one}`;
 };
 
-/** The foot of a point on a straight line between two. */
-export function footOn(a: Point, b: Point, p: Point): Point {
-  const along = subtract(b, a);
-  const t = Math.min(1, Math.max(0, dot(subtract(p, a), along) / (dot(along, along) || 1)));
-  return [a[0] + t * along[0], a[1] + t * along[1]];
-}
-
 /** The elements within reach; a crowd of them is looked at within less. @param reach metres */
 export function nearby(scene: BoardScene, [x, y]: Point, reach: number): ElementRow[] {
   const found = elementsIn(scene, [x - reach, y - reach, x + reach, y + reach]);
@@ -52,7 +45,9 @@ function facesOf(element: ElementRow, look: SnapLook): Held[] {
   const sides = outline.flatMap((a, i) => {
     const next = (i + 1) % outline.length;
     // The two short sides are no faces.
-    return i === outline.length / 2 - 1 || next === 0 ? [] : face(footOn(a, outline[next], look.at), 'face of wall');
+    return i === outline.length / 2 - 1 || next === 0
+      ? []
+      : face(nearestOnPiece(a, outline[next], look.at), 'face of wall');
   });
   return [...ends.flatMap((i) => corner(outline[i], 'corner of wall face')), ...sides];
 }
@@ -64,7 +59,9 @@ function holdsOf(element: ElementRow, model: Model, look: SnapLook): Held[] {
   );
   const straight = straightOf(element);
   const on =
-    straight === null ? [] : line(footOn(straight.start, straight.end, look.at), `on ${kinds[element.kind].names[0]}`);
+    straight === null
+      ? []
+      : line(nearestOnPiece(straight.start, straight.end, look.at), `on ${kinds[element.kind].names[0]}`);
   return [...points, ...on, ...facesOf(element, look)];
 }
 

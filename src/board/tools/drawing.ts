@@ -5,14 +5,33 @@ import type { Pen } from '../layers/pen';
 import type { Held } from '../snapping/held';
 import type { Pointing } from './tool';
 
-/** A dark chip with words, kept inside the board. */
-export function chip({ context, size, scene }: Pen, [x, y]: Point, words: string, aside = ''): void {
+/** Words wider than this go on in the next line, pixels; and how high a line is. */
+const [widest, lineHeight] = [380, 17];
+
+/** Words in lines that are no wider than a chip may be. */
+function linesOf(context: CanvasRenderingContext2D, words: string): string[] {
+  const lines: string[] = [];
+  for (const word of words.split(' ')) {
+    const longer = lines.length === 0 ? word : `${lines[lines.length - 1]} ${word}`;
+    if (lines.length > 0 && context.measureText(longer).width <= widest) lines[lines.length - 1] = longer;
+    else lines.push(word);
+  }
+  return lines;
+}
+
+/**
+ * A dark chip with words, kept inside the board; what stands aside goes on after the last of them.
+ * @param above whether it ends at the place and does not begin there
+ */
+export function chip({ context, size, scene }: Pen, [x, y]: Point, words: string, aside = '', above = false): void {
   context.font = `600 12px ${fonts.text}`;
-  const wide = context.measureText(words).width;
+  const lines = linesOf(context, words);
+  const last = context.measureText(lines[lines.length - 1]).width;
+  const wide = Math.max(...lines.map((line) => context.measureText(line).width));
   context.font = `12px ${fonts.text}`;
   const more = aside ? context.measureText(aside).width + 10 : 0;
-  const [width, height] = [wide + more + 20, 24];
-  const [left, top] = [Math.min(x, size.width - width - 4), Math.min(y, size.height - height - 4)];
+  const [width, height] = [Math.max(wide, last + more) + 20, lines.length * lineHeight + 7];
+  const [left, top] = [Math.min(x, size.width - width - 4), Math.min(above ? y - height : y, size.height - height - 4)];
   context.fillStyle = scene.tokens.ink;
   context.beginPath();
   context.roundRect(left, top, width, height, 4);
@@ -20,15 +39,19 @@ export function chip({ context, size, scene }: Pen, [x, y]: Point, words: string
   context.fillStyle = scene.tokens.board;
   context.textAlign = 'left';
   context.textBaseline = 'middle';
+  const middle = (n: number): number => top + 4 + (n + 0.5) * lineHeight;
+  if (aside) context.fillText(aside, left + 20 + last, middle(lines.length - 1));
   context.font = `600 12px ${fonts.text}`;
-  context.fillText(words, left + 10, top + height / 2 + 1);
-  context.font = `12px ${fonts.text}`;
-  if (aside) context.fillText(aside, left + 20 + wide, top + height / 2 + 1);
+  lines.forEach((line, n) => context.fillText(line, left + 10, middle(n)));
 }
 
 /** A chip beside the cursor. */
 export const chipAtCursor = (pen: Pen, { pixels: [x, y] }: Pointing, words: string, aside = ''): void =>
   chip(pen, [x + 16, y + 16], words, aside);
+
+/** Why something was not done, above the cursor: below it stands what can be typed. */
+export const refusalAtCursor = (pen: Pen, { pixels: [x, y] }: Pointing, words: string): void =>
+  chip(pen, [x + 16, y - 12], words, '', true);
 
 /** The neutral ring round what is held on to, with its words. */
 export function drawHeld(pen: Pen, held: Held, choice: { chosen: number; of: number }): void {
@@ -68,4 +91,20 @@ export function drawLine({ context, scene }: Pen, points: readonly Point[], fill
     context.globalAlpha = 1;
   }
   context.stroke();
+}
+
+/** A box between two opposite corners of the project. */
+export function drawBox(pen: Pen, corners: readonly [Point, Point]): void {
+  const [[x1, y1], [x2, y2]] = corners.map((p) => toScreen(pen.camera, pen.size, p));
+  drawLine(
+    pen,
+    [
+      [x1, y1],
+      [x2, y1],
+      [x2, y2],
+      [x1, y2],
+      [x1, y1],
+    ],
+    true,
+  );
 }

@@ -5,23 +5,12 @@ import type { Result } from '@/core/result';
 import { Model } from '@/core/model/model';
 import { useBoard, type PickedLine, type ToolRequest } from '../boardStore';
 import type { Hit } from '../hits';
-import type { Held } from '../snapping/held';
-import type { Pointing } from './tool';
 import { toolFor } from './tools';
 import type { World } from './world';
+import { at, held } from './testing/pointing';
 
 const board = () => useBoard.getState();
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const held = ([x, y]: Point): Held => ({
-  point: [x, y],
-  drawingId: 'd',
-  drawingPoint: [x, y],
-  words: 'end of line',
-  group: 'drawn',
-  pixels: 0,
-  rank: 0,
-});
-
 const column = (n: number, position: Point): ElementRow => ({
   id: uuid(n),
   levelId: null,
@@ -80,17 +69,6 @@ function worldOf(elements: ElementRow[] = [], straight: PickedLine | null = null
   };
   return { world: world as unknown as World, said, scene };
 }
-
-const at = (p: Point, more: Partial<Pointing> = {}): Pointing => ({
-  at: p,
-  pixels: [0, 0],
-  held: null,
-  from: { at: p, pixels: [0, 0] },
-  adding: false,
-  shift: false,
-  alt: false,
-  ...more,
-});
 
 beforeEach(() => {
   board().setTool({ kind: 'look' });

@@ -21,6 +21,25 @@ export const direction = (angle: number): Point => [Math.cos(angle), Math.sin(an
 export const degrees = (radians: number): number => (radians * 180) / Math.PI;
 export const radians = (angleInDegrees: number): number => (angleInDegrees * Math.PI) / 180;
 
+/** Where on the line from a to b the foot of a point lies, as a share of it: 0 at a, 1 at b. */
+export function shareAlong(a: Point, b: Point, p: Point): number {
+  const along = subtract(b, a);
+  return dot(subtract(p, a), along) / (dot(along, along) || 1);
+}
+
+/** The point of the line from a to b at a share of it. */
+export const pointAlong = (a: Point, b: Point, share: number): Point => [
+  a[0] + share * (b[0] - a[0]),
+  a[1] + share * (b[1] - a[1]),
+];
+
+/** The foot of a point on the endless line through a and b. */
+export const footOnLine = (a: Point, b: Point, p: Point): Point => pointAlong(a, b, shareAlong(a, b, p));
+
+/** The point of the piece from a to b that is nearest to another. */
+export const nearestOnPiece = (a: Point, b: Point, p: Point): Point =>
+  pointAlong(a, b, Math.min(1, Math.max(0, shareAlong(a, b, p))));
+
 /** Where the lines through a-b and c-d cross, with the parameter along a-b; null where they are parallel. */
 export function lineCrossing(a: Point, b: Point, c: Point, d: Point): { point: Point; t: number; u: number } | null {
   const ab = subtract(b, a);

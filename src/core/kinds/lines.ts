@@ -1,5 +1,5 @@
 import { arcOfBulge, arcSagitta, chordCount, pointOnArc } from '@/core/geometry/bulge';
-import { distance, dot, middle, subtract, type Point } from '@/core/geometry/vector';
+import { distance, middle, nearestOnPiece, subtract, type Point } from '@/core/geometry/vector';
 import type { Grip } from './kind';
 
 /** The points of an arc by its bulge, or the two ends of a straight line. */
@@ -25,11 +25,8 @@ export function bandOutline(line: readonly Point[], width: number): Point[] {
 /** Metres from a point to a line of points. */
 export function awayFromLine(line: readonly Point[], p: Point): number {
   let least = Infinity;
-  for (let i = 0; i + 1 < line.length; i += 1) {
-    const [a, along] = [line[i], subtract(line[i + 1], line[i])];
-    const t = Math.min(1, Math.max(0, dot(subtract(p, a), along) / (dot(along, along) || 1)));
-    least = Math.min(least, distance(p, [a[0] + t * along[0], a[1] + t * along[1]]));
-  }
+  for (let i = 0; i + 1 < line.length; i += 1)
+    least = Math.min(least, distance(p, nearestOnPiece(line[i], line[i + 1], p)));
   return least;
 }
 

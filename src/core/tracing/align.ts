@@ -1,5 +1,5 @@
 import { compose } from '@/core/geometry/transform';
-import { dot, subtract, type Point } from '@/core/geometry/vector';
+import { footOnLine, subtract, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
 import { anchorOf } from '@/core/kinds/kinds';
 import type { Edit } from '@/core/model/edits';
@@ -15,13 +15,6 @@ import { describeElements } from './words';
 /** Lines within this of a direction are turned into it when they are aligned, radians (ten degrees). */
 const nearlyAlong = Math.PI / 18;
 
-/** The foot of a point on an endless line. */
-function footOn([a, b]: EndlessLine, p: Point): Point {
-  const along = subtract(b, a);
-  const t = dot(subtract(p, a), along) / dot(along, along);
-  return [a[0] + t * along[0], a[1] + t * along[1]];
-}
-
 /** The smallest turn from one direction to another, either way round; within a quarter turn. */
 function leastTurn(from: Point, to: Point): number {
   const angle = Math.atan2(to[1], to[0]) - Math.atan2(from[1], from[0]);
@@ -35,7 +28,7 @@ function ontoLine(element: ElementRow, to: EndlessLine) {
   const line = lineOf(element);
   const by = line === null ? 0 : leastTurn(subtract(line.end, line.start), subtract(to[1], to[0]));
   const turned = turn(at, Math.abs(by) <= nearlyAlong ? by : 0);
-  return compose(shift(subtract(footOn(to, at), at)), turned);
+  return compose(shift(subtract(footOnLine(to[0], to[1], at), at)), turned);
 }
 
 /**

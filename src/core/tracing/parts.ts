@@ -1,5 +1,5 @@
 import { arcOfBulge, bulgeOfSweep, pointOnArc } from '@/core/geometry/bulge';
-import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
+import { cross, distance, dot, pointAlong, shareAlong, subtract, type Point } from '@/core/geometry/vector';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { alongWall } from '@/core/kinds/opening';
 import { wallLength } from '@/core/kinds/wall';
@@ -18,9 +18,8 @@ type Line = NonNullable<ReturnType<typeof lineOf>>;
 export function partsOf(line: Line, near: Point): [Line, Line] | null {
   const { start, end, bulge } = line;
   if (bulge === 0) {
-    const along = subtract(end, start);
-    const t = dot(subtract(near, start), along) / (dot(along, along) || 1);
-    const at: Point = [start[0] + t * along[0], start[1] + t * along[1]];
+    const t = shareAlong(start, end, near);
+    const at = pointAlong(start, end, t);
     const inside = t > 0 && t < 1 && distance(at, start) > coincidence && distance(at, end) > coincidence;
     return inside
       ? [

@@ -13,7 +13,7 @@ import type { ToolRequest } from '../../boardStore';
 import { toScreen } from '../../camera';
 import { preparedCandidate } from '../../layers/outlines';
 import type { Pen } from '../../layers/pen';
-import { chipAtCursor, drawLine } from '../drawing';
+import { chipAtCursor, drawBox, drawLine, refusalAtCursor } from '../drawing';
 import type { BoardTool, Pointing } from '../tool';
 import type { World } from '../world';
 
@@ -200,10 +200,10 @@ export class TakeTool implements BoardTool {
   }
 
   draw(pen: Pen, pointing: Pointing | null): void {
-    if (this.state.kind === 'boxing') drawBox(pen, this.state.from, this.state.to);
+    if (this.state.kind === 'boxing') drawBox(pen, [this.state.from, this.state.to]);
     else for (const candidate of this.candidates) drawCandidate(pen, candidate);
     if (pointing === null) return;
-    if (this.problem !== null) chipAtCursor(pen, pointing, this.problem);
+    if (this.problem !== null) refusalAtCursor(pen, pointing, this.problem);
     else chipAtCursor(pen, pointing, ...this.words());
   }
 
@@ -248,16 +248,3 @@ function drawPoints(pen: Pen, points: readonly Point[], filled: boolean): void {
     filled,
   );
 }
-
-const drawBox = (pen: Pen, [x1, y1]: Point, [x2, y2]: Point): void =>
-  drawPoints(
-    pen,
-    [
-      [x1, y1],
-      [x2, y1],
-      [x2, y2],
-      [x1, y2],
-      [x1, y1],
-    ],
-    true,
-  );

@@ -5,31 +5,9 @@ import type { Model } from '@/core/model/model';
 import type { Result } from '@/core/result';
 import { column, gridLine, levelId, planOf, uuid, wall } from '@/core/tracing/testing/plan';
 import { plainShapes, useTracing, type WayName } from '@/project/tracing';
-import type { Held } from '../../snapping/held';
-import type { Pointing } from '../tool';
 import type { World } from '../world';
 import { TraceTool } from './traceTool';
-
-const held = (point: Point): Held => ({
-  point,
-  drawingId: '',
-  drawingPoint: point,
-  words: 'end of line',
-  group: 'drawn',
-  pixels: 0,
-  rank: 0,
-});
-
-const at = (p: Point, more: Partial<Pointing> = {}): Pointing => ({
-  at: p,
-  pixels: [0, 0],
-  held: null,
-  from: { at: p, pixels: [0, 0] },
-  adding: false,
-  shift: false,
-  alt: false,
-  ...more,
-});
+import { at, held } from '../testing/pointing';
 
 /** A board of a hundred pixels a metre, on which elements are hit at their start. */
 function tracing(way: WayName, elements: ElementRow[] = [], selected: string[] = []) {

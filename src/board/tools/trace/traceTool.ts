@@ -7,7 +7,7 @@ import { useTracing } from '@/project/tracing';
 import type { ToolRequest } from '../../boardStore';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
-import { chipAtCursor, dot as drawDot, drawHeld, drawLine } from '../drawing';
+import { chipAtCursor, dot as drawDot, drawBox, drawHeld, drawLine, refusalAtCursor } from '../drawing';
 import type { BoardTool, Pointing, Wants } from '../tool';
 import type { World } from '../world';
 import { TypedPoint, type TypedField, type TypingAxes } from './typedPoint';
@@ -334,7 +334,7 @@ export class TraceTool implements BoardTool {
   draw(pen: Pen, pointing: Pointing | null): void {
     const points = pointing === null ? this.placed : this.withNext(pointing)[0];
     const bulges = pointing === null ? this.bulges : this.withNext(pointing)[1];
-    if (this.state.kind === 'boxing') drawBoxed(pen, points);
+    if (this.state.kind === 'boxing') drawBox(pen, [points[0].at, points[1].at]);
     else if (this.wants === 'points' || this.placed.length > 0) drawBent(pen, points, bulges);
     for (const { at } of this.placed) drawDot(pen, toScreen(pen.camera, pen.size, at));
     if (pointing !== null) this.drawWords(pen, pointing);
@@ -342,7 +342,7 @@ export class TraceTool implements BoardTool {
 
   private drawWords(pen: Pen, pointing: Pointing): void {
     if (this.problem !== null) {
-      chipAtCursor(pen, pointing, this.problem);
+      refusalAtCursor(pen, pointing, this.problem);
       return;
     }
     const length = this.base === null ? '' : formatLength(distance(this.base, this.placeOf(pointing)), pen.scene.unit);
@@ -371,20 +371,5 @@ function drawBent(pen: Pen, points: readonly Placed[], bulges: readonly number[]
     pen,
     chain.map((p) => toScreen(camera, size, p)),
     false,
-  );
-}
-
-function drawBoxed(pen: Pen, points: readonly Placed[]): void {
-  const [[x1, y1], [x2, y2]] = points.map(({ at }) => toScreen(pen.camera, pen.size, at));
-  drawLine(
-    pen,
-    [
-      [x1, y1],
-      [x2, y1],
-      [x2, y2],
-      [x1, y2],
-      [x1, y1],
-    ],
-    true,
   );
 }

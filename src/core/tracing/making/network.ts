@@ -1,5 +1,5 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
+import { distance, lineCrossing, nearestOnPiece, pointAlong, shareAlong, type Point } from '@/core/geometry/vector';
 import type { ElementOf } from '@/core/kinds/element';
 import { wallLine } from '@/core/kinds/wall';
 import type { Model } from '@/core/model/model';
@@ -40,14 +40,10 @@ class Nodes {
 
 /** Where along a side, as a share of it, another meets it: at a crossing, or at an end of the other. */
 function cutsOf(side: Side, other: Side): number[] {
-  const along = subtract(side.b, side.a);
-  const square = dot(along, along);
   const cuts = [other.a, other.b]
-    .map((p) => dot(subtract(p, side.a), along) / square)
-    .filter((t, i) => {
-      const foot: Point = [side.a[0] + t * along[0], side.a[1] + t * along[1]];
-      return t > 0 && t < 1 && distance(foot, i === 0 ? other.a : other.b) <= oneNode;
-    });
+    .map((p) => ({ p, t: shareAlong(side.a, side.b, p) }))
+    .filter(({ p, t }) => t > 0 && t < 1 && distance(pointAlong(side.a, side.b, t), p) <= oneNode)
+    .map(({ t }) => t);
   const hit = lineCrossing(side.a, side.b, other.a, other.b);
   if (hit !== null && hit.t > 0 && hit.t < 1 && hit.u > 0 && hit.u < 1) cuts.push(hit.t);
   return cuts;
@@ -80,8 +76,7 @@ export function wallNetwork(
       .filter((j) => j !== i)
       .flatMap((j) => cutsOf(side, sides[j]))
       .sort((p, q) => p - q);
-    const [x, y] = subtract(side.b, side.a);
-    const at = (t: number): Point => (t === 1 ? side.b : [side.a[0] + x * t, side.a[1] + y * t]);
+    const at = (t: number): Point => (t === 1 ? side.b : pointAlong(side.a, side.b, t));
     const stops = [0, ...cuts, 1].map((t) => nodes.at(at(t)));
     return stops.slice(1).flatMap((end, k): Edge[] => {
       if (end === stops[k]) return [];
@@ -104,9 +99,7 @@ export function nearestOn(edges: readonly Edge[], p: Point): { at: Point; away: 
   let best: { at: Point; away: number } | null = null;
   for (const { start, end } of edges) {
     if (start === p || end === p) continue;
-    const along = subtract(end, start);
-    const t = Math.min(1, Math.max(0, dot(subtract(p, start), along) / dot(along, along)));
-    const at: Point = [start[0] + t * along[0], start[1] + t * along[1]];
+    const at = nearestOnPiece(start, end, p);
     const away = distance(at, p);
     if (best === null || away < best.away) best = { at, away };
   }

@@ -1,5 +1,14 @@
 import { PointGrid } from '@/core/geometry/pointGrid';
-import { cross, direction, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
+import {
+  cross,
+  direction,
+  distance,
+  dot,
+  footOnLine,
+  lineCrossing,
+  subtract,
+  type Point,
+} from '@/core/geometry/vector';
 import type { TidyLine, TidyOrder, Workpiece } from './workpiece';
 
 /** Places closer than this are the same place, metres: what rounding leaves. */
@@ -90,9 +99,7 @@ function onLines(lines: readonly { start: Point; end: Point }[], p: Point): Poin
     const hit = lineCrossing(first.start, first.end, other.start, other.end);
     if (hit !== null && distance(hit.point, p) < 1) return hit.point;
   }
-  const along = subtract(first.end, first.start);
-  const t = dot(subtract(p, first.start), along) / dot(along, along);
-  return [first.start[0] + t * along[0], first.start[1] + t * along[1]];
+  return footOnLine(first.start, first.end, p);
 }
 
 function awayFromEndless({ start, end }: { start: Point; end: Point }, p: Point): number {

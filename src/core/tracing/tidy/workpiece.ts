@@ -1,4 +1,4 @@
-import type { Point } from '@/core/geometry/vector';
+import { shareAlong, type Point } from '@/core/geometry/vector';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import type { Wall } from '@/core/kinds/wall';
 import { openingIn } from '../restrung';
@@ -171,7 +171,4 @@ function rowOf({ row, start, end, bulge }: TidyLine): ElementRow {
 }
 
 /** Where along a straight line a point lies, as a share of it. */
-export function shareOf({ start, end }: Pick<TidyLine, 'start' | 'end'>, p: Point): number {
-  const [dx, dy] = [end[0] - start[0], end[1] - start[1]];
-  return ((p[0] - start[0]) * dx + (p[1] - start[1]) * dy) / (dx * dx + dy * dy);
-}
+export const shareOf = ({ start, end }: Pick<TidyLine, 'start' | 'end'>, p: Point): number => shareAlong(start, end, p);
