@@ -30,12 +30,12 @@ const common = {
 };
 
 const config = {
+  // Long enough for a machine that stands still for a while; what tests wait for are states.
+  testTimeout: 240_000,
   projects: [
     {
       ...common,
       displayName: 'unit',
-      // On a busy machine the first test of a file waits for its modules for seconds.
-      testTimeout: 30_000,
       testMatch: [
         '<rootDir>/src/**/*.test.ts',
         '<rootDir>/src/**/*.test.tsx',
@@ -43,13 +43,7 @@ const config = {
         '<rootDir>/bench/**/*.test.ts',
       ],
     },
-    {
-      ...common,
-      displayName: 'e2e',
-      // Long enough for a machine that stands still for a while; what a test waits for are states.
-      testTimeout: 240_000,
-      testMatch: ['<rootDir>/e2e/**/*.test.ts'],
-    },
+    { ...common, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
   ],
 };
 
