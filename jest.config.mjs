@@ -20,6 +20,8 @@ const modules = [
   'robust-predicates',
   'kysely',
   'rbush',
+  'polyclip-ts',
+  'splaytree-ts',
   'quickselect',
 ];
 const common = {

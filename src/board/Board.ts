@@ -20,6 +20,7 @@ import { UnderlayLayers } from './layers/underlayLayers';
 import { Loupe } from './loupe';
 import type { BoardScene } from './scene';
 import { axesSnaps } from './snapping/axesSnaps';
+import { equalSnaps } from './snapping/equalSnaps';
 import { gridSnaps } from './snapping/gridSnaps';
 import { followSnaps } from './snapping/followSnaps';
 import { belowSnaps, modelSnaps } from './snapping/modelSnaps';
@@ -108,6 +109,7 @@ export class Board implements World, InputHandler {
       underlaySnaps(() => this.scene.drawings),
       belowSnaps(now),
       followSnaps(now),
+      equalSnaps(now),
       axesSnaps(now),
     ]);
     this.tool = toolFor(useBoard.getState().tool, this);
@@ -148,7 +150,7 @@ export class Board implements World, InputHandler {
     this.scene = scene;
     if (differs('candidates')) this.candidates = new CandidateIndex(scene.candidates, scene.model);
     if (differs('drawings', 'dark', 'tokens')) this.underlays.setScene(scene);
-    if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights'))
+    if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights', 'axesShown'))
       this.modelPicture.invalidate();
     if (differs('overlay', 'drawings', 'tokens')) this.evidencePicture.invalidate();
     this.view.follow(before, scene);

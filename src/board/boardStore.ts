@@ -1,6 +1,6 @@
 'use client';
 import { create } from 'zustand';
-import type { ElementKind } from '@/core/kinds/element';
+import type { ReadKind } from '@/core/kinds/element';
 import type { Part } from './extent';
 import type { WayName } from '@/project/tracing';
 import type { MeasureMode } from '@/core/datum/measure';
@@ -40,7 +40,7 @@ export type ToolRequest =
   | { kind: 'gather'; prompt: string; take: (line: { drawingId: string; path: number }) => void }
   | { kind: 'measure'; mode: MeasureMode }
   /** Takes what lines of a drawing read as. */
-  | { kind: 'take'; of: ElementKind }
+  | { kind: 'take'; of: ReadKind }
   /** Makes or changes elements, in one of the ways of Tracing. */
   | { kind: 'trace'; way: WayName }
   /** Corners clicked one by one, held on to or free; `take` gets them in the project. */

@@ -64,4 +64,6 @@ export interface BoardScene {
   heights: LevelRow[] | null;
   /** The axes worked along, or null for the project's. */
   axes: WorkingAxes | null;
+  /** Whether the local axes of members are drawn. */
+  axesShown: boolean;
 }

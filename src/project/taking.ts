@@ -2,14 +2,14 @@ import { metresPerDrawn, placementTransform, type Placement } from '@/core/datum
 import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import { apply, invert } from '@/core/geometry/transform';
 import type { Point } from '@/core/geometry/vector';
-import type { ElementKind } from '@/core/kinds/element';
+import type { ReadKind } from '@/core/kinds/element';
 import type { Model } from '@/core/model/model';
 import { candidateAt, candidatesIn, type TakeReading } from '@/core/reading/takeAt';
 import { readingOrder, useReadings } from './readings';
 import { takeInWorker, type Underlay } from './underlays';
 
 /** How far about a place lines are looked at for each kind, metres: rooms are wide, outlines may run round a site. */
-const lookedAt: Record<ElementKind, number> = {
+const lookedAt: Record<ReadKind, number> = {
   grid: 60,
   column: 4,
   beam: 9,
@@ -57,7 +57,7 @@ function pathsIn({ index }: Underlay, box: Box): Set<number> {
  */
 export async function readAt(
   model: Model,
-  kind: ElementKind,
+  kind: ReadKind,
   { drawingId, underlay, placement, path, at, reach }: PointedAt,
   within: Box | null = null,
   first = false,

@@ -35,6 +35,20 @@ export const wayNames = [
   'zone.outline',
   'zone.divide',
   'outdoor.outline',
+  'roof.outline',
+  'roof.ridge',
+  'support.point',
+  'support.columns',
+  'pointLoad.point',
+  'lineLoad.chain',
+  'areaLoad.region',
+  'areaLoad.slab',
+  'areaLoad.outline',
+  'luminaire.point',
+  'luminaire.row',
+  'luminaire.field',
+  'calculationArea.zone',
+  'calculationArea.outline',
   'change.move',
   'change.copy',
   'change.turn',
@@ -48,6 +62,7 @@ export const wayNames = [
   'change.removeCorner',
   'change.bend',
   'change.setOffEdge',
+  'change.node',
   'change.paste',
 ] as const;
 export type WayName = (typeof wayNames)[number];
@@ -62,6 +77,13 @@ export const plainShapes: Shapes = {
   slab: { outline: [], holes: [], thickness: 0.25 },
   zone: { name: '', number: '', outline: [], holes: [], height: null },
   outdoor: { name: '', outline: [], height: 0.1 },
+  roof: { outline: [], eaves: 3, slope: 30, direction: 0, thickness: 0.25 },
+  support: { position: [0, 0], rise: 0, fixed: ['x', 'y', 'z'] },
+  pointLoad: { case: 'Q', position: [0, 0], rise: 0, force: [0, 0, -10_000], moment: [0, 0, 0] },
+  lineLoad: { case: 'Q', start: [0, 0], end: [0, 0], rise: 0, q: [0, 0, -5000] },
+  areaLoad: { case: 'Q', outline: [], holes: [], q: -3000 },
+  luminaire: { position: [0, 0], rise: 2.8, rotation: 0, tilt: 0, photometry: '', output: 1 },
+  calculationArea: { name: '', outline: [], holes: [], rise: 0.8, spacing: null },
 };
 
 /** What a person makes, and how; kept in the browser. */
@@ -74,6 +96,8 @@ interface Tracing {
   beamEnds: BeamEnds;
   /** How many, where some are made at once. */
   count: number;
+  /** How many rows, where they are made in rows. */
+  rows: number;
   /** How many copies in a row a copy makes. */
   copies: number;
   /** Spacings as typed: of lines that run up, and of those that run across. */
@@ -85,6 +109,8 @@ interface Tracing {
   edge: number;
   /** Gaps of walls that a region closes without a word, metres. */
   gap: number;
+  /** Whether the local axes of members are drawn. */
+  axesShown: boolean;
   /** How far the cursor reaches, pixels. */
   reach: number;
   /** What the cursor does not hold on to. */
@@ -101,12 +127,14 @@ export const useTracing = create<Tracing>()(
       drawnAlong: 'centre line',
       beamEnds: 'centres',
       count: 3,
+      rows: 2,
       copies: 1,
       across: '3x5.4, 6.15, 4.8',
       up: '2x6',
       edge: 0,
       setOff: 0.5,
       gap: 0.05,
+      axesShown: false,
       reach: 12,
       off: [],
       set: (part) => set(part),
@@ -115,6 +143,11 @@ export const useTracing = create<Tracing>()(
       name: 'zircon-tracing',
       skipHydration: true,
       partialize: ({ set: _set, ...rest }) => rest,
+      // What was kept before a kind came has no shape of it.
+      merge: (kept, now) => {
+        const known = kept as Partial<Tracing> | undefined;
+        return { ...now, ...known, shapes: { ...now.shapes, ...known?.shapes } };
+      },
     },
   ),
 );

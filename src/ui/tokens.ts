@@ -24,6 +24,13 @@ export interface Tokens {
   slab: string;
   zone: string;
   outdoor: string;
+  roof: string;
+  support: string;
+  pointLoad: string;
+  lineLoad: string;
+  areaLoad: string;
+  luminaire: string;
+  calculationArea: string;
 }
 
 export const light: Tokens = {
@@ -49,6 +56,13 @@ export const light: Tokens = {
   slab: '#8c7a3d',
   zone: '#2d7a66',
   outdoor: '#66852b',
+  roof: '#96502f',
+  support: '#3d4f9a',
+  pointLoad: '#a12a2a',
+  lineLoad: '#a12a2a',
+  areaLoad: '#a12a2a',
+  luminaire: '#8a6a00',
+  calculationArea: '#4f6d80',
 };
 
 export const dark: Tokens = {
@@ -74,6 +88,13 @@ export const dark: Tokens = {
   slab: '#cbb86f',
   zone: '#5fbfa4',
   outdoor: '#a9c765',
+  roof: '#dd9a76',
+  support: '#9aabf0',
+  pointLoad: '#f08c84',
+  lineLoad: '#f08c84',
+  areaLoad: '#f08c84',
+  luminaire: '#e3c353',
+  calculationArea: '#94b4c6',
 };
 
 export const tokensOf = (scheme: string | undefined): Tokens => (scheme === 'dark' ? dark : light);

@@ -1,5 +1,5 @@
 import type { Point } from '@/core/geometry/vector';
-import type { ElementKind, ElementRow } from '@/core/kinds/element';
+import type { ReadKind, ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { expose, transfer } from 'comlink';
 import { judgeUnit, type UnitVerdict } from '@/core/datum/evidence/judge';
@@ -106,7 +106,7 @@ export interface ReadingOrder {
 
 /** What is pointed at to be taken: a kind, and the lines about a place. */
 export interface TakeOrder {
-  kind: ElementKind;
+  kind: ReadKind;
   /** The lines looked at, by their numbers, and the box that texts are taken from, about the drawing's origin. */
   paths: Uint32Array;
   box: [number, number, number, number];

@@ -8,6 +8,7 @@ import type { BoardScene } from '../scene';
 import { drawArea, markOf } from './drawArea';
 import { Bubbles, drawGrid } from './drawGrid';
 import { drawTexts } from './drawTexts';
+import { drawLocalAxes } from './localAxes';
 import { preparedCandidate, preparedElement } from './outlines';
 import type { Pen } from './pen';
 import type { Content } from './slicedPicture';
@@ -64,6 +65,7 @@ function drawItem(pen: Pen, { element, candidate }: Item, marks: boolean, bubble
   if (element?.kind === 'grid') drawGrid(pen, element.shape, null, bubbles);
   else if (candidate?.kind === 'grid') drawGrid(pen, candidate.element, candidate, bubbles);
   else drawOutlines(pen, element, candidate, marks);
+  if (element !== null && pen.scene.axesShown) drawLocalAxes(pen, element);
 }
 
 function drawOutlines(pen: Pen, element: ElementRow | null, candidate: Candidate | null, marks: boolean): void {

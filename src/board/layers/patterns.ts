@@ -1,11 +1,25 @@
 import type { ElementKind } from '@/core/kinds/element';
 import type { Tokens } from '@/ui/tokens';
 
+interface Filling {
+  size: number;
+  draw: (tile: CanvasRenderingContext2D) => void;
+}
+
+/** One even tint. */
+const solid = (alpha: number): Filling => ({
+  size: 8,
+  draw: (tile) => {
+    tile.globalAlpha = alpha;
+    tile.fillRect(0, 0, 8, 8);
+  },
+});
+
 /**
  * How the fillings of kinds differ beside their hue, so that they can be told apart in grey and in print: drawn on a
  * tile of eight pixels.
  */
-const fillings: Record<ElementKind, { size: number; draw: (tile: CanvasRenderingContext2D) => void }> = {
+const fillings: Record<ElementKind, Filling> = {
   grid: { size: 8, draw: () => undefined },
   column: {
     size: 4,
@@ -70,6 +84,45 @@ const fillings: Record<ElementKind, { size: number; draw: (tile: CanvasRendering
       tile.globalAlpha = 0.8;
       tile.fillRect(1, 2, 1, 3);
       tile.fillRect(5, 5, 1, 3);
+    },
+  },
+  roof: {
+    size: 8,
+    draw: (tile) => {
+      tile.globalAlpha = 0.1;
+      tile.fillRect(0, 0, 8, 8);
+      tile.globalAlpha = 0.5;
+      tile.fillRect(0, 2, 8, 0.8);
+      tile.fillRect(2, 2, 0.8, 6);
+    },
+  },
+  support: {
+    size: 4,
+    draw: (tile) => {
+      tile.globalAlpha = 0.3;
+      tile.fillRect(0, 0, 4, 4);
+      tile.globalAlpha = 0.9;
+      tile.fillRect(0, 0, 4, 1.4);
+    },
+  },
+  pointLoad: solid(0.8),
+  lineLoad: solid(0.45),
+  areaLoad: {
+    size: 12,
+    draw: (tile) => {
+      tile.globalAlpha = 0.06;
+      tile.fillRect(0, 0, 12, 12);
+      tile.globalAlpha = 0.6;
+      tile.fillRect(5, 3, 1.2, 6);
+    },
+  },
+  luminaire: solid(0.6),
+  calculationArea: {
+    size: 10,
+    draw: (tile) => {
+      tile.globalAlpha = 0.5;
+      tile.fillRect(4, 5, 3, 0.8);
+      tile.fillRect(5, 4, 0.8, 3);
     },
   },
 };

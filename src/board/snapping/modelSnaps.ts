@@ -1,5 +1,6 @@
 import { nearestOnPiece, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
+import { isEdgeGrip } from '@/core/kinds/areas';
 import { gripsOf, kinds, outlinesOf } from '@/core/kinds/kinds';
 import { levelsUp, sourceLevel } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
@@ -20,6 +21,7 @@ const belowRank = 6;
 const pointWords = (grip: string, element: ElementRow): string => {
   const [one] = kinds[element.kind].names;
   if (element.kind === 'column') return `middle of ${one} ${element.shape.mark}`.trim();
+  if (isEdgeGrip(grip)) return `middle of an edge of ${one}`;
   return ['start', 'end'].includes(grip) ? `end of ${one}` : `${grip === 'middle' ? 'middle' : 'corner'} of ${one}`;
 };
 

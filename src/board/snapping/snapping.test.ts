@@ -12,6 +12,7 @@ import { Model } from '@/core/model/model';
 import { put } from '@/core/model/edits';
 import type { BoardDrawing, BoardScene } from '../scene';
 import { axesSnaps } from './axesSnaps';
+import { equalSnaps } from './equalSnaps';
 import { gridSnaps } from './gridSnaps';
 import { holdsAt } from './held';
 import { lineAt, straightAt } from './lineAt';
@@ -181,6 +182,30 @@ describe('points of the model', () => {
     const face = { ...scene, heights: [] } as unknown as BoardScene;
     expect(modelSnaps(() => face)(look([0, 0]))).toEqual([]);
   });
+});
+
+test('a place as far again as the last two columns, and halfway between them, can be held on to', () => {
+  const model = new Model();
+  const column = (n: number, x: number) =>
+    put('element', {
+      ...common,
+      id: uuid(n),
+      kind: 'column',
+      shape: { position: [x, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' },
+    });
+  model.apply([column(1, 0), column(2, 5.4)]);
+  const scene = {
+    model,
+    levelId: null,
+    heights: null,
+    axes: null,
+    unit: { unit: 'm', places: 2 },
+  } as unknown as BoardScene;
+  const snaps = equalSnaps(() => scene);
+  expect(snaps(look([10.82, 0.03]))).toMatchObject([{ point: [10.8, 0], words: 'as far again: 5.40 m' }]);
+  expect(snaps(look([-5.4, 0]))).toMatchObject([{ point: [-5.4, 0] }]);
+  expect(snaps(look([2.7, 0.02]))).toMatchObject([{ point: [2.7, 0], words: 'halfway of 5.40 m between two' }]);
+  expect(snaps(look([4, 0]))).toEqual([]);
 });
 
 test('the axes worked along can be held on to: their zero, and the feet on them', () => {

@@ -1,5 +1,5 @@
-import { area, contains } from '@/core/geometry/polygon';
-import type { Point } from '@/core/geometry/vector';
+import { area, centroid, contains } from '@/core/geometry/polygon';
+import { middle, subtract, type Point } from '@/core/geometry/vector';
 import { sidesCross } from '@/core/geometry/sidesCross';
 import type { Grip } from './kind';
 
@@ -21,13 +21,32 @@ export const awayFromArea = ({ outline, holes = [] }: Area, p: Point): number =>
 
 const gripName = (ring: number, corner: number): string => `${ring}/${corner}`;
 
-/** One grip a corner, named by its ring and its place in it. */
-export const cornerGrips = (shape: Area): Grip[] =>
-  ringsOf(shape).flatMap((ring, r) => ring.map((at, i) => ({ name: gripName(r, i), at })));
+/** What the grip of an edge is called beside that of the corner where it begins. */
+const edgeMark = 'edge';
+const edgeName = (ring: number, corner: number): string => `${gripName(ring, corner)}/${edgeMark}`;
 
-/** An area with one corner dragged. */
-export function dragCorner<S extends Area>(shape: S, grip: string, to: Point): S {
-  const moved = (ring: readonly Point[], r: number): Point[] => ring.map((p, i) => (gripName(r, i) === grip ? to : p));
+/** Whether a grip carries an edge of an outline and not a corner. */
+export const isEdgeGrip = (grip: string): boolean => grip.endsWith(`/${edgeMark}`);
+
+/** One grip a corner and one an edge, in its middle, named by the ring and the place in it. */
+export const areaGrips = (shape: Area): Grip[] =>
+  ringsOf(shape).flatMap((ring, r) => [
+    ...ring.map((at, i) => ({ name: gripName(r, i), at })),
+    ...ring.map((at, i) => ({ name: edgeName(r, i), at: middle(at, ring[(i + 1) % ring.length]) })),
+  ]);
+
+/** A ring with one corner at a point, or with one edge carried so that its middle is there. */
+function draggedRing(ring: readonly Point[], r: number, grip: string, to: Point): Point[] {
+  const edge = ring.findIndex((_, i) => edgeName(r, i) === grip);
+  if (edge === -1) return ring.map((p, i) => (gripName(r, i) === grip ? to : p));
+  const next = (edge + 1) % ring.length;
+  const by = subtract(to, middle(ring[edge], ring[next]));
+  return ring.map((p, i): Point => (i === edge || i === next ? [p[0] + by[0], p[1] + by[1]] : p));
+}
+
+/** An area with one corner or one edge dragged. */
+export function dragArea<S extends Area>(shape: S, grip: string, to: Point): S {
+  const moved = (ring: readonly Point[], r: number): Point[] => draggedRing(ring, r, grip, to);
   const { outline, holes } = shape;
   return {
     ...shape,
@@ -49,3 +68,15 @@ export function areaChecks(shape: Area): string[] {
       found.push(i === 0 ? 'Its outline crosses itself.' : `The outline of its opening ${i} crosses itself.`);
   return found;
 }
+
+/** What all kinds that are bounded by an outline have in common. */
+export const areaParts = {
+  outlines: ringsOf,
+  points: (shape: Area): Point[] => shape.outline,
+  anchor: (shape: Area): Point => centroid(shape.outline),
+  ends: (): Point[] => [],
+  away: awayFromArea,
+  grips: areaGrips,
+  drag: dragArea,
+  checks: areaChecks,
+} as const;

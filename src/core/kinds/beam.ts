@@ -3,9 +3,10 @@ import { distance, middle, subtract, type Point } from '@/core/geometry/vector';
 import { coordinates, words } from './fields';
 import { metres } from './figures';
 import type { Kind } from './kind';
-import { drop, label, point } from './limits';
+import { drop, inDegrees, label, point } from './limits';
 import { awayFromLine, bandOutline, dragLine, lineGrips } from './lines';
 import { scaleSection, sectionFields, sectionName, sectionSchema, sectionSize, type Section } from './section';
+import { endTies, type EndTies } from './tie';
 
 export const justifications = ['centre', 'left', 'right'] as const;
 /** What a member does: carry floors, stiffen, or be part of a truss. */
@@ -25,6 +26,10 @@ export interface Beam {
   endDrop?: number;
   justification?: (typeof justifications)[number];
   use?: (typeof memberUses)[number];
+  /** Its section turned about its axis, seen from its start, degrees. */
+  angle?: number;
+  /** Ends whose tops lie at levels instead. */
+  ties?: EndTies;
 }
 
 /** How far the top lies below the storey's at the start and at the end, metres. */
@@ -57,7 +62,7 @@ export function middleOfBeam(beam: Beam): [Point, Point] {
 }
 
 /** Left and right change places in a mirror. */
-const otherSide = { left: 'right', right: 'left', centre: 'centre' } as const;
+export const otherSide = { left: 'right', right: 'left', centre: 'centre' } as const;
 
 /** Members shorter than this are none, metres. */
 const shortest = 0.01;
@@ -74,6 +79,8 @@ export const beam: Kind<'beam'> = {
     endDrop: v.optional(drop),
     justification: v.optional(v.picklist(justifications)),
     use: v.optional(v.picklist(memberUses)),
+    angle: v.optional(inDegrees),
+    ties: endTies,
   }),
   roles: { own: ['beam'], from: ['beam'] },
   style: { area: true, place: 5 },
@@ -91,6 +98,7 @@ export const beam: Kind<'beam'> = {
     start: at(shape.start),
     end: at(shape.end),
     section: scaleSection(shape.section, factor, mirrored),
+    ...(mirrored && shape.angle ? { angle: -shape.angle } : {}),
   }),
   name: ({ mark }) => mark,
   size: ({ section }) => sectionName(section),
@@ -129,6 +137,15 @@ export const beam: Kind<'beam'> = {
       options: memberUses,
       get: ({ use = 'beam' }) => use,
       set: (shape, value) => ({ ...shape, use: memberUses.find((one) => one === value) ?? 'beam' }),
+    },
+    {
+      label: 'Turned about its axis',
+      kind: 'number',
+      unit: '\u00b0',
+      least: -360,
+      most: 360,
+      get: ({ angle = 0 }) => angle,
+      set: (shape, value) => ({ ...shape, angle: value }),
     },
     ...coordinates<'beam'>(
       'Start',

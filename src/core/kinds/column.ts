@@ -6,6 +6,7 @@ import type { Kind } from './kind';
 import { inDegrees, label, point } from './limits';
 import { awayFromLine } from './lines';
 import { scaleSection, sectionFields, sectionName, sectionOutlines, sectionSchema, type Section } from './section';
+import { standingTies, type StandingTies } from './tie';
 
 /** A column by its position in plan; the rotation of its section in degrees, counter-clockwise. */
 export interface Column {
@@ -13,6 +14,7 @@ export interface Column {
   rotation: number;
   section: Section;
   mark: string;
+  ties?: StandingTies;
 }
 
 /** The outlines of a column in the project's coordinates: the outer one, and the inner one of a hollow section. */
@@ -28,7 +30,13 @@ export const columnOutline = (column: Column): Point[] => columnOutlines(column)
 export const column: Kind<'column'> = {
   kind: 'column',
   names: ['column', 'columns'],
-  schema: v.strictObject({ position: point, rotation: inDegrees, section: sectionSchema, mark: label }),
+  schema: v.strictObject({
+    position: point,
+    rotation: inDegrees,
+    section: sectionSchema,
+    mark: label,
+    ties: standingTies,
+  }),
   roles: { own: ['column'], from: ['column'] },
   style: { area: true, place: 7 },
   outlines: columnOutlines,
@@ -42,11 +50,11 @@ export const column: Kind<'column'> = {
   standsBack: 0,
   grips: ({ position }) => [{ name: 'position', at: position }],
   drag: (shape, _, to) => ({ ...shape, position: to }),
-  move: ({ position, rotation, section, mark }, { at, turned, factor, mirrored }) => ({
+  move: ({ position, rotation, section, ...rest }, { at, turned, factor, mirrored }) => ({
+    ...rest,
     position: at(position),
     rotation: turned(rotation),
     section: scaleSection(section, factor, mirrored),
-    mark,
   }),
   name: ({ mark }) => mark,
   size: ({ section }) => sectionName(section),

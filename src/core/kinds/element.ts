@@ -1,9 +1,16 @@
+import type { AreaLoad } from './areaLoad';
 import type { Beam } from './beam';
+import type { CalculationArea } from './calculationArea';
 import type { Column } from './column';
 import type { GridLine } from './grid';
+import type { LineLoad } from './lineLoad';
+import type { Luminaire } from './luminaire';
 import type { Opening } from './opening';
 import type { Outdoor } from './outdoor';
+import type { PointLoad } from './pointLoad';
+import type { Roof } from './roof';
 import type { Slab } from './slab';
+import type { Support } from './support';
 import type { Wall } from './wall';
 import type { Zone } from './zone';
 
@@ -17,6 +24,13 @@ export interface Shapes {
   slab: Slab;
   zone: Zone;
   outdoor: Outdoor;
+  roof: Roof;
+  support: Support;
+  pointLoad: PointLoad;
+  lineLoad: LineLoad;
+  areaLoad: AreaLoad;
+  luminaire: Luminaire;
+  calculationArea: CalculationArea;
 }
 
 export type ElementKind = keyof Shapes;
@@ -30,7 +44,29 @@ export const elementKinds = [
   'slab',
   'zone',
   'outdoor',
+  'roof',
+  'support',
+  'pointLoad',
+  'lineLoad',
+  'areaLoad',
+  'luminaire',
+  'calculationArea',
 ] as const satisfies readonly ElementKind[];
+
+/** The kinds that are read from drawings; the others are made by hand. */
+export const readKinds = [
+  'grid',
+  'column',
+  'beam',
+  'wall',
+  'opening',
+  'slab',
+  'zone',
+  'outdoor',
+] as const satisfies readonly ElementKind[];
+export type ReadKind = (typeof readKinds)[number];
+
+export const isReadKind = (kind: ElementKind): kind is ReadKind => readKinds.some((one) => one === kind);
 
 /** The drawing and the entities of it, by their handles, that an element came from. */
 export interface Source {

@@ -27,6 +27,44 @@ export const length = <K extends ElementKind>(
   set: (shape, value) => ({ ...shape, [key]: value }),
 });
 
+/**
+ * A number of a shape.
+ * @param factor how much of the shape's unit one of the unit on screen is: 1000 for kN of N
+ */
+export const number = <K extends ElementKind>(
+  label: string,
+  key: KeysOf<Shapes[K], number | null>,
+  { unit, least, most, factor = 1 }: { unit: string; least: number; most: number; factor?: number },
+): Field<K> => ({
+  label,
+  kind: 'number',
+  unit,
+  least,
+  most,
+  get: (shape) => {
+    const value: unknown = shape[key];
+    return typeof value === 'number' ? value / factor : null;
+  },
+  set: (shape, value) => ({ ...shape, [key]: value * factor }),
+});
+
+/** One of some words. */
+export const choice = <K extends ElementKind, V extends string>(
+  label: string,
+  options: readonly V[],
+  get: (shape: Shapes[K]) => V,
+  set: (shape: Shapes[K], value: V) => Shapes[K],
+): Field<K> => ({
+  label,
+  kind: 'choice',
+  options,
+  get,
+  set: (shape, value) => {
+    const known = options.find((one) => one === value);
+    return known === undefined ? shape : set(shape, known);
+  },
+});
+
 /** The two coordinates of a point of a shape. */
 export function coordinates<K extends ElementKind>(
   word: string,

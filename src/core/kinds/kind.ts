@@ -12,8 +12,8 @@ export interface Grip {
 }
 
 /**
- * Something of an element that a person may put right: words, one of some, or a length in metres. Ends are of one
- * element only, never of many at once.
+ * Something of an element that a person may put right: words, one of some, a length in metres, or a number with its
+ * unit. Ends are of one element only, never of many at once.
  */
 export type Field<K extends ElementKind> = { label: string; end?: true } & (
   | { kind: 'words'; get: (shape: Shapes[K]) => string; set: (shape: Shapes[K], value: string) => Shapes[K] }
@@ -26,6 +26,15 @@ export type Field<K extends ElementKind> = { label: string; end?: true } & (
   | {
       kind: 'length';
       least: number;
+      get: (shape: Shapes[K]) => number | null;
+      set: (shape: Shapes[K], value: number) => Shapes[K];
+    }
+  | {
+      kind: 'number';
+      /** What it is typed and shown in; empty of a bare number. */
+      unit: string;
+      least: number;
+      most: number;
       get: (shape: Shapes[K]) => number | null;
       set: (shape: Shapes[K], value: number) => Shapes[K];
     }

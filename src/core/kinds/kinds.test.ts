@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import { area } from '@/core/geometry/polygon';
+import { readKinds } from './element';
 import type { Transform } from '@/core/geometry/transform';
 import { distance, type Point } from '@/core/geometry/vector';
 import type { Beam } from './beam';
@@ -199,8 +200,10 @@ test('a bent wall stays on its arc when it is mirrored', () => {
   expect(anchorOf(moveElement(bent, mirror))![1]).toBeCloseTo(3, 9);
 });
 
-test('openings lie over walls, columns on top of all, outdoor surfaces below', () => {
+test('openings lie over walls, columns over all that is built, loads and light on top, outdoor surfaces below', () => {
   expect(kindsUp[0]).toBe('outdoor');
-  expect(kindsUp.at(-1)).toBe('column');
+  const built = readKinds.map((kind) => kindsUp.indexOf(kind));
+  expect(Math.max(...built)).toBe(kindsUp.indexOf('column'));
+  expect(kindsUp.at(-1)).toBe('luminaire');
   expect(kindsUp.indexOf('opening')).toBeGreaterThan(kindsUp.indexOf('wall'));
 });

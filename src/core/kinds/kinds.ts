@@ -1,15 +1,22 @@
 import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import type { Transform } from '@/core/geometry/transform';
 import type { Point } from '@/core/geometry/vector';
+import { areaLoad } from './areaLoad';
 import { beam } from './beam';
+import { calculationArea } from './calculationArea';
 import { column } from './column';
 import type { ElementKind, ElementRow, Shaped, Shapes } from './element';
 import { evenMap } from './evenMap';
 import { grid } from './grid';
 import type { Grip, Kind } from './kind';
+import { lineLoad } from './lineLoad';
+import { luminaire } from './luminaire';
 import { opening } from './opening';
 import { outdoor } from './outdoor';
+import { pointLoad } from './pointLoad';
+import { roof } from './roof';
 import { slab } from './slab';
+import { support } from './support';
 import { wall, type Wall } from './wall';
 import { zone } from './zone';
 
@@ -26,6 +33,13 @@ export const kinds: { readonly [K in ElementKind]: Kind<K> } = {
   slab,
   zone,
   outdoor,
+  roof,
+  support,
+  pointLoad,
+  lineLoad,
+  areaLoad,
+  luminaire,
+  calculationArea,
 };
 
 /** The kinds from what lies lowest on the board to what lies on top. */

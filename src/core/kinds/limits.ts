@@ -32,6 +32,8 @@ export const surveyed = v.pipe(finite, v.minValue(-1e8), v.maxValue(1e8));
 export const drawnCoordinate = v.pipe(finite, v.minValue(-1e15), v.maxValue(1e15));
 export const outline = v.pipe(v.array(point), v.minLength(3), v.maxLength(10_000));
 export const holes = v.pipe(v.array(outline), v.maxLength(1000));
+/** How far above its level something lies, metres. */
+export const rise = v.pipe(finite, v.minValue(-1000), v.maxValue(1000));
 /** How far the top of a beam may lie from the top of its storey. */
 export const drop = v.pipe(finite, v.minValue(-100), v.maxValue(100));
 

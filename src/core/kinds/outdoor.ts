@@ -1,7 +1,6 @@
 import * as v from 'valibot';
-import { centroid } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
-import { areaChecks, areaOf, awayFromArea, cornerGrips, dragCorner, ringsOf } from './areas';
+import { areaOf, areaParts } from './areas';
 import { length, words } from './fields';
 import { metres, squareMetres } from './figures';
 import type { Kind } from './kind';
@@ -15,23 +14,16 @@ export interface Outdoor {
 }
 
 export const outdoor: Kind<'outdoor'> = {
+  ...areaParts,
   kind: 'outdoor',
   names: ['outdoor surface', 'outdoor surfaces'],
   schema: v.strictObject({ name: label, outline, height: size }),
   roles: { own: ['outdoor'], from: ['outdoor'] },
   style: { area: true, place: 0 },
-  outlines: ringsOf,
-  points: (shape) => shape.outline,
-  anchor: (shape) => centroid(shape.outline),
-  ends: () => [],
-  away: awayFromArea,
   standsBack: 11.5,
-  grips: cornerGrips,
-  drag: dragCorner,
   move: (shape, { ring }) => ({ ...shape, outline: ring(shape.outline) }),
   name: ({ name }) => name,
   size: (shape) => squareMetres(areaOf(shape)),
   facts: (shape) => `${squareMetres(areaOf(shape))}, ${metres(shape.height)} high`,
   fields: () => [words<'outdoor'>('Name', 'name'), length<'outdoor'>('Height', 'height', 0)],
-  checks: areaChecks,
 };

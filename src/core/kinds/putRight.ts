@@ -7,7 +7,8 @@ export const fieldsOf = <K extends ElementKind>(kind: K, shape: Shapes[K]): Fiel
 
 /** A shape with one field changed; a value of the wrong type changes nothing. */
 function changed<K extends ElementKind>(field: Field<K>, shape: Shapes[K], value: string | number): Shapes[K] {
-  if (field.kind === 'length') return typeof value === 'number' ? field.set(shape, value) : shape;
+  if (field.kind === 'length' || field.kind === 'number')
+    return typeof value === 'number' ? field.set(shape, value) : shape;
   return typeof value === 'string' ? field.set(shape, value) : shape;
 }
 

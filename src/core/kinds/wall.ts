@@ -6,6 +6,7 @@ import { metres, millimetres } from './figures';
 import type { Kind } from './kind';
 import { bulge, point, positive } from './limits';
 import { awayFromLine, bandOutline, bulgedLine, dragLine, lineGrips } from './lines';
+import { standingTies, type StandingTies } from './tie';
 
 /** A wall by its centre line; straight, or bent by a bulge (DXF reference, LWPOLYLINE group 42). */
 export interface Wall {
@@ -17,6 +18,7 @@ export interface Wall {
   bulge: number;
   /** Whether one side of it is outside. */
   outer: boolean;
+  ties?: StandingTies;
 }
 
 /** The centre line of a wall as points: its ends, or chords of its arc. */
@@ -50,6 +52,7 @@ export const wall: Kind<'wall'> = {
     height: v.nullable(positive),
     bulge,
     outer: v.boolean(),
+    ties: standingTies,
   }),
   roles: { own: ['wall'], from: ['wall'] },
   style: { area: true, place: 3 },

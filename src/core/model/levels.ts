@@ -1,4 +1,5 @@
 import type { ElementRow } from '@/core/kinds/element';
+import { levelsTied, retied } from '@/core/kinds/tie';
 import { fail, ok, type Result } from '@/core/result';
 import { formatLength } from '@/core/units/length';
 import { put, remove, type Change, type Edit } from './edits';
@@ -24,6 +25,20 @@ export const structuralTop = ({ elevation, buildUp }: LevelRow): number => tidy(
 /** The level whose elements a level shows: itself, or the one that it repeats. */
 export const sourceLevel = (state: Pick<ProjectState, 'level'>, levelId: string | null): string | null =>
   levelId === null ? null : (state.level[levelId]?.repeats ?? levelId);
+
+/**
+ * Where ties to levels lead once an element goes from one level to another: to levels as many storeys away; null where
+ * there is none.
+ */
+export function tiesAlong(
+  state: Pick<ProjectState, 'level'>,
+  from: string | null,
+  to: string | null,
+): (level: string) => string | null {
+  const all = levelsUp(state).map(({ id }) => id);
+  const by = from === null || to === null ? 0 : all.indexOf(to) - all.indexOf(from);
+  return (level) => (all.includes(level) ? (all[all.indexOf(level) + by] ?? null) : null);
+}
 
 /** The levels that repeat a level. */
 export const followersOf = (state: Pick<ProjectState, 'level'>, levelId: string): LevelRow[] =>
@@ -298,13 +313,18 @@ export function removeLevel(state: Model, levelId: string, fate: Fate, newId: ()
     return put('drawing', { ...drawing, levelId: own, alsoOn: alsoOn.filter((id) => id !== own) });
   });
   const own = [...state.index.onLevel(levelId)];
+  const untied = (element: ElementRow): ElementRow => retied(element, (id) => (id === levelId ? null : id));
   for (const element of own)
     more.push(
       ...(to === null
         ? [remove('element', element.id), ...decisionsOf(state, element.id)]
-        : [put('element', { ...element, levelId: seenOn })]),
+        : [put('element', { ...untied(element), levelId: seenOn })]),
     );
-  const copies = uses.followers.flatMap((follower) => copiesOf(own, follower.id, newId));
+  // What was tied to the level is as its own level has it.
+  for (const element of Object.values(state.element))
+    if (element.levelId !== levelId && levelsTied(element).includes(levelId))
+      more.push(put('element', untied(element)));
+  const copies = uses.followers.flatMap((follower) => copiesOf(state, own, follower.id, newId));
   const rest = levelsUp(state)
     .filter(({ id }) => id !== levelId)
     .map((other) => (other.repeats === levelId ? { ...other, repeats: null } : other));
@@ -312,10 +332,16 @@ export function removeLevel(state: Model, levelId: string, fate: Fate, newId: ()
 }
 
 /** Copies of elements on another level; copied openings are in the copies of their walls. */
-function copiesOf(elements: readonly ElementRow[], levelId: string, newId: () => string): Change[] {
+function copiesOf(
+  state: ProjectState,
+  elements: readonly ElementRow[],
+  levelId: string,
+  newId: () => string,
+): Change[] {
   const ids = new Map(elements.map(({ id }) => [id, newId()]));
   return elements.map((element) => {
-    const copy = { ...element, id: ids.get(element.id)!, levelId };
+    const carried = retied(element, tiesAlong(state, element.levelId, levelId));
+    const copy = { ...carried, id: ids.get(element.id)!, levelId };
     if (copy.kind !== 'opening') return put('element', copy);
     return put('element', { ...copy, shape: { ...copy.shape, wall: ids.get(copy.shape.wall) ?? copy.shape.wall } });
   });
@@ -331,7 +357,7 @@ const decisionsOf = (model: Model, elementId: string): Change[] =>
  */
 export function makeOwn(state: Model, levelId: string, newId: () => string): Edit {
   const level = state.level[levelId];
-  const copies = level.repeats === null ? [] : copiesOf([...state.index.onLevel(level.repeats)], levelId, newId);
+  const copies = level.repeats === null ? [] : copiesOf(state, [...state.index.onLevel(level.repeats)], levelId, newId);
   return { label: `${level.name} is its own`, changes: [put('level', { ...level, repeats: null }), ...copies] };
 }
 

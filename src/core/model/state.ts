@@ -222,6 +222,13 @@ export const elementRow: v.GenericSchema<unknown, ElementRow> = v.variant('kind'
   elementOf(kinds.slab),
   elementOf(kinds.zone),
   elementOf(kinds.outdoor),
+  elementOf(kinds.roof),
+  elementOf(kinds.support),
+  elementOf(kinds.pointLoad),
+  elementOf(kinds.lineLoad),
+  elementOf(kinds.areaLoad),
+  elementOf(kinds.luminaire),
+  elementOf(kinds.calculationArea),
 ]);
 
 export const tableSchemas = {

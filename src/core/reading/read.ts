@@ -1,6 +1,6 @@
 import { pushAll } from '@/core/lists';
 import { columnOutline } from '@/core/kinds/column';
-import { elementKinds, type ElementKind } from '@/core/kinds/element';
+import { readKinds, type ElementKind } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { distance } from '@/core/geometry/vector';
 import type { Role } from '@/core/sorting/roles';
@@ -87,7 +87,7 @@ export function* readStages({
       candidates: [...candidates],
       unread: [...unread],
       drawn,
-      left: elementKinds.filter((kind) => !read.has(kind)),
+      left: readKinds.filter((kind) => !read.has(kind)),
     },
   });
 

@@ -1,7 +1,7 @@
 import { contains } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import { handleOf, type Drawing } from '@/core/drawing/drawing';
-import type { ElementKind } from '@/core/kinds/element';
+import type { ReadKind } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { anchorOf, awayFrom } from '@/core/kinds/kinds';
 import type { Box } from '@/core/geometry/boxIndex';
@@ -25,7 +25,7 @@ export interface TakeTask {
   picked: PickedRoles;
   accepted: readonly GridLine[];
   settings: ReadingSettings;
-  kind: ElementKind;
+  kind: ReadKind;
   /** Whether the roles that lines have are one way to read them. */
   own: boolean;
   /** The line that is pointed at, by its number in the window; null where none is. */
@@ -38,7 +38,7 @@ export interface TakeReading {
 }
 
 /** The roles that lines of a kind have, the likelier first. */
-const rolesOf: Record<ElementKind, readonly Role[]> = {
+const rolesOf: Record<ReadKind, readonly Role[]> = {
   grid: ['grid'],
   column: ['column'],
   beam: ['beam'],
@@ -112,7 +112,7 @@ function awayFromCandidate(candidate: Candidate, p: Point): number {
 
 /** The candidate of a kind at a point, within a reach, with the openings in it. */
 export const candidateAt =
-  (kind: ElementKind, p: Point, reach: number) =>
+  (kind: ReadKind, p: Point, reach: number) =>
   (candidates: readonly Candidate[]): Candidate[] => {
     const [best] = candidates
       .filter((one) => one.kind === kind)
@@ -126,7 +126,7 @@ export const candidateAt =
 
 /** The candidates of a kind whose middles lie in a box, with the openings in them. */
 export const candidatesIn =
-  (kind: ElementKind, [minX, minY, maxX, maxY]: Box) =>
+  (kind: ReadKind, [minX, minY, maxX, maxY]: Box) =>
   (candidates: readonly Candidate[]): Candidate[] => {
     const inside = candidates.filter((one) => {
       const at = one.kind === 'opening' ? one.at : anchorOf(shapedOf(one));

@@ -1,6 +1,7 @@
 import type { ElementKind, ElementOf } from '@/core/kinds/element';
 import type { LevelRow } from '@/core/model/state';
 import type { Boundary } from './boundaries';
+import type { Profile, UnderRoofs } from './roofs';
 
 /** A level with the heights that follow from it, metres above the project's zero. */
 export interface Storey {
@@ -26,17 +27,33 @@ export type Placed<K extends ElementKind> = Omit<ElementOf<K>, 'levelId'> & {
 export type PlacedColumn = Placed<'column'> & { base: number; top: number };
 /** A member with the heights of its top at its start and its end. */
 export type PlacedBeam = Placed<'beam'> & { startTop: number; endTop: number };
-export type PlacedWall = Placed<'wall'> & { base: number; top: number; openings: PlacedOpening[] };
+/** A wall; where it ends under a roof it has the heights of its top along it, of which `top` is the greatest. */
+export type PlacedWall = Placed<'wall'> & {
+  base: number;
+  top: number;
+  profile: Profile | null;
+  openings: PlacedOpening[];
+};
 /** An opening; `wall` is the placed wall's id. */
 export type PlacedOpening = Placed<'opening'> & { wall: string };
 /** A slab with the height of its structure's top. */
 export type PlacedSlab = Placed<'slab'> & { top: number };
-export type PlacedZone = Placed<'zone'> & { base: number; height: number; boundaries: Boundary[] };
+/** A zone; where it ends under a roof it has what lies under its planes. */
+export type PlacedZone = Placed<'zone'> & {
+  base: number;
+  height: number;
+  underRoofs: UnderRoofs | null;
+  boundaries: Boundary[];
+};
 export type PlacedOutdoor = Placed<'outdoor'> & { base: number };
+/** A roof plane; its heights are above `base`. */
+export type PlacedRoof = Placed<'roof'> & { base: number };
+/** What lies at one height above the project's zero. */
+export type At<K extends ElementKind> = Placed<K> & { z: number };
 
-/** Something that could not be resolved: it is not part of the building. */
+/** Something that could not be resolved: it is not part of the building, or an end of it is not where it is tied to. */
 export interface Unresolved {
-  rule: 'noLevel' | 'noWall' | 'beyondWall';
+  rule: 'noLevel' | 'noWall' | 'beyondWall' | 'noTie' | 'noRoof';
   /** Of the model. */
   elements: string[];
   kind: ElementKind;
@@ -58,5 +75,13 @@ export interface Building {
   slabs: PlacedSlab[];
   zones: PlacedZone[];
   outdoor: PlacedOutdoor[];
+  roofs: PlacedRoof[];
+  supports: At<'support'>[];
+  pointLoads: At<'pointLoad'>[];
+  lineLoads: At<'lineLoad'>[];
+  /** On the structure's top of its level. */
+  areaLoads: At<'areaLoad'>[];
+  luminaires: At<'luminaire'>[];
+  calculationAreas: At<'calculationArea'>[];
   unresolved: Unresolved[];
 }

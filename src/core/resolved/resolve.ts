@@ -1,12 +1,15 @@
 import { groupBy } from '@/core/groupBy';
-import { dropsOf } from '@/core/kinds/beam';
-import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
+import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
-import { wallLength } from '@/core/kinds/wall';
+import { tiesOf } from '@/core/kinds/tie';
+import { wallLength, wallLine } from '@/core/kinds/wall';
 import { structuralTop } from '@/core/model/levels';
 import type { LevelRow } from '@/core/model/state';
-import { boundariesOf, type Boundary } from './boundaries';
-import type { Building, Placed, PlacedOpening, PlacedWall, Storey, Unresolved } from './building';
+import { boundariesOf } from './boundaries';
+import type { Building, PlacedColumn, PlacedRoof, PlacedWall, PlacedZone, Storey, Unresolved } from './building';
+import { Ties } from './heights';
+import { addStorey, ofKind, roofsOf } from './place';
+import { roofOver } from './roofs';
 
 /** What a building is resolved from: the levels and the elements of a model. */
 export interface BuildingInput {
@@ -36,14 +39,56 @@ export function resolveBuilding({ levels, elements }: BuildingInput): Building {
     slabs: [],
     zones: [],
     outdoor: [],
+    roofs: [],
+    supports: [],
+    pointLoads: [],
+    lineLoads: [],
+    areaLoads: [],
+    luminaires: [],
+    calculationAreas: [],
     unresolved,
   };
   const boundaries = new Map([...byLevel].map(([levelId, own]) => [levelId, boundariesOf(own)]));
-  for (const storey of storeys) {
-    const source = storey.level.repeats ?? storey.level.id;
-    addStorey(building, storey, byLevel.get(source) ?? [], boundaries.get(source) ?? new Map());
-  }
+  const elementsOf = ({ level }: Storey): readonly ElementRow[] => byLevel.get(level.repeats ?? level.id) ?? [];
+  // Walls, columns and zones may end under roofs of their own level and of those above.
+  for (const storey of storeys) building.roofs.push(...roofsOf(storey, elementsOf(storey)));
+  const ties = new Ties(storeys);
+  for (const storey of storeys)
+    addStorey(building, ties, storey, elementsOf(storey), boundaries.get(storey.level.repeats ?? storey.level.id));
+  unresolved.push(...looseTies(standing, ties), ...withoutRoof(building));
   return building;
+}
+
+/** Elements tied to levels that there are not: they stand as their own level has it. */
+function looseTies(elements: readonly ElementRow[], ties: Ties): Unresolved[] {
+  return elements
+    .filter((element) => ties.isLoose(element))
+    .map(({ id, kind }) => ({
+      rule: 'noTie',
+      kind,
+      elements: [id],
+      message: `An end of a ${kinds[kind].names[0]} is tied to a level that is not there any more, and lies as its own level has it. Tie it again at Tracing under Change.`,
+    }));
+}
+
+/** What ends under a roof where none is: it ends at its storey's top. */
+function withoutRoof({ columns, walls, zones, roofs }: Building): Unresolved[] {
+  const wanting = [...columns, ...walls, ...zones].filter(
+    (placed) => tiesOf(placed).top === 'roof' && !isUnderRoof(placed, roofs),
+  );
+  const known = new Map(wanting.map((placed) => [placed.elementId, placed.kind]));
+  return [...known].map(([id, kind]) => ({
+    rule: 'noRoof',
+    kind,
+    elements: [id],
+    message: `A ${kinds[kind].names[0]} is to end under a roof, and no roof plane covers it: it ends at its storey\u2019s top. Draw the plane, or tie it to a level.`,
+  }));
+}
+
+function isUnderRoof(placed: PlacedColumn | PlacedWall | PlacedZone, roofs: readonly PlacedRoof[]): boolean {
+  if (placed.kind === 'wall') return wallLine(placed.shape).some((p) => roofOver(roofs, p, placed.base) !== null);
+  if (placed.kind === 'column') return roofOver(roofs, placed.shape.position, placed.base) !== null;
+  return (placed.underRoofs?.covered ?? 0) > 0;
 }
 
 export function storeysOf(levels: readonly LevelRow[]): Storey[] {
@@ -56,9 +101,6 @@ export function storeysOf(levels: readonly LevelRow[]): Storey[] {
       structuralTop: structuralTop(level),
     }));
 }
-
-const ofKind = <K extends ElementKind>(elements: readonly ElementRow[], kind: K): ElementOf<K>[] =>
-  elements.filter((element) => element.kind === kind) as unknown as ElementOf<K>[];
 
 function withoutLevel(elements: readonly ElementRow[]): Unresolved[] {
   return [...groupBy(elements, ({ kind }) => kind)].map(([kind, own]) => {
@@ -106,46 +148,3 @@ const problemWords: Record<'noWall' | 'beyondWall', Words> = {
     message: `A ${shape.use} ends ${(shape.offset + shape.width).toFixed(2)} m from the start of a wall that is ${wallLength(host!.shape).toFixed(2)} m long. Move it, or make the wall longer.`,
   }),
 };
-
-/** Puts the elements of a level, or of the level that it repeats, on a storey. */
-function addStorey(
-  building: Building,
-  storey: Storey,
-  elements: readonly ElementRow[],
-  boundaries: ReadonlyMap<string, Boundary[]>,
-): void {
-  const { base, top, level } = storey;
-  const idOf = (id: string): string => (level.repeats === null ? id : `${id}@${level.id}`);
-  const place = <K extends ElementKind>({ levelId: _, ...element }: ElementOf<K>): Placed<K> => ({
-    ...element,
-    id: idOf(element.id),
-    elementId: element.id,
-    storey,
-  });
-  const walls = new Map<string, PlacedWall>();
-  for (const element of ofKind(elements, 'wall')) {
-    const wall = { ...place(element), base, top: base + (element.shape.height ?? level.height), openings: [] };
-    walls.set(element.id, wall);
-    building.walls.push(wall);
-  }
-  for (const element of ofKind(elements, 'opening')) {
-    const opening: PlacedOpening = { ...place(element), wall: idOf(element.shape.wall) };
-    walls.get(element.shape.wall)?.openings.push(opening);
-  }
-  for (const element of ofKind(elements, 'column')) building.columns.push({ ...place(element), base, top });
-  for (const element of ofKind(elements, 'beam')) {
-    const [start, end] = dropsOf(element.shape);
-    building.beams.push({ ...place(element), startTop: top - start, endTop: top - end });
-  }
-  for (const element of ofKind(elements, 'slab')) building.slabs.push({ ...place(element), top: storey.structuralTop });
-  for (const element of ofKind(elements, 'zone')) {
-    const sides = (boundaries.get(element.id) ?? []).map((side) => ({
-      ...side,
-      wall: idOf(side.wall),
-      beyond: side.beyond === null ? null : idOf(side.beyond),
-      openings: side.openings.map(idOf),
-    }));
-    building.zones.push({ ...place(element), base, height: element.shape.height ?? level.height, boundaries: sides });
-  }
-  for (const element of ofKind(elements, 'outdoor')) building.outdoor.push({ ...place(element), base });
-}

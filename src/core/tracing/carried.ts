@@ -1,7 +1,7 @@
 import { apply, type Transform } from '@/core/geometry/transform';
 import type { Point } from '@/core/geometry/vector';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
-import { anchorOf, endsOf, kinds, moveElement } from '@/core/kinds/kinds';
+import { anchorOf, endsOf, kinds, moveElement, withShape } from '@/core/kinds/kinds';
 import type { Model } from '@/core/model/model';
 import { lineOf, restrung, withLine } from './restrung';
 
@@ -34,7 +34,10 @@ function slid(model: Model, opening: ElementOf<'opening'>, chosen: ReadonlySet<s
   return [{ ...opening, shape: kinds.opening.drag(opening.shape, 'middle', apply(map, at), host) }];
 }
 
-/** Walls and beams that are not carried, with those ends elsewhere that they share with what is. */
+/**
+ * Walls, beams and line loads that are not carried, with those ends elsewhere that they share with what is; supports
+ * and point loads at its nodes go along.
+ */
 function draggedAlong(model: Model, chosen: ReadonlySet<string>, map: Transform): ElementRow[] {
   const along = new Map<string, ElementRow>();
   for (const id of chosen) {
@@ -44,6 +47,10 @@ function draggedAlong(model: Model, chosen: ReadonlySet<string>, map: Transform)
       const to = apply(map, end);
       for (const other of model.index.endingAt(element.levelId, end)) {
         if (chosen.has(other.id) || other.kind === 'column') continue;
+        if (other.kind === 'support' || other.kind === 'pointLoad') {
+          along.set(other.id, withShape(other, { ...other.shape, position: to }));
+          continue;
+        }
         const now = along.get(other.id) ?? other;
         const line = lineOf(now);
         const was = lineOf(other);

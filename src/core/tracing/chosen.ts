@@ -3,7 +3,8 @@ import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import { anchorOf } from '@/core/kinds/kinds';
 import { withChanges } from '@/core/kinds/putRight';
 import { put, type Edit } from '@/core/model/edits';
-import { sourceLevel } from '@/core/model/levels';
+import { retied } from '@/core/kinds/tie';
+import { sourceLevel, tiesAlong } from '@/core/model/levels';
 import { madeOf, withEntryKept } from '@/core/model/library';
 import type { Model } from '@/core/model/model';
 import { fail, type Result } from '@/core/result';
@@ -54,7 +55,10 @@ export function putOnLevel(model: Model, ids: Iterable<string>, levelId: string)
   const level = sourceLevel(model, levelId);
   const standing = elementsOf(model, ids).filter(({ kind }) => kind !== 'grid' && kind !== 'opening');
   const openings = standing.flatMap(({ id }) => [...model.index.openingsOf(id)]);
-  const rows = [...standing, ...openings].map((element): ElementRow => ({ ...element, levelId: level }));
+  const rows = [...standing, ...openings].map((element): ElementRow => ({
+    ...retied(element, tiesAlong(model, element.levelId, level)),
+    levelId: level,
+  }));
   if (rows.length === 0) return fail('Nothing selected belongs to a level: grid lines run through all of them.');
   return soundEdit(model, `Put ${describeElements(standing)} on ${model.level[levelId]?.name ?? ''}`, rows);
 }

@@ -2,7 +2,9 @@ import type { Transform } from '@/core/geometry/transform';
 import { subtract, type Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
 import { anchorOf, moveElement } from '@/core/kinds/kinds';
+import { retied } from '@/core/kinds/tie';
 import type { Edit } from '@/core/model/edits';
+import { tiesAlong } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
 import { fail, type Result } from '@/core/result';
 import { labelsTaken, withOwnLabel } from './labels';
@@ -87,11 +89,12 @@ export function pasteClip(
   if (clip.elements.length === 0) return fail('Nothing has been copied yet. Select elements and copy them first.');
   if (levels.length === 0) return fail('No level was chosen to paste to.');
   const map = shift(subtract(at, clip.base));
-  const rows = levels.flatMap((levelId, i) =>
-    copiesOf(i === 0 ? clip.elements : clip.elements.filter(({ kind }) => kind !== 'grid'), map, newId, (own) =>
-      own === null ? null : levelId,
-    ),
-  );
+  const rows = levels.flatMap((levelId, i) => {
+    const elements = (i === 0 ? clip.elements : clip.elements.filter(({ kind }) => kind !== 'grid')).map((element) =>
+      retied(element, tiesAlong(model, element.levelId, levelId)),
+    );
+    return copiesOf(elements, map, newId, (own) => (own === null ? null : levelId));
+  });
   const foreign = (row: ElementRow) =>
     row.libraryId && !model.library[row.libraryId] ? { ...row, libraryId: null } : row;
   const { elements, entries } = shelved(model, rows.map(foreign), newId);

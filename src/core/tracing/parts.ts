@@ -1,7 +1,9 @@
 import { arcOfBulge, bulgeOfSweep, pointOnArc } from '@/core/geometry/bulge';
 import { cross, distance, dot, pointAlong, shareAlong, subtract, type Point } from '@/core/geometry/vector';
+import { dropsOf } from '@/core/kinds/beam';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { alongWall } from '@/core/kinds/opening';
+import { tiesOf, withTies, type LevelTie } from '@/core/kinds/tie';
 import { wallLength } from '@/core/kinds/wall';
 import { put, remove, type Change, type Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
@@ -46,12 +48,40 @@ export function splitElement(model: Model, id: string, near: Point, newId: () =>
   if (!element || !line || element.kind === 'grid') return fail('Walls and beams can be split.');
   const parts = partsOf(line, near);
   if (parts === null) return fail('There is nothing to split at its end. Click on it between its ends.');
-  const first = withLine(element, parts[0]);
-  const second: ElementRow = { ...withLine(element, parts[1]), id: newId() };
+  const [first, beyond] = dealtHeights(model, withLine(element, parts[0]), withLine(element, parts[1]));
+  const second: ElementRow = { ...beyond, id: newId() };
   const openings = first.kind === 'wall' && second.kind === 'wall' ? dealt(model, first, second) : [];
   if (openings === null) return fail('The cut goes through an opening. Split the wall beside it, or move the opening.');
   return soundEdit(model, `Split a ${element.kind}`, [first, second, ...openings]);
 }
+
+/** How far the top of a member lies below its storey's at either end, ties to levels told by them. */
+function heightsOf(model: Model, { shape, levelId }: ElementOf<'beam'>): [start: number, end: number] {
+  const [start, end] = dropsOf(shape);
+  const own = levelId === null ? undefined : model.level[levelId];
+  const told = (tied: LevelTie | undefined, plain: number): number => {
+    const level = tied && model.level[tied.level];
+    return tied && level && own ? own.elevation + own.height - level.elevation - tied.offset : plain;
+  };
+  return [told(shape.ties?.start, start), told(shape.ties?.end, end)];
+}
+
+/** The two parts of a member, each with its share of the way down or up; others are as they were. */
+function dealtHeights(model: Model, first: ElementRow, second: ElementRow): [ElementRow, ElementRow] {
+  if (first.kind !== 'beam' || second.kind !== 'beam') return [first, second];
+  const [from, to] = heightsOf(model, first);
+  if (from === to) return [first, second];
+  const [own, rest] = [first, second].map(({ shape }) => distance(shape.start, shape.end));
+  const between = from + ((to - from) * own) / (own + rest);
+  return [
+    untiedAt('end', { ...first, shape: { ...first.shape, drop: from, endDrop: between } }),
+    untiedAt('start', { ...second, shape: { ...second.shape, drop: between, endDrop: to } }),
+  ];
+}
+
+/** An element whose one end is at a place of its own. */
+const untiedAt = (end: 'start' | 'end', element: ElementRow): ElementRow =>
+  withTies(element, { ...tiesOf(element), [end]: undefined });
 
 /** The openings of a wall, each in the part that it lies in; null where one lies in both. */
 function dealt(model: Model, first: ElementOf<'wall'>, second: ElementOf<'wall'>): ElementRow[] | null {
@@ -108,9 +138,30 @@ export function joinElements(model: Model, ids: Iterable<string>): Result<Edit> 
   if (whole === null) return fail(expected);
   if (a.kind === 'wall' && b.kind === 'wall' && Math.abs(a.shape.thickness - b.shape.thickness) > coincidence)
     return fail('The two walls have different thicknesses. Make them alike first.');
-  const row = withLine(a, whole);
+  const row = withHeights(model, a, b, withLine(a, whole));
+  if (row === null)
+    return fail('The two beams do not go on in one line: their heights or slopes differ. Change them first.');
   const openings = row.kind === 'wall' ? [a, b].flatMap((part) => rehosted(model, part, row)) : [];
   return soundEdit(model, `Join two ${a.kind}s`, [row, ...openings], mergedInto(model, b.id, a.id));
+}
+
+/** The whole of two members with the heights of its ends; null where they make no straight line in space. */
+function withHeights(model: Model, a: ElementRow, b: ElementRow, whole: ElementRow): ElementRow | null {
+  if (a.kind !== 'beam' || b.kind !== 'beam' || whole.kind !== 'beam') return whole;
+  const ends = [a, b].flatMap((member) => {
+    const [from, to] = heightsOf(model, member);
+    return [
+      { at: member.shape.start, drop: from },
+      { at: member.shape.end, drop: to },
+    ];
+  });
+  const along = ({ at }: { at: Point }): number => distance(whole.shape.start, at);
+  const [first, second, third, last] = ends.sort((p, q) => along(p) - along(q));
+  const slope = (last.drop - first.drop) / (along(last) || 1);
+  const straight = [second, third].every((end) => Math.abs(first.drop + slope * along(end) - end.drop) <= coincidence);
+  if (!straight) return null;
+  if (first.drop === last.drop && a.shape.ties === undefined) return whole;
+  return withTies({ ...whole, shape: { ...whole.shape, drop: first.drop, endDrop: last.drop } }, {});
 }
 
 /** Takes an element away that is part of another now; what it was read from stays accepted. */

@@ -3,6 +3,8 @@ import { distance, type Point } from '@/core/geometry/vector';
 import { areaOf, type Area } from '@/core/kinds/areas';
 import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
 import { anchorOf, checksOf } from '@/core/kinds/kinds';
+import { levelsTied } from '@/core/kinds/tie';
+import type { Opening } from '@/core/kinds/opening';
 import type { Wall } from '@/core/kinds/wall';
 import { put, type Change, type Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
@@ -20,6 +22,13 @@ export interface Refusal {
 
 /** What stands at one place, or runs between the same ends, is there twice within this, metres. */
 const onePlace = defaultTolerance.coincidence;
+
+/** Whether two points in plan are one. */
+export const inOnePlace = (p: Point, q: Point): boolean => distance(p, q) < onePlace;
+
+/** Whether two openings of a wall lie over one another. */
+export const overlap = (a: Opening, b: Opening): boolean =>
+  a.offset < b.offset + b.width - onePlace && b.offset < a.offset + a.width - onePlace;
 
 /** The rows of an edit over those of the model. */
 class Proposed {
@@ -83,8 +92,13 @@ const comparedAt = (element: ElementRow): Point | null =>
 
 /** Whether two elements of one kind are the same thing twice. */
 function isTwin(a: ElementRow, b: ElementRow): boolean {
-  const near = (p: Point, q: Point): boolean => distance(p, q) < onePlace;
+  const near = inOnePlace;
   if (a.kind === 'column' && b.kind === 'column') return near(a.shape.position, b.shape.position);
+  if (a.kind === 'support' && b.kind === 'support') return inOneSpot(a.shape, b.shape);
+  if (a.kind === 'luminaire' && b.kind === 'luminaire') return inOneSpot(a.shape, b.shape);
+  // Loads add up: several may act at one place.
+  if (a.kind === 'areaLoad') return false;
+  if (a.kind === 'calculationArea' && b.kind === 'calculationArea' && a.shape.rise !== b.shape.rise) return false;
   if ('outline' in a.shape && 'outline' in b.shape) return a.kind === b.kind && sameOutline(a.shape, b.shape);
   const lines = (a.kind === 'wall' && b.kind === 'wall') || (a.kind === 'beam' && b.kind === 'beam');
   if (!lines) return false;
@@ -92,6 +106,10 @@ function isTwin(a: ElementRow, b: ElementRow): boolean {
   const ends = (near(p.start, q.start) && near(p.end, q.end)) || (near(p.start, q.end) && near(p.end, q.start));
   return ends && (a.kind === 'wall' ? Math.abs(Math.abs(p.bulge) - Math.abs(q.bulge)) < onePlace : heightsAgree(a, b));
 }
+
+/** Whether two things hang or stand at one place in space. */
+const inOneSpot = (a: { position: Point; rise: number }, b: { position: Point; rise: number }): boolean =>
+  inOnePlace(a.position, b.position) && Math.abs(a.rise - b.rise) < onePlace;
 
 /** Whether two areas have one centre, which is asked before, and one size. */
 const sameOutline = (a: Area, b: Area): boolean => Math.abs(areaOf(a) - areaOf(b)) < onePlace;
@@ -111,6 +129,16 @@ function shapeRefusals(element: ElementRow, host: Wall | null): Refusal[] {
 }
 
 function levelRefusals(model: Model, element: ElementRow): Refusal[] {
+  const loose = levelsTied(element).find((id) => !model.level[id]);
+  if (loose !== undefined)
+    return [
+      {
+        id: element.id,
+        rule: 'level',
+        message: `${aThing(element.kind, true)} would be tied to a level that is not there. Tie it to another, or to none.`,
+        at: anchorOf(element),
+      },
+    ];
   if (element.kind === 'grid' || (element.levelId !== null && model.level[element.levelId])) return [];
   const message = `${aThing(element.kind, true)} belongs to no level that there is. Choose a level in the ladder, and repeat the step.`;
   return [{ id: element.id, rule: 'level', message, at: anchorOf(element) }];
@@ -119,20 +147,20 @@ function levelRefusals(model: Model, element: ElementRow): Refusal[] {
 function twinRefusals(element: ElementRow, proposed: Proposed): Refusal[] {
   const at = comparedAt(element);
   if (at === null || !proposed.about(element, at).some((other) => isTwin(element, other))) return [];
-  const verb: Partial<Record<ElementKind, string>> = { column: 'stands', wall: 'runs', beam: 'runs' };
+  const verb: Partial<Record<ElementKind, string>> = {
+    column: 'stands',
+    wall: 'runs',
+    beam: 'runs',
+    luminaire: 'hangs',
+  };
   const where = verb[element.kind] ?? 'lies';
   return [{ id: element.id, rule: 'twice', message: `${aThing(element.kind, true)} ${where} there already.`, at }];
 }
 
 function overlapRefusals(element: ElementRow, proposed: Proposed): Refusal[] {
   if (element.kind !== 'opening') return [];
-  const { wall, offset, width } = element.shape;
-  const over = proposed
-    .openingsOf(wall)
-    .find(
-      ({ id, shape }) =>
-        id !== element.id && shape.offset < offset + width - onePlace && offset < shape.offset + shape.width - onePlace,
-    );
+  const { wall, width } = element.shape;
+  const over = proposed.openingsOf(wall).find(({ id, shape }) => id !== element.id && overlap(shape, element.shape));
   if (over === undefined) return [];
   const message = `A ${element.shape.use} of ${width.toFixed(2)} m would lie over the ${over.shape.use} beside it. Make it narrower, or put it elsewhere.`;
   return [{ id: element.id, rule: 'overlap', message, at: anchorOf(element, proposed.hostOf(element)) }];

@@ -6,12 +6,12 @@ import type { Wall } from '@/core/kinds/wall';
 import type { Model } from '@/core/model/model';
 
 /** An element that runs from a start to an end. */
-export type Linear = ElementOf<'wall'> | ElementOf<'beam'> | ElementOf<'grid'>;
+export type Linear = ElementOf<'wall'> | ElementOf<'beam'> | ElementOf<'lineLoad'> | ElementOf<'grid'>;
 
 /** The straight or bent line of an element; null for kinds and shapes that have none. */
 export function lineOf(element: ElementRow): { start: Point; end: Point; bulge: number } | null {
   if (element.kind === 'wall') return element.shape;
-  if (element.kind === 'beam') return { ...element.shape, bulge: 0 };
+  if (element.kind === 'beam' || element.kind === 'lineLoad') return { ...element.shape, bulge: 0 };
   return element.kind === 'grid' && element.shape.kind === 'line' ? { ...element.shape, bulge: 0 } : null;
 }
 
@@ -21,6 +21,7 @@ export function withLine<E extends ElementRow>(element: E, line: { start: Point;
   if (element.kind === 'wall')
     return { ...element, shape: { ...element.shape, start, end, bulge: bulge ?? element.shape.bulge } };
   if (element.kind === 'beam') return { ...element, shape: { ...element.shape, start, end } };
+  if (element.kind === 'lineLoad') return { ...element, shape: { ...element.shape, start, end } };
   return element.kind === 'grid' && element.shape.kind === 'line'
     ? { ...element, shape: { ...element.shape, start, end } }
     : element;

@@ -14,6 +14,7 @@ import * as mergedEdits from './migrations/0011_merged_edits';
 import * as ownRows from './migrations/0012_own_rows';
 import * as jobs from './migrations/0013_jobs';
 import * as tracing from './migrations/0014_tracing';
+import * as calculationKinds from './migrations/0015_calculation_kinds';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -31,6 +32,7 @@ const migrations: Record<string, Migration> = {
   '0012_own_rows': ownRows,
   '0013_jobs': jobs,
   '0014_tracing': tracing,
+  '0015_calculation_kinds': calculationKinds,
 };
 
 /** The name of the newest migration. */

@@ -4,6 +4,7 @@ import type { Edit } from '@/core/model/edits';
 import { database } from '../database/connection';
 import type { Database } from '../database/schema';
 import { applyRows } from './applyRows';
+import { expectSingle } from './doubles';
 import { append, lockHead, refuseConflicts } from './editLog';
 import { expectKnownFiles } from './knownFiles';
 import { expectSound } from './soundness';
@@ -38,7 +39,10 @@ export async function applyEdit(
       await expectKnownFiles(tx, project, edit.changes);
     }
     const inverse = await applyRows(tx, project, edit.changes);
-    if (seen !== null) await expectSound(tx, project, edit.changes, inverse);
+    if (seen !== null) {
+      await expectSound(tx, project, edit.changes, inverse);
+      await expectSingle(tx, project, edit.changes, inverse);
+    }
     const seq = head.version + 1;
     await append(tx, project, seq, {
       clientId,

@@ -1,3 +1,4 @@
+import type { Point } from '@/core/geometry/vector';
 import type { Shapes } from '@/core/kinds/element';
 import type { Candidate } from '@/core/reading/candidate';
 import { commonOf, fieldsOf } from '@/core/kinds/putRight';
@@ -30,6 +31,12 @@ test('a column\u2019s sides and mark can be put right, a round one\u2019s diamet
   const [east] = fieldsOf('column', column).filter(({ end }) => end);
   expect(east.kind === 'length' && east.set(column, 3)).toEqual({ ...column, position: [3, 0] });
 });
+
+const triangle: Point[] = [
+  [0, 0],
+  [1, 0],
+  [1, 1],
+];
 
 test('every kind has something to put right, and what is read from a field is what was set', () => {
   const shapes: Shapes = {
@@ -67,6 +74,13 @@ test('every kind has something to put right, and what is read from a field is wh
       ],
       height: 0.1,
     },
+    roof: { outline: triangle, eaves: 0, slope: 30, direction: 90, thickness: 0.2 },
+    support: { position: [0, 0], rise: 0, fixed: ['x', 'y', 'z'] },
+    pointLoad: { case: 'Q', position: [0, 0], rise: 0, force: [0, 0, -1000], moment: [0, 0, 0] },
+    lineLoad: { case: 'Q', start: [0, 0], end: [6, 0], rise: 0, q: [0, 0, -1000] },
+    areaLoad: { case: 'Q', outline: triangle, holes: [], q: -3000 },
+    luminaire: { position: [0, 0], rise: 2.8, rotation: 0, tilt: 0, photometry: 'F1', output: 1 },
+    calculationArea: { name: '', outline: triangle, holes: [], rise: 0.8, spacing: null },
   };
   for (const kind of Object.keys(shapes) as (keyof Shapes)[]) {
     const fields = fieldsOf(kind, shapes[kind]);
@@ -76,7 +90,7 @@ test('every kind has something to put right, and what is read from a field is wh
         for (const option of field.options)
           expect(field.get(field.set(shapes[kind] as never, option) as never)).toBe(option);
       else if (field.kind === 'words') expect(field.get(field.set(shapes[kind] as never, 'new') as never)).toBe('new');
-      else expect(field.get(field.set(shapes[kind] as never, 1.25) as never)).toBe(1.25);
+      else expect(field.get(field.set(shapes[kind] as never, 1.25) as never)).toBeCloseTo(1.25, 12);
     }
   }
 });

@@ -1,5 +1,4 @@
-import type { ElementKind } from '@/core/kinds/element';
-import { elementKinds } from '@/core/kinds/element';
+import { readKinds, type ElementKind, type ReadKind } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
 import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
 import type { ReadingResult } from '@/core/reading/read';
@@ -97,8 +96,8 @@ function actedOn({ picked, listed, open, clear, looking, filter, narrowed }: Act
 }
 
 /** The kinds that have a tab: grid and columns always, others where something was read or left unread of them. */
-export const kindsShown = (all: readonly Judged[], result: ReadingResult | null, present: ElementKind): ElementKind[] =>
-  elementKinds.filter(
+export const kindsShown = (all: readonly Judged[], result: ReadingResult | null, present: ReadKind): ReadKind[] =>
+  readKinds.filter(
     (name) =>
       name === 'grid' ||
       name === 'column' ||

@@ -10,6 +10,7 @@ import { kinds } from '@/core/kinds/kinds';
 import { levelsUp, sourceLevel } from '@/core/model/levels';
 import { changeField, heldByKind, holdElements, ofKindOn, putOnLevel, similarTo } from '@/core/tracing/chosen';
 import { clipOf } from '@/core/tracing/copied';
+import { fitZones } from '@/core/tracing/fitted';
 import { joinElements } from '@/core/tracing/parts';
 import { removeElements } from '@/core/tracing/removed';
 import { setOffElements } from '@/core/tracing/setOff';
@@ -23,9 +24,11 @@ import { Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { NumberField } from '@/ui/widgets/NumberField';
 import { ShapeFields } from '@/ui/widgets/ShapeFields';
+import { AxesPart } from './AxesPart';
 import { Choices } from './Choices';
 import { MarksPart } from './MarksPart';
 import { PastePart } from './PastePart';
+import { TiesPart } from './TiesPart';
 import { wayWords } from './words';
 
 const newId = () => crypto.randomUUID();
@@ -40,6 +43,7 @@ const toSelected: readonly WayName[] = [
   'change.align',
 ];
 const toClicked: readonly WayName[] = [
+  'change.node',
   'change.reach',
   'change.corner',
   'change.split',
@@ -64,6 +68,7 @@ export function ChangePart() {
     <>
       <SelectPart elements={elements} />
       {elements.length > 0 && <ValuesPart key={[...ids].join()} elements={elements} />}
+      {elements.length > 0 && <TiesPart elements={elements} />}
       <Part title="With what is selected">
         <Choices
           label="With what is selected"
@@ -81,6 +86,7 @@ export function ChangePart() {
       {elements.some(({ kind }) => kind === 'column' || kind === 'beam' || kind === 'zone') && (
         <MarksPart ids={[...ids]} />
       )}
+      {elements.some(({ kind }) => kind === 'beam' || kind === 'column') && <AxesPart elements={elements} />}
       <HeldPart />
     </>
   );
@@ -197,7 +203,7 @@ function AtOnce({ elements }: { elements: readonly ElementRow[] }) {
   const commit = useCommit();
   const lengths = useLengths();
   const session = useSession();
-  const { setOff: by, set } = useTracing();
+  const { setOff: by, gap, set } = useTracing();
   const ids = elements.map(({ id }) => id);
   const none = elements.length === 0;
   const keep = () => {
@@ -231,6 +237,11 @@ function AtOnce({ elements }: { elements: readonly ElementRow[] }) {
         >
           Hold
         </Button>
+        {elements.some(({ kind }) => kind === 'zone') && (
+          <Button size="small" variant="outlined" onClick={() => void commit((now) => fitZones(now, ids, gap))}>
+            Fit zones to walls
+          </Button>
+        )}
         <Button
           size="small"
           variant="outlined"

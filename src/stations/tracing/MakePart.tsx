@@ -4,7 +4,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect } from 'react';
-import { elementKinds, type ElementKind, type Shaped } from '@/core/kinds/element';
+import { elementKinds, isReadKind, type ElementKind, type Shaped } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
 import { withChanges } from '@/core/kinds/putRight';
 import { sectionName } from '@/core/kinds/section';
@@ -50,7 +50,7 @@ export function MakePart() {
           }}
         />
       </Part>
-      <TakePart kind={kind} />
+      {isReadKind(kind) && <TakePart kind={kind} />}
       <Part title="By hand">
         <Choices
           label="How"

@@ -1,14 +1,14 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { ElementKind } from '@/core/kinds/element';
+import type { ReadKind } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
 import { useBoard } from '@/board/boardStore';
 import { keyOf } from '@/project/keys';
 import { Part } from '@/ui/widgets/Heading';
 
 /** Takes what the lines under the cursor read as, whatever their layer. */
-export function TakePart({ kind }: { kind: ElementKind }) {
+export function TakePart({ kind }: { kind: ReadKind }) {
   const { tool, setTool } = useBoard();
   const taking = tool.kind === 'take' && tool.of === kind;
   const [one, many] = kinds[kind].names;

@@ -16,11 +16,12 @@ import { tidySteps, type TidyStep } from '@/core/tracing/tidy/workpiece';
 import { lineOf } from '@/core/tracing/restrung';
 import { tidyInWorker } from '@/project/underlays';
 import { useSelected } from '@/project/selected';
-import { useCommit, useLengths, useModel, useProjectRow, useSession } from '@/project/useSession';
+import { useCommit, useLengths, useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { NumberField } from '@/ui/widgets/NumberField';
+import { useWorkingAngle } from './useWorkingAngle';
 
 const stepWords: Record<TidyStep, string> = {
   doubles: 'merge what is there twice',
@@ -58,8 +59,8 @@ export function TidyPart() {
   const session = useSession();
   const commit = useCommit();
   const lengths = useLengths();
-  const axes = useProjectRow().axes;
-  const { levelId: looked, axesId } = useView();
+  const turned = useWorkingAngle();
+  const looked = useView((view) => view.levelId);
   const selected = useSelected((store) => store.ids);
   const [steps, setSteps] = useState<readonly TidyStep[]>(tidySteps);
   const [tolerance, setTolerance] = useState(usual.tolerance);
@@ -79,7 +80,6 @@ export function TidyPart() {
     setWorking(true);
     const rows = rowsOf(model, levelId, selected, scope);
     const grid = [...model.ofKind('grid')].flatMap((element) => lineOf(element) ?? []);
-    const turned = axes.find(({ id }) => id === axesId)?.angle ?? 0;
     try {
       const tidied = await tidyInWorker(rows, { steps, tolerance, angle: radians(angle), axes: turned, grid });
       setFound({ tidied, version });

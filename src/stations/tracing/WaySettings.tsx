@@ -13,7 +13,7 @@ import { LengthField } from '@/ui/widgets/LengthField';
 import { NumberField } from '@/ui/widgets/NumberField';
 
 /** Ways that make several at once. */
-const counted: readonly WayName[] = ['column.along', 'opening.spaced'];
+const counted: readonly WayName[] = ['column.along', 'opening.spaced', 'luminaire.row', 'luminaire.field'];
 /** So many at once are a slip. */
 const mostAtOnce = 200;
 
@@ -44,11 +44,20 @@ export function WaySettings({ kind, way }: { kind: ElementKind; way: WayName }) 
       )}
       {counted.includes(way) && (
         <NumberField
-          label="How many"
+          label={way === 'luminaire.field' ? 'In each row' : 'How many'}
           value={settings.count}
           least={1}
           most={mostAtOnce}
           change={(count) => set({ count: Math.round(count ?? 1) })}
+        />
+      )}
+      {way === 'luminaire.field' && (
+        <NumberField
+          label="Rows"
+          value={settings.rows}
+          least={1}
+          most={mostAtOnce}
+          change={(rows) => set({ rows: Math.round(rows ?? 1) })}
         />
       )}
       {(way === 'grid.spacings' || way === 'grid.copy') && (
@@ -68,7 +77,7 @@ export function WaySettings({ kind, way }: { kind: ElementKind; way: WayName }) 
           change={(edge) => set({ edge })}
         />
       )}
-      {(way === 'zone.region' || way === 'slab.region') && (
+      {(way === 'zone.region' || way === 'slab.region' || way === 'areaLoad.region') && (
         <LengthField
           label="Closes gaps up to"
           value={settings.gap}

@@ -11,6 +11,13 @@ export const waysOf: Record<ElementKind, readonly WayName[]> = {
   slab: ['slab.outline', 'slab.region', 'slab.building', 'slab.hole'],
   zone: ['zone.region', 'zone.outline', 'zone.divide'],
   outdoor: ['outdoor.outline'],
+  roof: ['roof.outline', 'roof.ridge'],
+  support: ['support.point', 'support.columns'],
+  pointLoad: ['pointLoad.point'],
+  lineLoad: ['lineLoad.chain'],
+  areaLoad: ['areaLoad.region', 'areaLoad.slab', 'areaLoad.outline'],
+  luminaire: ['luminaire.point', 'luminaire.row', 'luminaire.field'],
+  calculationArea: ['calculationArea.zone', 'calculationArea.outline'],
 };
 
 /** What the ways are called on their buttons. */
@@ -39,6 +46,20 @@ export const wayWords: Record<WayName, string> = {
   'zone.outline': 'By its outline',
   'zone.divide': 'Divide one',
   'outdoor.outline': 'By its outline',
+  'roof.outline': 'By its outline, eaves first',
+  'roof.ridge': 'Two planes to a ridge',
+  'support.point': 'One by one',
+  'support.columns': 'Under columns in a box',
+  'pointLoad.point': 'One by one',
+  'lineLoad.chain': 'In a chain',
+  'areaLoad.region': 'Between walls',
+  'areaLoad.slab': 'On a whole slab',
+  'areaLoad.outline': 'By its outline',
+  'luminaire.point': 'One by one',
+  'luminaire.row': 'In a row',
+  'luminaire.field': 'In a field',
+  'calculationArea.zone': 'In a zone',
+  'calculationArea.outline': 'By its outline',
   'change.move': 'Move',
   'change.copy': 'Copy',
   'change.turn': 'Turn',
@@ -52,6 +73,7 @@ export const wayWords: Record<WayName, string> = {
   'change.removeCorner': 'Remove a corner',
   'change.bend': 'Bend',
   'change.setOffEdge': 'Set off an edge',
+  'change.node': 'Move an end or corner',
   'change.paste': 'Paste here',
 };
 

@@ -1,7 +1,11 @@
+import type { ElementKind } from '@/core/kinds/element';
 import type { Role } from '@/core/sorting/roles';
 import type { Tokens } from '@/ui/tokens';
 
-const tokenOf: Record<Role, keyof Tokens> = {
+/** What has a mark: a role, or a kind of element. */
+type Marked = Role | Exclude<ElementKind, 'opening'>;
+
+const tokenOf: Record<Marked, keyof Tokens> = {
   grid: 'grid',
   column: 'column',
   beam: 'beam',
@@ -15,10 +19,17 @@ const tokenOf: Record<Role, keyof Tokens> = {
   label: 'ink2',
   ignore: 'line',
   mixed: 'zircon',
+  roof: 'roof',
+  support: 'support',
+  pointLoad: 'pointLoad',
+  lineLoad: 'lineLoad',
+  areaLoad: 'areaLoad',
+  luminaire: 'luminaire',
+  calculationArea: 'calculationArea',
 };
 
 /** Roles differ by pattern as well as by hue. */
-const strokes: Record<Role, string> = {
+const strokes: Record<Marked, string> = {
   grid: 'M7 0v5M7 7v1M7 10v4',
   column: '',
   beam: 'M0 5h14M0 9h14',
@@ -32,9 +43,28 @@ const strokes: Record<Role, string> = {
   label: 'M3 4h8M7 4v7',
   ignore: 'M3 7h8',
   mixed: 'M1 7h12M7 1v12',
+  roof: 'M1 4h12M4 4v9M10 4v9',
+  support: 'M1 7 7 1l6 6-6 6zM3 7h8',
+  pointLoad: 'M7 1v12M2 10l10-6M2 4l10 6',
+  lineLoad: 'M1 5h12v4H1z',
+  areaLoad: 'M4 4v6M7 4v6M10 4v6',
+  luminaire: 'M1 3l12 2v4L1 11z',
+  calculationArea: 'M4 3v3M2.5 4.5h3M10 3v3M8.5 4.5h3M7 8v3M5.5 9.5h3',
 };
 
-export function RoleMark({ role }: { role: Role }) {
+/** Marks that stand by themselves. */
+const unframed: readonly Marked[] = [
+  'grid',
+  'door',
+  'label',
+  'ignore',
+  'support',
+  'pointLoad',
+  'lineLoad',
+  'luminaire',
+];
+
+export function RoleMark({ role }: { role: Marked }) {
   const colour = `var(--mui-palette-zf-${tokenOf[role]})`;
   const checks =
     role === 'column'
@@ -54,9 +84,7 @@ export function RoleMark({ role }: { role: Role }) {
       {checks}
       {dots}
       <path d={strokes[role]} stroke={colour} strokeWidth={1.5} fill="none" />
-      {!['grid', 'door', 'label', 'ignore'].includes(role) && (
-        <rect x={0.5} y={0.5} width={13} height={13} fill="none" stroke={colour} />
-      )}
+      {!unframed.includes(role) && <rect x={0.5} y={0.5} width={13} height={13} fill="none" stroke={colour} />}
     </svg>
   );
 }

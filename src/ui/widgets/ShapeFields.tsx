@@ -8,6 +8,7 @@ import type { Field } from '@/core/kinds/kind';
 import { commonOf, fieldsOf } from '@/core/kinds/putRight';
 import type { LengthStyle } from '@/core/units/length';
 import { LengthField } from './LengthField';
+import { NumberField } from './NumberField';
 
 interface Props {
   /** Things of one kind; where they differ under a field it says so. */
@@ -83,6 +84,17 @@ function OneField({ field, label, value, lengths, live, set }: One) {
       <Words key={live ? '' : words} label={label} value={words} live={live} set={(text) => set(field.label, text)} />
     );
   }
+  if (field.kind === 'number')
+    return (
+      <NumberField
+        label={field.unit === '' ? label : `${label}, ${field.unit}`}
+        value={typeof value === 'number' ? value : null}
+        least={field.least}
+        most={field.most}
+        width="100%"
+        change={(number) => number !== null && set(field.label, number)}
+      />
+    );
   return (
     <LengthField
       label={label}

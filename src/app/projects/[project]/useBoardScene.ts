@@ -14,6 +14,7 @@ import { useOverlay } from '@/project/overlay';
 import { activeDrawings, projectRowOf } from '@/project/projectRow';
 import { useReadings } from '@/project/readings';
 import { useSelected } from '@/project/selected';
+import { useTracing } from '@/project/tracing';
 import { underlayOf, useUnderlays, type Underlay } from '@/project/underlays';
 import { useMoment, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
@@ -172,6 +173,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
   const heights = useMemo(() => (upright === null ? null : levelsUp(moment.model)), [moment, upright]);
   const axes = useMemo(() => projectRowOf(moment.model).axes.find(({ id }) => id === axesId) ?? null, [moment, axesId]);
   const source = sourceLevel(model, levelId);
+  const axesShown = useTracing((tracing) => tracing.axesShown);
   const scene = useMemo(
     (): BoardScene => ({
       tokens,
@@ -188,6 +190,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       traces,
       heights,
       axes,
+      axesShown,
     }),
     [
       tokens,
@@ -204,6 +207,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       traces,
       heights,
       axes,
+      axesShown,
     ],
   );
   return { scene, opening: Object.values(entries).filter((entry) => entry.opening).length };

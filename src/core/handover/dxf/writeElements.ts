@@ -1,4 +1,4 @@
-import type { ElementRow } from '@/core/kinds/element';
+import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import { columnOutlines } from '@/core/kinds/column';
 import { sectionName } from '@/core/kinds/section';
 import { outlinesOf } from '@/core/kinds/kinds';
@@ -20,7 +20,36 @@ export const outLayers = {
   zone: 'ZF-ZONE',
   zoneLabel: 'ZF-ZONE-LABEL',
   outdoor: 'ZF-OUTDOOR',
+  roof: 'ZF-ROOF',
+  support: 'ZF-SUPPORT',
+  pointLoad: 'ZF-LOAD-POINT',
+  lineLoad: 'ZF-LOAD-LINE',
+  areaLoad: 'ZF-LOAD-AREA',
+  luminaire: 'ZF-LUMINAIRE',
+  calculationArea: 'ZF-CALCULATION-AREA',
 } as const;
+
+/** The layers with their colours, by the kind that makes them: where there is none of it the layer is not there. */
+const layersOut: readonly { of: ElementKind; name: string; colour: number }[] = [
+  { of: 'grid', name: outLayers.grid, colour: 8 },
+  { of: 'grid', name: outLayers.gridLabel, colour: 8 },
+  { of: 'column', name: outLayers.column, colour: 6 },
+  { of: 'column', name: outLayers.columnLabel, colour: 6 },
+  { of: 'beam', name: outLayers.beam, colour: 30 },
+  { of: 'wall', name: outLayers.wall, colour: 5 },
+  { of: 'opening', name: outLayers.opening, colour: 1 },
+  { of: 'slab', name: outLayers.slab, colour: 42 },
+  { of: 'zone', name: outLayers.zone, colour: 3 },
+  { of: 'zone', name: outLayers.zoneLabel, colour: 3 },
+  { of: 'outdoor', name: outLayers.outdoor, colour: 82 },
+  { of: 'roof', name: outLayers.roof, colour: 34 },
+  { of: 'support', name: outLayers.support, colour: 170 },
+  { of: 'pointLoad', name: outLayers.pointLoad, colour: 12 },
+  { of: 'lineLoad', name: outLayers.lineLoad, colour: 12 },
+  { of: 'areaLoad', name: outLayers.areaLoad, colour: 12 },
+  { of: 'luminaire', name: outLayers.luminaire, colour: 52 },
+  { of: 'calculationArea', name: outLayers.calculationArea, colour: 140 },
+];
 
 /** Grid labels stand this far beyond the line's ends, in rings of this radius; metres. */
 const ring = 0.4;
@@ -31,19 +60,9 @@ const ring = 0.4;
  * @param placement how that drawing lies in the project
  */
 export function writeElementsDxf(elements: readonly ElementRow[], placement: Placement): string {
-  const writer = new DxfWriter(placement.unit, [
-    { name: outLayers.grid, colour: 8 },
-    { name: outLayers.gridLabel, colour: 8 },
-    { name: outLayers.column, colour: 6 },
-    { name: outLayers.columnLabel, colour: 6 },
-    { name: outLayers.beam, colour: 30 },
-    { name: outLayers.wall, colour: 5 },
-    { name: outLayers.opening, colour: 1 },
-    { name: outLayers.slab, colour: 42 },
-    { name: outLayers.zone, colour: 3 },
-    { name: outLayers.zoneLabel, colour: 3 },
-    { name: outLayers.outdoor, colour: 82 },
-  ]);
+  const present = new Set(elements.map(({ kind }) => kind));
+  const layers = layersOut.filter(({ of }) => present.has(of));
+  const writer = new DxfWriter(placement.unit, layers);
   const back = (p: Point): Point => unplace(placement, p);
   const size = (metres: number) => metres / metresPerDrawn(placement);
   const turned = (angle: number) =>

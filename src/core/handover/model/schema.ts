@@ -1,4 +1,5 @@
 import { justifications, memberUses } from '@/core/kinds/beam';
+import { freedoms } from '@/core/kinds/support';
 import * as v from 'valibot';
 import { levelKinds } from '@/core/model/state';
 
@@ -35,6 +36,28 @@ const layers = v.array(
 const common = { id, level: v.string(), source };
 const spacePoint = v.tuple([v.number(), v.number(), v.number()]);
 const ring = v.array(point);
+
+const loadBase = { id, case: v.string(), source };
+/** Loads as `structure` takes them; forces in newtons, along x, y and z. */
+const load = v.variant('kind', [
+  v.looseObject({
+    ...loadBase,
+    kind: v.literal('point'),
+    position: spacePoint,
+    force: spacePoint,
+    moment: spacePoint,
+  }),
+  v.looseObject({ ...loadBase, kind: v.literal('line'), start: spacePoint, end: spacePoint, q: spacePoint }),
+  v.looseObject({
+    ...loadBase,
+    kind: v.literal('area'),
+    level: v.string(),
+    outline: ring,
+    holes: v.optional(v.array(ring)),
+    q: v.number(),
+  }),
+]);
+const ends = { base: v.optional(v.number()), top: v.optional(v.number()) };
 
 export const modelSchema = v.looseObject({
   format: v.literal('zircon-frame-model'),
@@ -96,6 +119,7 @@ export const modelSchema = v.looseObject({
       section,
       ...sized,
       mark: v.string(),
+      ...ends,
       source,
     }),
   ),
@@ -109,6 +133,7 @@ export const modelSchema = v.looseObject({
       mark: v.string(),
       justification: v.optional(v.picklist(justifications)),
       use: v.optional(v.picklist(memberUses)),
+      angle: v.optional(v.number()),
     }),
   ),
   walls: v.array(
@@ -121,6 +146,9 @@ export const modelSchema = v.looseObject({
       height,
       bulge: v.number(),
       outer: v.optional(v.boolean()),
+      ...ends,
+      /** Heights of the top along the centre line, where the wall ends under a roof. */
+      profile: v.optional(v.array(point)),
     }),
   ),
   openings: v.array(
@@ -154,12 +182,59 @@ export const modelSchema = v.looseObject({
       outline: ring,
       holes: v.array(ring),
       height,
+      clearHeight: v.optional(v.number()),
+      volume: v.optional(v.number()),
+      roofs: v.optional(v.array(id)),
       boundaries: v.optional(
         v.array(v.looseObject({ wall: id, length: v.number(), beyond: v.nullable(id), openings: v.array(id) })),
       ),
     }),
   ),
   outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height })),
+  /** The underside of each plane, by its corners in space. */
+  roofs: v.optional(
+    v.array(
+      v.looseObject({
+        ...common,
+        outline: v.array(spacePoint),
+        slope: v.number(),
+        direction: v.number(),
+        thickness: v.number(),
+      }),
+    ),
+  ),
+  supports: v.optional(
+    v.array(v.looseObject({ id, position: spacePoint, fixed: v.array(v.picklist(freedoms)), source })),
+  ),
+  loadCases: v.optional(v.array(v.looseObject({ id, name: v.string(), selfWeight: v.number() }))),
+  loads: v.optional(v.array(load)),
+  luminaires: v.optional(
+    v.array(
+      v.looseObject({
+        id,
+        photometry: v.string(),
+        position: spacePoint,
+        rotation: v.number(),
+        tilt: v.number(),
+        output: v.number(),
+        source,
+      }),
+    ),
+  ),
+  calculationAreas: v.optional(
+    v.array(
+      v.looseObject({
+        id,
+        zone: v.optional(id),
+        name: v.optional(v.string()),
+        outline: ring,
+        holes: v.optional(v.array(ring)),
+        z: v.number(),
+        spacing: v.optional(v.number()),
+        source,
+      }),
+    ),
+  ),
 });
 
 export type ModelFile = v.InferOutput<typeof modelSchema>;

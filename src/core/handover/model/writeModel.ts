@@ -1,12 +1,16 @@
-import { degrees, type Point } from '@/core/geometry/vector';
+import { degrees } from '@/core/geometry/vector';
 import type { Survey } from '@/core/datum/survey';
 import type { Source } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import type { Section } from '@/core/kinds/section';
 import { uValueOf, type LibraryRow } from '@/core/model/library';
-import type { Building, Placed, Storey } from '@/core/resolved/building';
+import { areaOf } from '@/core/kinds/areas';
+import { tiesOf } from '@/core/kinds/tie';
+import type { Building, Placed, PlacedColumn, PlacedZone, Storey } from '@/core/resolved/building';
+import { calculationParts } from './calculationParts';
 import type { ElementKind } from '@/core/kinds/element';
 import type { ModelFile } from './schema';
+import { pair, ring, tidy, type SourceField } from './tidy';
 
 /**
  * What is handed over: the building, the library of sections and constructions, the name of each drawing that is a
@@ -18,15 +22,6 @@ export interface HandoverInput {
   library?: readonly LibraryRow[];
   drawingName: (id: string) => string;
 }
-
-/**
- * Lengths to a tenth of a micrometre and angles to a billionth of a degree: the noise of the last digits goes, the
- * number stays.
- */
-const tidy = (value: number) => Number(value.toFixed(9)) + 0;
-
-const pair = ([x, y]: readonly [number, number]): [number, number] => [tidy(x), tidy(y)];
-const ring = (points: readonly Point[]) => points.map(pair);
 
 /** A hollow section tells the thickness of its walls. */
 const wallsOf = ({ wall }: { wall?: number }) => (wall === undefined ? {} : { wall: tidy(wall) });
@@ -70,8 +65,6 @@ function libraryParts(library: readonly LibraryRow[]): Pick<ModelFile, 'sections
   return { ...(sections.length > 0 ? { sections } : {}), ...(constructions.length > 0 ? { constructions } : {}) };
 }
 
-type SourceField = { source?: { drawing: string; handles: string[] } };
-
 /** Writes model.json, version 1: the building with unique ids on every storey. */
 export function writeModel({ building, survey = null, library = [], drawingName }: HandoverInput): ModelFile {
   const sourceOf = (source: Source | null): SourceField =>
@@ -85,6 +78,7 @@ export function writeModel({ building, survey = null, library = [], drawingName 
     ...libraryParts(library),
     grids: building.grids.map(({ id, shape, source }) => ({ id, ...gridPart(shape), ...sourceOf(source) })),
     ...elementParts(building, sourceOf),
+    ...calculationParts(building, sourceOf),
   };
 }
 
@@ -119,12 +113,31 @@ function gridPart(line: GridLine) {
   };
 }
 
+/** A zone of which more than this is under no roof has no volume, square metres. */
+const leastUncovered = 1e-4;
+
 /** What everything on a storey tells of itself. */
 const commonOf = ({ id, storey }: Pick<Placed<ElementKind>, 'id' | 'storey'>) => ({ id, level: storey.level.id });
 const sizedBy = (libraryId?: string | null) => (libraryId ? { sectionId: libraryId } : {});
 const constructedBy = (libraryId?: string | null) => (libraryId ? { construction: libraryId } : {});
 
 type ElementParts = Pick<ModelFile, 'columns' | 'beams' | 'walls' | 'openings' | 'slabs' | 'zones' | 'outdoor'>;
+
+/** Elevations of what does not stand from its storey's floor to its top. */
+const endsOf = ({ base, top, storey }: Pick<PlacedColumn, 'base' | 'top' | 'storey'>) => ({
+  ...(base === storey.base ? {} : { base: tidy(base) }),
+  ...(top === storey.top ? {} : { top: tidy(top) }),
+});
+
+/** What a zone under a roof holds; its clear height is the mean of it. */
+const underRoofOf = ({ underRoofs, shape }: PlacedZone) =>
+  underRoofs === null || underRoofs.covered === 0
+    ? {}
+    : {
+        clearHeight: tidy(underRoofs.volume / underRoofs.covered),
+        ...(underRoofs.covered < areaOf(shape) - leastUncovered ? {} : { volume: tidy(underRoofs.volume) }),
+        roofs: underRoofs.roofs,
+      };
 
 function elementParts(building: Building, sourceOf: (source: Source | null) => SourceField): ElementParts {
   return {
@@ -135,6 +148,7 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       section: sectionOf(column.shape.section),
       ...sizedBy(column.libraryId),
       mark: column.shape.mark,
+      ...endsOf(column),
       ...sourceOf(column.source),
     })),
     beams: building.beams.map((beam) => ({
@@ -142,6 +156,7 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       start: [...pair(beam.shape.start), tidy(beam.startTop)],
       end: [...pair(beam.shape.end), tidy(beam.endTop)],
       justification: beam.shape.justification ?? 'centre',
+      ...(beam.shape.angle ? { angle: tidy(beam.shape.angle) } : {}),
       ...(beam.shape.use === undefined || beam.shape.use === 'beam' ? {} : { use: beam.shape.use }),
       section: sectionOf(beam.shape.section),
       ...sizedBy(beam.libraryId),
@@ -155,6 +170,8 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       thickness: tidy(wall.shape.thickness),
       ...constructedBy(wall.libraryId),
       height: tidy(wall.top - wall.base),
+      ...(tiesOf(wall).base === undefined && tiesOf(wall).top === undefined ? {} : endsOf(wall)),
+      ...(wall.profile === null ? {} : { profile: wall.profile.map(pair) }),
       bulge: tidy(wall.shape.bulge),
       outer: wall.shape.outer,
       ...sourceOf(wall.source),
@@ -188,6 +205,7 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       outline: ring(zone.shape.outline),
       holes: zone.shape.holes.map(ring),
       height: tidy(zone.height),
+      ...underRoofOf(zone),
       boundaries: zone.boundaries.map((side) => ({ ...side, length: tidy(side.length) })),
       ...sourceOf(zone.source),
     })),

@@ -25,8 +25,10 @@ const counterClockwise = (points: readonly Point[]): Point[] =>
 const centreOf = ({ sides }: NetworkFace<Edge>): Point[] => sides.map(({ from }) => from);
 
 /** The face of the network about a point, the smallest where one lies in another. */
-function faceAbout(edges: readonly Edge[], p: Point): { face: NetworkFace<Edge>; islands: NetworkFace<Edge>[] } | null {
-  const faces = facesOfNetwork(edges);
+function faceAbout(
+  faces: readonly NetworkFace<Edge>[],
+  p: Point,
+): { face: NetworkFace<Edge>; islands: NetworkFace<Edge>[] } | null {
   const [face] = faces
     .filter((one) => !one.outer && contains(centreOf(one), p))
     .sort((a, b) => area(centreOf(a)) - area(centreOf(b)));
@@ -39,8 +41,8 @@ function faceAbout(edges: readonly Edge[], p: Point): { face: NetworkFace<Edge>;
   return { face, islands };
 }
 
-function regionOf(edges: readonly Edge[], p: Point): Region | null {
-  const found = faceAbout(edges, p);
+function regionOf(faces: readonly NetworkFace<Edge>[], p: Point): Region | null {
+  const found = faceAbout(faces, p);
   if (found === null) return null;
   const outline = counterClockwise(simplify(shifted(found.face, 1), 1e-6));
   const holes = found.islands
@@ -61,23 +63,31 @@ function gapsOf({ edges, free }: WallNetwork): { from: Point; to: Point; width: 
 }
 
 /**
- * The region about a point that the walls of a level bound. Free ends within the tolerance are taken as closed; where
- * the region is open beyond that, the first gap is told whose closing would bound it.
+ * Finds the region about a point that the walls of a level bound. Free ends within the tolerance are taken as closed;
+ * where a region is open beyond that, the first gap is told whose closing would bound it.
  * @param tolerance widest gap that is closed without a word, metres
  */
-export function regionAt(model: Model, levelId: string | null, p: Point, tolerance: number): RegionFound {
+export function regionFinder(model: Model, levelId: string | null, tolerance: number): (p: Point) => RegionFound {
   const network = wallNetwork(model, levelId);
   const gaps = gapsOf(network);
-  const bridges = gaps.filter(({ width }) => width <= tolerance).map(({ from, to }): Point[] => [from, to]);
-  const closed = bridges.length === 0 ? network : wallNetwork(model, levelId, bridges);
-  const region = regionOf(closed.edges, p);
-  if (region !== null) return { kind: 'region', region };
-  for (const gap of gaps.filter(({ width }) => width > tolerance)) {
-    bridges.push([gap.from, gap.to]);
-    if (regionOf(wallNetwork(model, levelId, bridges).edges, p) !== null) return { kind: 'leak', ...gap };
-  }
-  return { kind: 'open' };
+  const closed = gaps.filter(({ width }) => width <= tolerance).map(({ from, to }): Point[] => [from, to]);
+  const faces = facesOfNetwork((closed.length === 0 ? network : wallNetwork(model, levelId, closed)).edges);
+  return (p) => {
+    const region = regionOf(faces, p);
+    if (region !== null) return { kind: 'region', region };
+    const bridges = [...closed];
+    for (const gap of gaps.filter(({ width }) => width > tolerance)) {
+      bridges.push([gap.from, gap.to]);
+      if (regionOf(facesOfNetwork(wallNetwork(model, levelId, bridges).edges), p) !== null)
+        return { kind: 'leak', ...gap };
+    }
+    return { kind: 'open' };
+  };
 }
+
+/** The region about one point. */
+export const regionAt = (model: Model, levelId: string | null, p: Point, tolerance: number): RegionFound =>
+  regionFinder(model, levelId, tolerance)(p);
 
 /** The outlines of the buildings on a level, by the outer faces of their walls, the largest first. */
 export function buildingOutlines(model: Model, levelId: string | null): Point[][] {

@@ -17,7 +17,7 @@ const outlined = { closes: true, bends: true } as const;
 let last: { basis: string; model: Given['model']; region: Region } | null = null;
 
 /** The region that was clicked, or where it leaks. */
-function region(given: Given): Result<Region> {
+export function regionAbout(given: Given): Result<Region> {
   const [at] = pointsOf(given);
   const { model, levelId, settings } = given;
   const basis = `${levelId} ${model.levelVersion(levelId)} ${settings.gap}`;
@@ -80,7 +80,7 @@ export const areaWays = {
     outlined,
   ),
   'slab.region': making(prompts('a point between walls'), { least: 1, most: 1 }, (given) => {
-    const found = region(given);
+    const found = regionAbout(given);
     const off = found.ok ? edged(found.value.outline, given) : found;
     return found.ok && off.ok ? slabOf(off.value, found.value.holes, given) : fail(off.ok ? '' : off.message);
   }),
@@ -119,7 +119,7 @@ export const areaWays = {
     },
   },
   'zone.region': making(prompts('a point in the room'), { least: 1, most: 1 }, (given) => {
-    const found = region(given);
+    const found = regionAbout(given);
     return found.ok ? one('zone', { ...given.settings.shapes.zone, ...found.value }) : found;
   }),
   'zone.outline': making(

@@ -7,7 +7,10 @@ import { fail, type Result } from '@/core/result';
 import { alignElements } from '@/core/tracing/align';
 import { carried } from '@/core/tracing/carried';
 import { clipOf, copiesOf, inARow, pasteClip, repeatElements, toPoints } from '@/core/tracing/copied';
-import { addCorner, bendEdge, edgeNear, removeCorner } from '@/core/tracing/corners';
+import { isEdgeGrip } from '@/core/kinds/areas';
+import type { Grip } from '@/core/kinds/kind';
+import { gripsOf } from '@/core/kinds/kinds';
+import { addCorner, bendEdge, dragGrip, edgeNear, gripped, removeCorner } from '@/core/tracing/corners';
 import { mirror, mirrorElements, moveElements, shift, turn, turnElements } from '@/core/tracing/moved';
 import { splitElement } from '@/core/tracing/parts';
 import { closeCorner, reachTo } from '@/core/tracing/reach';
@@ -79,6 +82,13 @@ function copiesAt(given: Given, shifts: readonly Point[]): ElementRow[] {
   const { elements } = clipOf(given.model, given.selected);
   const standing = elements.filter(({ kind }) => kind !== 'opening');
   return shifts.flatMap((one) => copiesOf(standing, shift(one), () => ''));
+}
+
+/** The end or corner of an element that is nearest to a point; an opening is moved by its middle in its wall. */
+function nearestGrip(element: ElementRow | null, at: Point): Grip | null {
+  if (element === null || element.kind === 'opening') return null;
+  const grips = gripsOf(element, null).filter(({ name }) => name !== 'middle' && !isEdgeGrip(name));
+  return [...grips].sort((a, b) => distance(a.at, at) - distance(b.at, at))[0] ?? null;
 }
 
 /** How what there is gets changed. */
@@ -190,6 +200,25 @@ export const changeWays = {
       const by = element.shape.outline.map((_, i) => (i === edge.corner ? settings.setOff : 0));
       return setOffEdges(model, element.id, by);
     }),
+  }),
+  'change.node': changing(prompts('an end or a corner', 'where it comes to'), 2, {
+    seeks: (count) => (count === 0 ? { elements: 'any' } : 'points'),
+    selection: false,
+    settle: ({ at, element }) => nearestGrip(element, at)?.at ?? at,
+    preview(given) {
+      const [{ element, at }, to] = given.points;
+      const grip = nearestGrip(element, at);
+      return element === null || grip === null || to === undefined
+        ? []
+        : gripped(given.model, element.id, grip.name, to.at, 'joined');
+    },
+    edit(given) {
+      const [{ element, at }, to] = given.points;
+      const grip = nearestGrip(element, at);
+      return element === null || grip === null
+        ? fail('There is no end or corner here. Click on a wall, a beam, a column or an outline.')
+        : dragGrip(given.model, element.id, grip.name, to.at);
+    },
   }),
   'change.paste': changing(prompts('where the copied things come to'), 1, {
     selection: false,

@@ -5,7 +5,7 @@ import { gridArc, gridBySpacings, gridCopied, gridLine } from '@/core/tracing/ma
 import { wallChain } from '@/core/tracing/making/walls';
 import { parseSpacings } from '@/core/units/typed';
 import { pathOf, pointsOf, type Given, type Way } from '../way';
-import { making, many, one, prompts, seekElements } from './making';
+import { making, many, one, prompts, seekElements, sidesOf } from './making';
 
 /** Spacings as typed; none where nothing was. */
 const spacingsOf = (text: string, { lengths }: Given) => (text.trim() === '' ? ok([]) : parseSpacings(text, lengths));
@@ -35,13 +35,6 @@ function arc(given: Given) {
   const made = gridArc(given.model, centre, from, to);
   return made.ok ? one('grid', made.value) : made;
 }
-
-/** The sides of a chain of points that have a length. */
-const sides = (points: readonly Point[]): [Point, Point][] =>
-  points
-    .slice(1)
-    .map((p, i): [Point, Point] => [points[i], p])
-    .filter(([a, b]) => distance(a, b) > 0);
 
 const box = (given: Given): [Point, Point] => {
   const [a, b = a] = pointsOf(given);
@@ -75,7 +68,7 @@ export const lineWays = {
   'beam.chain': making(prompts('where the beam begins', 'next support'), { least: 2, most: null }, (given) =>
     many(
       'beam',
-      sides(pointsOf(given)).map((between) =>
+      sidesOf(pointsOf(given)).map((between) =>
         beamBetween(given.model, given.levelId, between, given.settings.shapes.beam, given.settings.beamEnds),
       ),
     ),

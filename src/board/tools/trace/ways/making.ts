@@ -1,5 +1,5 @@
 import { arcBetween } from '@/core/tracing/corners';
-import type { Point } from '@/core/geometry/vector';
+import { distance, type Point } from '@/core/geometry/vector';
 import type { ElementKind, ElementOf, Shaped } from '@/core/kinds/element';
 import type { Edit } from '@/core/model/edits';
 import { ok, type Result } from '@/core/result';
@@ -72,3 +72,10 @@ export const one = <K extends ElementKind>(kind: K, shape: ElementOf<K>['shape']
 /** Several shapes of a kind. */
 export const many = <K extends ElementKind>(kind: K, shapes: readonly ElementOf<K>['shape'][]): Result<Shaped[]> =>
   ok(shapes.map((shape) => ({ kind, shape }) as Shaped));
+
+/** The sides of a chain of points that have a length. */
+export const sidesOf = (points: readonly Point[]): [Point, Point][] =>
+  points
+    .slice(1)
+    .map((p, i): [Point, Point] => [points[i], p])
+    .filter(([a, b]) => distance(a, b) > 0);
