@@ -7,7 +7,6 @@ import {
   ask,
   boardMap,
   bringIn,
-  choose,
   confirmMillimetres,
   fileNamed,
   newProject,
@@ -360,7 +359,7 @@ test('what is selected is moved, copied, turned, mirrored, set off, changed, hel
   await way(page, 'Let go');
   await undoes(page, /^Undo: Let go 3 columns/);
   // A wall, by its list: set off to its left, then the corner closed.
-  await choose(page, 'Select all of a kind', 'walls');
+  await page.getByRole('button', { name: /^walls \d/ }).click();
   await page.getByText('2 selected').waitFor();
   await way(page, 'To the left, outwards');
   await undoes(page, /^Undo: Set off 2 walls/);
@@ -398,7 +397,7 @@ test('the list of edits says what was done, takes a name, and goes back to it as
   const { page, context } = await stage.person();
   const { project } = await corner(page, 'Past');
   await part(page, 'Change');
-  await choose(page, 'Select all of a kind', 'walls');
+  await page.getByRole('button', { name: /^walls \d/ }).click();
   await way(page, 'Delete');
   await undoes(page, /^Undo: Delete 2 walls/);
   await part(page, 'History');

@@ -31,6 +31,9 @@ export interface InputHandler {
 const zoomOfLine = 0.05;
 const zoomOfPixel = 0.0016;
 
+/** What Escape closes or takes back by itself. */
+const ownEscape = 'input, textarea, [role=dialog], [role=listbox], [role=menu], [role=combobox]';
+
 /**
  * Pointer and keys of the board. Moves are kept until the next frame, and the last one counts: a mouse tells of many
  * more than are drawn. What ends a move, a press or a release, comes at once, after the move before it.
@@ -71,7 +74,16 @@ export class Input {
     });
     this.on('keyup', (event) => handler.keyUp(event));
     this.on('blur', () => handler.letKeysGo());
+    window.addEventListener('keydown', this.escape);
+    this.stops.push(() => window.removeEventListener('keydown', this.escape));
   }
+
+  /** Escape ends what the board is asked for wherever the keyboard is, unless it is where Escape has its own meaning. */
+  private readonly escape = (event: KeyboardEvent): void => {
+    const { target, key, defaultPrevented } = event;
+    if (key !== 'Escape' || defaultPrevented || !(target instanceof Element) || this.root.contains(target)) return;
+    if (target.closest(ownEscape) === null && this.handler.key(event)) event.preventDefault();
+  };
 
   /** Hands over the last move, once a frame. */
   flush(): void {

@@ -13,7 +13,8 @@ import {
   uuid,
   wall,
 } from './testing/plan';
-import { changeField, giveMarks, heldByKind, holdElements, ofKindOn, putOnLevel, similarTo } from './chosen';
+import { matching, treeOf } from './sorts';
+import { changeField, giveMarks, heldByKind, holdElements, putOnLevel, selectable, similarTo } from './chosen';
 import { moveElements } from './moved';
 import { removeElements } from './removed';
 import { takeCandidates } from './take';
@@ -35,7 +36,7 @@ const plan = () =>
 
 test('elements are selected by kind, and by being like others: of one kind and one size', () => {
   const model = plan();
-  expect(ofKindOn(model, levelId, 'column')).toHaveLength(3);
+  expect(selectable(model, levelId).filter(({ kind }) => kind === 'column')).toHaveLength(3);
   expect(similarTo(model, levelId, [uuid(1)]).sort()).toEqual([uuid(1), uuid(2)]);
   expect(similarTo(model, levelId, [uuid(3)])).toEqual([uuid(3)]);
 });
@@ -64,7 +65,7 @@ test('what is held is neither moved, nor deleted, nor selected, until it is let 
   ]);
   expect(refused(moveElements(model, [uuid(1)], [1, 0]))).toMatch(/is held, because somebody has checked it/);
   expect(removeElements(model, [uuid(1)]).changes).toEqual([]);
-  expect(ofKindOn(model, levelId, 'column')).toHaveLength(2);
+  expect(selectable(model, levelId).filter(({ kind }) => kind === 'column')).toHaveLength(2);
   model.apply(holdElements(model, [uuid(1), uuid(4)], false).changes);
   expect(model).toEqual(plan());
 });
@@ -112,4 +113,42 @@ describe('taking', () => {
     const wanted = candidateFor('column', column(0, [3, 3]).shape);
     expect(refused(takeCandidates(planOf(), loose, [wanted], idsFrom(50)))).toMatch(/Give it one at Datum/);
   });
+});
+
+test('what is on a level is a tree by kind and size, and words find their way through it', () => {
+  const wide = { ...column(3, [8, 0]), shape: { ...column(3, [8, 0]).shape, mark: 'C7' } };
+  const rows = [
+    column(1, [0, 0]),
+    column(2, [4, 0]),
+    { ...wide, shape: { ...wide.shape, section: { shape: 'circle', diameter: 0.5 } } } as const,
+    wall(4, [0, 0], [4, 0]),
+    wall(5, [4, 0], [8, 0], { thickness: 0.3 }),
+  ];
+  expect(
+    treeOf(rows).map(({ kind, ids, sorts }) => [
+      kind,
+      ids.length,
+      sorts.map(({ words, ids: own }) => [words, own.length]),
+    ]),
+  ).toEqual([
+    [
+      'column',
+      3,
+      [
+        ['400 \u00d7 400', 2],
+        ['\u2300 500', 1],
+      ],
+    ],
+    [
+      'wall',
+      2,
+      [
+        ['200 mm, inner', 1],
+        ['300 mm, inner', 1],
+      ],
+    ],
+  ]);
+  expect(matching(rows, 'wall 300').map(({ id }) => id)).toEqual([uuid(5)]);
+  expect(matching(rows, 'c7').map(({ id }) => id)).toEqual([uuid(3)]);
+  expect(matching(rows, '  ')).toHaveLength(5);
 });

@@ -21,10 +21,6 @@ export function selectable(model: Model, levelId: string | null): ElementRow[] {
   return [...model.index.onLevel(null), ...own].filter(({ held }) => held !== true);
 }
 
-/** The elements of a kind on a level. */
-export const ofKindOn = (model: Model, levelId: string | null, kind: ElementKind): string[] =>
-  selectable(model, levelId).flatMap((element) => (element.kind === kind ? [element.id] : []));
-
 /** What makes elements alike: their kind, and their size or what they are used as. */
 function likeness(element: ElementRow): string {
   const made = madeOf(element);

@@ -5,10 +5,10 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect } from 'react';
 import { groupBy } from '@/core/groupBy';
-import { elementKinds, type ElementRow } from '@/core/kinds/element';
+import type { ElementRow } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
 import { levelsUp, sourceLevel } from '@/core/model/levels';
-import { changeField, heldByKind, holdElements, ofKindOn, putOnLevel, similarTo } from '@/core/tracing/chosen';
+import { changeField, heldByKind, holdElements, putOnLevel, similarTo } from '@/core/tracing/chosen';
 import { clipOf } from '@/core/tracing/copied';
 import { fitZones } from '@/core/tracing/fitted';
 import { joinElements } from '@/core/tracing/parts';
@@ -28,6 +28,7 @@ import { AxesPart } from './AxesPart';
 import { Choices } from './Choices';
 import { MarksPart } from './MarksPart';
 import { PastePart } from './PastePart';
+import { SelectTree } from './SelectTree';
 import { TiesPart } from './TiesPart';
 import { wayWords } from './words';
 
@@ -67,6 +68,7 @@ export function ChangePart() {
   return (
     <>
       <SelectPart elements={elements} />
+      {elements.length === 0 && <SelectTree />}
       {elements.length > 0 && <ValuesPart key={[...ids].join()} elements={elements} />}
       {elements.length > 0 && <TiesPart elements={elements} />}
       <Part title="With what is selected">
@@ -87,6 +89,7 @@ export function ChangePart() {
         <MarksPart ids={[...ids]} />
       )}
       {elements.some(({ kind }) => kind === 'beam' || kind === 'column') && <AxesPart elements={elements} />}
+      {elements.length > 0 && <SelectTree />}
       <HeldPart />
     </>
   );
@@ -137,23 +140,6 @@ function SelectPart({ elements }: { elements: readonly ElementRow[] }) {
           </Button>
         </Box>
       )}
-      <TextField
-        select
-        size="small"
-        label="Select all of a kind"
-        value=""
-        sx={{ width: 200 }}
-        onChange={({ target }) => {
-          const kind = elementKinds.find((one) => one === target.value);
-          if (kind !== undefined) select(ofKindOn(model, levelId, kind));
-        }}
-      >
-        {elementKinds.map((kind) => (
-          <MenuItem key={kind} value={kind}>
-            {kinds[kind].names[1]}
-          </MenuItem>
-        ))}
-      </TextField>
     </Part>
   );
 }
