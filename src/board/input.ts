@@ -78,7 +78,7 @@ export class Input {
     this.stops.push(() => window.removeEventListener('keydown', this.escape));
   }
 
-  /** Escape ends what the board is asked for wherever the keyboard is, unless it is where Escape has its own meaning. */
+  /** Escape ends what the board is asked for wherever the keyboard is, unless Escape has its own meaning there. */
   private readonly escape = (event: KeyboardEvent): void => {
     const { target, key, defaultPrevented } = event;
     if (key !== 'Escape' || defaultPrevented || !(target instanceof Element) || this.root.contains(target)) return;

@@ -6,7 +6,7 @@ import { sectionName } from '@/core/kinds/section';
 import { holdingOf } from '@/core/kinds/support';
 import { calledOf } from './words';
 
-/** What sort of its kind an element is: its section, its thickness, its load case; empty where there is one sort only. */
+/** What sort of its kind an element is: its section, its thickness, its load case; empty where there is one only. */
 function sortOf(element: ElementRow): string {
   switch (element.kind) {
     case 'column':
