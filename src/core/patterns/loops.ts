@@ -19,11 +19,20 @@ interface Edge {
   to: number;
 }
 
+/** Symbols of more sides than this are none: what hangs together then is a plan, and has no one outline. */
+const mostSidesOfSymbol = 12;
+
 /**
  * Chains loose sides into closed loops: ends within the gap are one node, and a loop is a chain in which every
  * node has two sides. Corners are completed: two straight sides meet where their lines cross.
+ * @param symbols whether of what has more sides at a node, such as a rectangle with its diagonals, the outermost loop
+ * counts, and sides that end free, such as a piece drawn again, belong to none
  */
-export function loopsOf(sides: readonly LooseSide[], gap: number): { loops: Outline[]; rest: LooseSide[] } {
+export function loopsOf(
+  sides: readonly LooseSide[],
+  gap: number,
+  symbols = false,
+): { loops: Outline[]; rest: LooseSide[] } {
   const long = sides.filter((side) => distance(side.a, side.b) > gap || side.bulge !== 0);
   if (long.length === 0) return { loops: [], rest: [...sides] };
   const nodeOf = mergeEnds(long, gap);
@@ -44,14 +53,18 @@ export function loopsOf(sides: readonly LooseSide[], gap: number): { loops: Outl
   edges.forEach((edge, i) => {
     for (const node of [edge.from, edge.to]) (atNode.get(node) ?? atNode.set(node, []).get(node)!).push(i);
   });
+  if (symbols) dropFreeEnds(edges, atNode);
   const used = new Uint8Array(edges.length);
   const loops: Outline[] = [];
   for (let i = 0; i < edges.length; i += 1) {
-    if (used[i]) continue;
+    if (used[i] || !atNode.get(edges[i].from)?.includes(i)) continue;
     const chain = follow(edges, atNode, i);
-    if (chain === null) continue;
-    for (const { edge } of chain) used[edge] = 1;
-    loops.push(outlineOf(chain.map(({ edge, forward }) => oriented(edges[edge].side, forward))));
+    if (chain === null && !symbols) continue;
+    const symbol = chain === null ? symbolOf(edges, atNode, i) : chain.map(({ edge }) => edge);
+    const outline = chain ?? outermost(edges, atNode, symbol);
+    if (outline === null) continue;
+    for (const edge of symbol) used[edge] = 1;
+    loops.push(outlineOf(outline.map(({ edge, forward }) => oriented(edges[edge].side, forward))));
   }
   return {
     loops,
@@ -60,6 +73,68 @@ export function loopsOf(sides: readonly LooseSide[], gap: number): { loops: Outl
       ...doubled.filter((side) => !loops.some((loop) => loop.handles.includes(side.handle))),
     ],
   };
+}
+
+/** Takes sides from the nodes that end free, one after another: they close nothing. */
+function dropFreeEnds(edges: readonly Edge[], atNode: Map<number, number[]>): void {
+  const free = [...atNode].filter(([, around]) => around.length === 1).map(([node]) => node);
+  for (let node = free.pop(); node !== undefined; node = free.pop()) {
+    const [edge] = atNode.get(node) ?? [];
+    if (edge === undefined) continue;
+    for (const end of [edges[edge].from, edges[edge].to]) {
+      const left = atNode.get(end)!.filter((other) => other !== edge);
+      atNode.set(end, left);
+      if (left.length === 1) free.push(end);
+    }
+  }
+}
+
+/** The sides that hang together with one; none where they are more than a symbol has. */
+function symbolOf(edges: readonly Edge[], atNode: ReadonlyMap<number, number[]>, first: number): number[] {
+  const found = new Set([first]);
+  for (const edge of found) {
+    for (const node of [edges[edge].from, edges[edge].to]) for (const other of atNode.get(node)!) found.add(other);
+    if (found.size > mostSidesOfSymbol) return [];
+  }
+  return [...found];
+}
+
+/**
+ * The outermost loop of a symbol: from its lowest node always on to the side most to the right. Null where it comes
+ * through a node twice, as two loops that touch do.
+ */
+function outermost(
+  edges: readonly Edge[],
+  atNode: ReadonlyMap<number, number[]>,
+  symbol: readonly number[],
+): { edge: number; forward: boolean }[] | null {
+  if (symbol.length === 0) return null;
+  const place = new Map<number, Point>();
+  for (const edge of symbol) {
+    place.set(edges[edge].from, edges[edge].side.a);
+    place.set(edges[edge].to, edges[edge].side.b);
+  }
+  const [start] = [...place].sort(([, p], [, q]) => p[1] - q[1] || p[0] - q[0])[0];
+  const chain: { edge: number; forward: boolean }[] = [];
+  const been = new Set<number>();
+  // Coming from the left, the loop runs counter-clockwise with everything on its left.
+  for (let node = start, heading = 0; !been.has(node);) {
+    been.add(node);
+    let best: { edge: number; to: number; turn: number; heading: number } | null = null;
+    for (const edge of atNode.get(node)!) {
+      if (edge === chain[chain.length - 1]?.edge) continue;
+      const to = edges[edge].from === node ? edges[edge].to : edges[edge].from;
+      const [[x1, y1], [x2, y2]] = [place.get(node)!, place.get(to)!];
+      const direction = Math.atan2(y2 - y1, x2 - x1);
+      const turn = Math.atan2(Math.sin(direction - heading), Math.cos(direction - heading));
+      if (best === null || turn < best.turn) best = { edge, to, turn, heading: direction };
+    }
+    if (best === null) return null;
+    chain.push({ edge: best.edge, forward: edges[best.edge].from === node });
+    [node, heading] = [best.to, best.heading];
+    if (node === start) return chain.length >= 3 ? chain : null;
+  }
+  return null;
 }
 
 /** A node number for each end (2i and 2i + 1 of side i); ends within the gap share one. */
@@ -82,7 +157,7 @@ function mergeEnds(sides: readonly LooseSide[], gap: number): Uint32Array {
 }
 
 function follow(
-  edges: Edge[],
+  edges: readonly Edge[],
   atNode: Map<number, number[]>,
   first: number,
 ): { edge: number; forward: boolean }[] | null {

@@ -18,9 +18,14 @@ export interface Outline {
 /**
  * Finds the closed shapes: circles, closed polylines, polylines whose ends meet, and loose lines and arcs that
  * close within the tolerance.
+ * @param symbols whether lines within a shape, such as diagonals, leave it one
  * @returns the shapes, and the sides that close nothing
  */
-export function findOutlines(paths: readonly PlacedPath[], gap: number): { outlines: Outline[]; loose: LooseSide[] } {
+export function findOutlines(
+  paths: readonly PlacedPath[],
+  gap: number,
+  symbols = false,
+): { outlines: Outline[]; loose: LooseSide[] } {
   const outlines: Outline[] = [];
   const sides: LooseSide[] = [];
   for (const path of paths) {
@@ -52,7 +57,7 @@ export function findOutlines(paths: readonly PlacedPath[], gap: number): { outli
       });
     }
   }
-  const { loops, rest } = loopsOf(sides, gap);
+  const { loops, rest } = loopsOf(sides, gap, symbols);
   return { outlines: [...outlines, ...loops], loose: rest };
 }
 

@@ -111,6 +111,16 @@ describe('sizes in marks', () => {
     expect(sizeOf('200x100x60')).toEqual({ width: 0.2, depth: 0.1 });
   });
 
+  test('without a unit it is in the one that fits what is drawn, in inches else only where the drawing is', () => {
+    expect(sizeOf('8x14', 0.2032)).toEqual({ width: 0.2032, depth: 0.3556 });
+    expect(sizeOf('30x60', 0.3)).toEqual({ width: 0.3, depth: 0.6 });
+    expect(sizeOf('8x14', null, 'ft')).toEqual({ width: 0.2032, depth: 0.3556 });
+    expect(sizeOf('4 1/2 x 9', null, 'in')).toEqual({ width: 0.1143, depth: 0.2286 });
+    expect(sizeOf('30x60', null, 'cm')).toEqual({ width: 0.3, depth: 0.6 });
+    // A fraction of an inch is no size in a metric drawing.
+    expect(sizeOf('3/8', null, 'mm')).toBeNull();
+  });
+
   test('a schedule gives sizes by mark and by the letters that begin it', () => {
     const at = (x: number, y: number, words: string) => ({
       text: words,
@@ -130,8 +140,8 @@ describe('sizes in marks', () => {
     ];
     const schedule = scheduleOf(texts, new BoxIndex(texts, (text_) => boxOf([text_.at])));
     expect([...schedule]).toEqual([
-      ['B1', { width: 0.3, depth: 0.6 }],
-      ['RB', { width: 0.2, depth: 0.45 }],
+      ['B1', '300x600'],
+      ['RB', '20/45'],
     ]);
   });
 });

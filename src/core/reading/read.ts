@@ -14,7 +14,8 @@ import { readOutdoor } from './outdoor/readOutdoor';
 import type { Scene } from './scene';
 import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
 import { readSlabs } from './slabs/readSlabs';
-import { wallStages, type Obstacle } from './walls/readWalls';
+import { wallStages } from './walls/readWalls';
+import type { Obstacle } from './walls/obstacle';
 import { readZones } from './zones/readZones';
 
 /**

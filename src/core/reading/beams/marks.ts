@@ -1,5 +1,6 @@
 import type { PlacedText } from '@/core/placed/placed';
 import type { BoxIndex } from '@/core/geometry/boxIndex';
+import { metresPer, type LengthUnit } from '@/core/units/length';
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
 
 /** A section's size, metres. */
@@ -10,24 +11,51 @@ export interface Size {
   wall?: number;
 }
 
-/**
- * A size as marks and schedules write it: `300x600` in millimetres, `30/60` in centimetres, `0.30x0.60` in metres.
- * Numbers below 150 that are whole are centimetres, those with decimals metres. `200x100x8` is hollow.
- */
-export function sizeOf(text: string): Size | null {
-  const match = /(\d+(?:[.,]\d+)?)\s*[x\u00d7/]\s*(\d+(?:[.,]\d+)?)(?:\s*[x\u00d7]\s*(\d+(?:[.,]\d+)?))?/i.exec(text);
-  if (!match) return null;
-  const [a, b] = [match[1], match[2]].map((value) => Number(value.replace(',', '.')));
-  let unit;
-  if (/[.,]/.test(match[1]) && a < 5) unit = 1;
-  else if (Math.max(a, b) < 150) unit = 0.01;
-  else unit = 0.001;
+const written =
+  /(\d+(?:[.,]\d+)?(?:\s+\d+\/\d+)?)\s*["\u2033]?\s*[x\u00d7/]\s*(\d+(?:[.,]\d+)?(?:\s+\d+\/\d+)?)(?:\s*[x\u00d7]\s*(\d+(?:[.,]\d+)?))?/i;
 
-  const [width, depth] = [a * unit, b * unit].map((value) => Number(value.toFixed(6)));
-  if (width < 0.05 || depth < 0.05 || width >= 5 || depth >= 5) return null;
+/** A number as it is written: with a point or a comma, or with a fraction of an inch behind it. */
+function numberOf(text: string): number {
+  const [whole, fraction] = text.trim().split(/\s+/);
+  const [over, under] = fraction?.split('/').map(Number) ?? [0, 1];
+  return Number(whole.replace(',', '.')) + over / under;
+}
+
+/** The unit that a size without one is written in, where nothing drawn tells. */
+function usualUnit(a: number, b: number, decimals: boolean, drawnIn: LengthUnit): LengthUnit {
+  if (decimals && a < 5) return 'm';
+  if (Math.max(a, b) >= 150) return 'mm';
+  return drawnIn === 'in' || drawnIn === 'ft' ? 'in' : 'cm';
+}
+
+/** The units that sizes are written in, the likelier first. */
+const writtenIn: readonly LengthUnit[] = ['mm', 'cm', 'm', 'in'];
+
+/** A written width and a drawn one are the same within this, metres. */
+const sameWidth = 0.012;
+
+/**
+ * A size as marks and schedules write it: `300x600`, `30/60`, `0.30x0.60`, `8x14`. Without a unit it is read in the one
+ * that fits what is drawn beside it; where nothing is, whole numbers below 150 are centimetres, or inches in a drawing
+ * in inches or feet, those with decimals metres, others millimetres. `200x100x8` is hollow.
+ * @param drawn the width that is drawn beside it, metres; null where none is
+ * @param drawnIn what the drawing is in
+ */
+export function sizeOf(text: string, drawn: number | null = null, drawnIn: LengthUnit = 'mm'): Size | null {
+  const match = written.exec(text);
+  if (!match) return null;
+  const [a, b] = [match[1], match[2]].map(numberOf);
+  const sizeIn = (unit: LengthUnit): Size => {
+    const [width, depth] = [a, b].map((value) => Number((value * metresPer[unit]).toFixed(6)));
+    return { width, depth };
+  };
+  const fitting =
+    drawn === null ? undefined : writtenIn.map(sizeIn).find(({ width }) => Math.abs(width - drawn) <= sameWidth);
+  const size = fitting ?? sizeIn(usualUnit(a, b, /[.,]/.test(match[1]), drawnIn));
+  if (size.width < 0.05 || size.depth < 0.05 || size.width >= 5 || size.depth >= 5) return null;
   // A third number is the thickness of the walls of a hollow section, in millimetres.
   const wall = match[3] === undefined ? null : Number(match[3].replace(',', '.')) / 1000;
-  return wall !== null && wall > 0 && 2 * wall < Math.min(width, depth) ? { width, depth, wall } : { width, depth };
+  return wall !== null && wall > 0 && 2 * wall < Math.min(size.width, size.depth) ? { ...size, wall } : size;
 }
 
 /** What a beam is called: letters and a number, or a size alone. */
@@ -38,14 +66,15 @@ export function nearMark(
   texts: readonly PlacedText[],
   a: Point,
   b: Point,
-  width: number,
+  { drawn, least, drawnIn }: { drawn: number | null; least: number; drawnIn: LengthUnit },
 ): { text: string; size: Size | null; handle: string } | null {
+  const width = drawn ?? least;
   const length = distance(a, b);
   const u: Point = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
   let best: { text: string; size: Size | null; handle: string; away: number } | null = null;
   for (const { text, at, height, angle, handle } of texts) {
     const words = text.replace(/\n/g, ' ').trim();
-    const [mark, size] = [markPattern.exec(words)?.[1] ?? null, sizeOf(words)];
+    const [mark, size] = [markPattern.exec(words)?.[1] ?? null, sizeOf(words, drawn, drawnIn)];
     if (mark === null && size === null) continue;
     if (Math.abs(cross(u, [Math.cos(angle), Math.sin(angle)])) > 0.1) continue;
     const [along, across] = [dot(subtract(at, a), u), Math.abs(cross(u, subtract(at, a)))];
@@ -56,14 +85,17 @@ export function nearMark(
   return best;
 }
 
-/** A schedule among the texts: a mark, or the letters that begin marks, and on its row to the right a size. */
-export function scheduleOf(texts: readonly PlacedText[], written: BoxIndex<PlacedText>): Map<string, Size> {
-  const schedule = new Map<string, Size>();
+/**
+ * A schedule among the texts: a mark, or the letters that begin marks, and on its row to the right a size, as it is
+ * written: in what unit shows beside what is drawn.
+ */
+export function scheduleOf(texts: readonly PlacedText[], index: BoxIndex<PlacedText>): Map<string, string> {
+  const schedule = new Map<string, string>();
   for (const { text, at, height } of texts) {
     const mark = /^([A-Z]{1,3}[-.]?\d{0,4}[a-z]?)$/i.exec(text.trim())?.[1];
     if (!mark) continue;
     if (schedule.has(mark.toUpperCase())) continue;
-    const row = written
+    const row = index
       .touching([at[0], at[1] - height, at[0] + 40 * height, at[1] + height])
       .filter(
         (other) =>
@@ -74,8 +106,7 @@ export function scheduleOf(texts: readonly PlacedText[], written: BoxIndex<Place
           !markPattern.test(other.text.trim()),
       )
       .sort((p, q) => p.at[0] - q.at[0])[0];
-    const size = row && sizeOf(row.text);
-    if (size) schedule.set(mark.toUpperCase(), size);
+    if (row) schedule.set(mark.toUpperCase(), row.text);
   }
   return schedule;
 }

@@ -8,10 +8,10 @@ import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
 import { facesOf, inPlan } from '@/core/patterns/faces';
 import type { Segment } from '../walls/network';
-import type { Obstacle } from '../walls/readWalls';
+import type { Obstacle } from '../walls/obstacle';
 import { joinStrips } from '../walls/runs';
 import { pairFaces, unique } from '@/core/patterns/strips';
-import { nearMark, scheduleOf, type Size } from './marks';
+import { nearMark, scheduleOf, sizeOf, type Size } from './marks';
 
 /** A beam's axis before its ends reach their supports. */
 interface Axis {
@@ -72,15 +72,16 @@ export function readBeams(
     posts
       .around([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2])
       .some(({ at, reach }) => Math.hypot(at[0] - (a[0] + b[0]) / 2, at[1] - (a[1] + b[1]) / 2) < reach);
-  const axes: Axis[] = joinStrips(strips, [], [], (a, b) => passed(a, b) && !atColumn(a, b)).map(
-    ({ family, offset, from, to, thickness, sources }) => ({
-      a: inPlan(family, from, offset),
-      b: inPlan(family, to, offset),
-      width: thickness,
-      sources,
-      pieces: 1,
-    }),
-  );
+  const axes: Axis[] = joinStrips(strips, [], [], {
+    filled: (a, b) => passed(a, b) && !atColumn(a, b),
+    abuts: () => false,
+  }).map(({ family, offset, from, to, thickness, sources }) => ({
+    a: inPlan(family, from, offset),
+    b: inPlan(family, to, offset),
+    width: thickness,
+    sources,
+    pieces: 1,
+  }));
   const used = new Set(axes.flatMap(({ sources }) => sources));
   for (const family of families)
     for (const face of family.faces)
@@ -101,12 +102,20 @@ export function readBeams(
   const texts = scene.texts('beam', 'label');
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
   const schedule = scheduleOf(texts, written);
+  const drawnIn = scene.placement.unit;
   const candidates = carried.map((axis, i) =>
     candidateOf(
       axis,
       long[i],
-      nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, axis.width ?? settings.beam.least),
-      schedule,
+      nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, {
+        drawn: axis.width,
+        least: settings.beam.least,
+        drawnIn,
+      }),
+      (name) => {
+        const text = schedule.get(name.toUpperCase()) ?? schedule.get(name.replace(/\d+$/, '').toUpperCase());
+        return text === undefined ? null : sizeOf(text, axis.width, drawnIn);
+      },
       settings,
       tolerance,
     ),
@@ -225,7 +234,7 @@ function candidateOf(
   axis: Axis & { supports: (string | null)[] },
   drawn: Axis,
   mark: { text: string; size: Size | null; handle: string } | null,
-  schedule: ReadonlyMap<string, Size>,
+  scheduled: (name: string) => Size | null,
   settings: ReadingSettings,
   tolerance: Tolerance,
 ): BeamCandidate {
@@ -243,8 +252,7 @@ function candidateOf(
   });
   if (carried < 2) doubts.push(carried === 0 ? 'no support' : 'a free end');
   const name = mark === null ? '' : mark.text;
-  const size =
-    mark?.size ?? schedule.get(name.toUpperCase()) ?? schedule.get(name.replace(/\d+$/, '').toUpperCase()) ?? null;
+  const size = mark?.size ?? scheduled(name);
   if (mark)
     evidence.push({
       text: size

@@ -28,7 +28,7 @@ export function readColumns(
   { column: sides }: Pick<ReadingSettings, 'column'>,
   tolerance: Tolerance,
 ): { candidates: ColumnCandidate[]; unread: Unread[] } {
-  const { outlines, loose } = findOutlines(scene.paths('column'), tolerance.gap);
+  const { outlines, loose } = findOutlines(scene.paths('column'), tolerance.gap, true);
   const unread: Unread[] = loose.map((side) => ({
     role: 'column',
     entity: side.entity,

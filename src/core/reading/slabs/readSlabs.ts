@@ -21,8 +21,8 @@ export function readSlabs(
   settings: ReadingSettings,
   gap: number,
 ): { candidates: SlabCandidate[]; unread: Unread[] } {
-  const slab = findOutlines(scene.paths('slab'), gap);
-  const opening = findOutlines(scene.paths('slabOpening'), gap);
+  const slab = findOutlines(scene.paths('slab'), gap, true);
+  const opening = findOutlines(scene.paths('slabOpening'), gap, true);
   const loose = [...slab.loose, ...opening.loose];
   const crossed = slab.outlines.filter((outline) => isCrossed(outline, loose));
   const bodies = slab.outlines.filter((outline) => !crossed.includes(outline) && Math.abs(area(outline.points)) > 1);

@@ -19,47 +19,103 @@ export interface Bend {
 
 /** Middles of arcs closer than this are one, metres. */
 const oneCentre = 0.02;
+/** Faces and bends of one circle lie within this, metres. */
+const oneBend = 0.012;
 
-/** Pairs of arcs about one centre, at a wall's distance. */
+/** Faces of one circle: its centre and radius, and the stretches of it that are free to be paired, in angles. */
+interface Ring {
+  centre: Point;
+  radius: number;
+  free: Stretch[];
+}
+
+/** A stretch of a circle, counter-clockwise from one angle to another, radians, with what it came from. */
+interface Stretch {
+  from: number;
+  to: number;
+  sources: From[];
+}
+
+/** A face may be broken so far by a wall that ends on it, while the other goes on, metres. */
+const widestEnd = 0.6;
+/** Pieces of a pair shorter than this bound no wall, metres. */
+const shortestPiece = 0.1;
+const wholeTurn = 2 * Math.PI;
+
+/** Pairs of faces about one centre, at a wall's distance, wherever both are drawn. */
 export function pairArcs(arcs: readonly CurvedFace[], across: Across): Bend[] {
-  const bends: Bend[] = [];
-  const sorted = [...arcs].sort((a, b) => a.radius - b.radius);
-  const taken = new Set<CurvedFace>();
-  for (const [i, inner] of sorted.entries()) {
-    if (taken.has(inner)) continue;
-    const outer = sorted
-      .slice(i + 1)
-      .find(
-        (other) =>
-          !taken.has(other) &&
-          other.radius - inner.radius >= across.least &&
-          other.radius - inner.radius <= across.most &&
-          distance(other.centre, inner.centre) < oneCentre &&
-          Math.abs(between(inner.start, other.start)) * inner.radius < 1 &&
-          other.sweep > 0.5 * inner.sweep,
+  const rings = ringsOf(arcs);
+  return rings.flatMap((inner, i) =>
+    rings.slice(i + 1).flatMap((outer) => {
+      const apart = outer.radius - inner.radius;
+      const paired = apart >= across.least && apart <= across.most && distance(outer.centre, inner.centre) < oneCentre;
+      return paired ? pairRings(inner, outer) : [];
+    }),
+  );
+}
+
+/** The circles that faces lie on, from the smallest. */
+function ringsOf(arcs: readonly CurvedFace[]): Ring[] {
+  const rings: Ring[] = [];
+  for (const { centre, radius, start, sweep, source } of [...arcs].sort((a, b) => a.radius - b.radius)) {
+    const known = rings.find(
+      (ring) => Math.abs(ring.radius - radius) < oneBend && distance(ring.centre, centre) < oneCentre,
+    );
+    const stretch = { from: start, to: start + sweep, sources: [source] };
+    if (known) known.free.push(stretch);
+    else rings.push({ centre, radius, free: [stretch] });
+  }
+  return rings.sort((a, b) => a.radius - b.radius);
+}
+
+/** Stretches of one circle, joined where the other circle's faces go on past the break. */
+function bridged(own: readonly Stretch[], other: readonly Stretch[], radius: number): Stretch[] {
+  const joined: Stretch[] = [];
+  for (const stretch of [...own].sort((a, b) => a.from - b.from)) {
+    const last = joined[joined.length - 1];
+    const goesOn =
+      last !== undefined &&
+      (stretch.from - last.to) * radius <= widestEnd &&
+      other.some(
+        ({ from, to }) => turned(from, last.to) <= last.to && turned(from, last.to) + (to - from) >= stretch.from,
       );
-    if (!outer) continue;
-    taken.add(inner);
-    taken.add(outer);
-    const [from, to] = [
-      Math.max(0, between(inner.start, outer.start)),
-      Math.min(inner.sweep, between(inner.start, outer.start) + outer.sweep),
-    ];
-    bends.push({
-      centre: inner.centre,
-      radius: (inner.radius + outer.radius) / 2,
-      start: inner.start + from,
-      sweep: to - from,
-      thickness: outer.radius - inner.radius,
-      sources: [inner.source, outer.source],
-      gaps: [],
-    });
+    if (goesOn) {
+      last.to = Math.max(last.to, stretch.to);
+      last.sources.push(...stretch.sources);
+    } else joined.push({ ...stretch, sources: [...stretch.sources] });
+  }
+  return joined;
+}
+
+/** An angle turned by whole turns to the last one that is not beyond another. */
+const turned = (angle: number, before: number): number => angle + Math.floor((before - angle) / wholeTurn) * wholeTurn;
+
+/** The walls between two circles: where both have faces. What is used of them is free no more. */
+function pairRings(inner: Ring, outer: Ring): Bend[] {
+  const bends: Bend[] = [];
+  const [own, its] = [bridged(inner.free, outer.free, inner.radius), bridged(outer.free, inner.free, outer.radius)];
+  for (const p of own)
+    for (const q of its) {
+      const shift = turned(q.from, p.to) - q.from;
+      const [from, to] = [Math.max(p.from, q.from + shift), Math.min(p.to, q.to + shift)];
+      if ((to - from) * inner.radius < shortestPiece) continue;
+      bends.push({
+        centre: inner.centre,
+        radius: (inner.radius + outer.radius) / 2,
+        start: from,
+        sweep: to - from,
+        thickness: outer.radius - inner.radius,
+        sources: [...p.sources, ...q.sources],
+        gaps: [],
+      });
+    }
+  if (bends.length > 0) {
+    const used = new Set(bends.flatMap(({ sources }) => sources));
+    for (const ring of [inner, outer])
+      ring.free = ring.free.filter(({ sources }) => !sources.every((source) => used.has(source)));
   }
   return bends;
 }
-
-/** Bends of one circle and thickness lie within this, metres. */
-const oneBend = 0.012;
 
 /**
  * Joins bends of one circle that follow one another across what is drawn as a door or a window, and where they touch.
@@ -163,6 +219,38 @@ export function bendBetween(bend: Bend, start: Point, end: Point): Bend {
     sweep: bend.sweep - before + after,
     gaps: bend.gaps.map((gap) => ({ ...gap, from: gap.from + by, to: gap.to + by })),
   };
+}
+
+/** A place along a bend where a wall ends on it. */
+export interface BendCut {
+  /** From its start, radians. */
+  turn: number;
+  node: Point;
+}
+
+/** A bend between its ends, in the parts that walls which end on it make of it. */
+export function partsOfBend(
+  bend: Bend,
+  [start, end]: readonly [Point, Point],
+  cuts: readonly BendCut[],
+): { bend: Bend; ends: [Point, Point] }[] {
+  const whole = bendBetween(bend, start, end);
+  const before = between(whole.start, bend.start);
+  const inner = cuts
+    .map(({ turn, node }) => ({ turn: turn + before, node }))
+    .filter(({ turn }) => turn > 0 && turn < whole.sweep)
+    .sort((a, b) => a.turn - b.turn);
+  const stops = [{ turn: 0, node: start }, ...inner, { turn: whole.sweep, node: end }];
+  const apart = stops.filter(({ node }, i) => i === 0 || node !== stops[i - 1].node);
+  return apart.slice(1).map(({ turn, node }, i) => {
+    const from = apart[i];
+    const [low, high] = [from.turn * whole.radius, turn * whole.radius];
+    const gaps = whole.gaps
+      .filter((gap) => (gap.from + gap.to) / 2 > low && (gap.from + gap.to) / 2 <= high)
+      .map((gap) => ({ ...gap, from: gap.from - low, to: gap.to - low }));
+    const part = { ...whole, start: whole.start + from.turn, sweep: turn - from.turn, gaps };
+    return { bend: part, ends: [from.node, node] };
+  });
 }
 
 /** How far a chord of a polyline in place of a bend may lie off it, metres. */

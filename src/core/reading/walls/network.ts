@@ -1,7 +1,9 @@
 import Flatbush from 'flatbush';
 import { cross, distance, dot, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
 import { inPlan } from '@/core/patterns/faces';
-import { bendEnds, type Bend } from './bends';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
+import { bendEnds, type Bend, type BendCut } from './bends';
+import type { Obstacle } from './obstacle';
 import type { Gap, Run } from './runs';
 
 /** A straight wall between two nodes. Lengths along it count from its start. */
@@ -18,6 +20,8 @@ export interface Segment {
 export interface Network {
   segments: Segment[];
   ends: [Point, Point][];
+  /** Where straight walls end on each curved one. */
+  bendCuts: BendCut[][];
 }
 
 /** How far a wall's drawn end may be from the line it belongs to, beyond what thicknesses explain; metres. */
@@ -42,30 +46,36 @@ interface Line {
  * completed, walls are parted where
  * others end on them or cross them. The coordinates of a shared node are exactly equal.
  */
-export function joinNetwork(runs: readonly Run[], bends: readonly Bend[] = []): Network {
+export function joinNetwork(
+  runs: readonly Run[],
+  bends: readonly Bend[] = [],
+  columns: readonly Obstacle[] = [],
+): Network {
   const lines = runs.map((run): Line => {
     const [a, b] = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)];
     return { run, a, b, u: run.family.u, length: run.to - run.from };
   });
   const near = indexOf(lines);
+  const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach + slack));
   /** Places along a line where it is parted, with their node. */
   const cuts = lines.map((): { at: number; node: Point }[] => []);
   const ends = lines.map(({ a, b }): [Point, Point] => [a, b]);
   const nodes = new Nodes();
   lines.forEach((line, i) => {
     for (const end of [0, 1] as const) {
-      const hit = meeting(lines, near(line, i), line, end);
+      const hit = meeting(lines, near(line, i), line, end, posts);
       if (hit === null) continue;
       const node = nodes.at(hit.point);
       ends[i][end] = node;
       const other = lines[hit.other];
       // Near the other's end it is a corner, which the other's own search completes; within it, a wall that ends on a
       // wall.
-      const margin = line.run.thickness / 2 / hit.sine + slack;
+      const margin = line.run.thickness / 2 / hit.sine + slack + hit.within;
       if (hit.along > margin && hit.along < other.length - margin) cuts[hit.other].push({ at: hit.along, node });
       else ends[hit.other][hit.along <= margin ? 0 : 1] = node;
     }
   });
+  const bendCuts = bends.map((bend) => endsOnBend(lines, ends, bend, nodes, posts));
   goOn(lines, near, ends, nodes);
   const met = bends.map(
     (bend) => bendEnds(bend).map((end) => meetBend(lines, near, bend, end, ends, cuts, nodes)) as [Point, Point],
@@ -84,7 +94,43 @@ export function joinNetwork(runs: readonly Run[], bends: readonly Bend[] = []): 
       cuts[j].push({ at: t, node });
     }
   });
-  return { segments: lines.flatMap((line, i) => segmentsOf(line, ends[i], cuts[i])), ends: met };
+  return { segments: lines.flatMap((line, i) => segmentsOf(line, ends[i], cuts[i])), ends: met, bendCuts };
+}
+
+/** Ends of straight walls that stop at a curved one's face go on to its centre line, between its ends. */
+function endsOnBend(
+  lines: readonly Line[],
+  ends: [Point, Point][],
+  bend: Bend,
+  nodes: Nodes,
+  posts: BoxIndex<Obstacle>,
+): BendCut[] {
+  const cuts: BendCut[] = [];
+  lines.forEach((line, i) => {
+    for (const end of [0, 1] as const) {
+      const at = end === 0 ? line.a : line.b;
+      // One that was moved meets another wall already.
+      if (ends[i][end] !== at) continue;
+      const post = posts.around(at).find((one) => distance(one.at, at) <= one.reach + slack);
+      const reach = bend.thickness + line.run.thickness / 2 + slack + (post === undefined ? 0 : 2 * post.reach);
+      const [nearest] = crossingsWith(bend, line.a, line.u)
+        .map((along) => ({ along, away: Math.abs(along - (end === 0 ? 0 : line.length)) }))
+        .filter(({ away }) => away <= reach)
+        .sort((p, q) => p.away - q.away);
+      if (nearest === undefined) continue;
+      const point: Point = [line.a[0] + line.u[0] * nearest.along, line.a[1] + line.u[1] * nearest.along];
+      const angle = Math.atan2(point[1] - bend.centre[1], point[0] - bend.centre[0]);
+      const whole = 2 * Math.PI;
+      const turn = (((angle - bend.start) % whole) + whole) % whole;
+      const margin = (line.run.thickness / 2 + bend.thickness / 2 + slack) / bend.radius;
+      // At its own ends a bend looks for what it meets itself.
+      if (turn < margin || turn > bend.sweep - margin) continue;
+      const node = nodes.at(point);
+      ends[i][end] = node;
+      cuts.push({ turn, node });
+    }
+  });
+  return cuts;
 }
 
 /** Walls of different thickness that go on in one line share the node between them. */
@@ -212,6 +258,8 @@ function indexOf(lines: readonly Line[]): Near {
 }
 
 interface Hit {
+  /** How far more a column explains that the other's end stops before the meeting, metres. */
+  within: number;
   other: number;
   point: Point;
   along: number;
@@ -220,9 +268,16 @@ interface Hit {
 }
 
 /** Where an end of a line meets another: the nearest crossing that thicknesses explain. */
-function meeting(lines: readonly Line[], among: readonly number[], line: Line, end: 0 | 1): Hit | null {
+function meeting(
+  lines: readonly Line[],
+  among: readonly number[],
+  line: Line,
+  end: 0 | 1,
+  posts: BoxIndex<Obstacle>,
+): Hit | null {
   const at = end === 0 ? line.a : line.b;
   const out: Point = end === 0 ? [-line.u[0], -line.u[1]] : line.u;
+  const own = posts.around(at).filter((post) => distance(post.at, at) <= post.reach + slack);
   let best: Hit | null = null;
   for (const j of among) {
     const other = lines[j];
@@ -235,8 +290,14 @@ function meeting(lines: readonly Line[], among: readonly number[], line: Line, e
     const reach = (other.run.thickness / 2 + (cosine * line.run.thickness) / 2) / sine + slack;
     const along = dot(subtract(hit.point, other.a), other.u);
     const beyond = (line.run.thickness / 2 + (cosine * other.run.thickness) / 2) / sine + slack;
-    if (Math.abs(away) > reach || along < -beyond || along > other.length + beyond) continue;
-    if (best === null || Math.abs(away) < Math.abs(best.away)) best = { other: j, point: hit.point, along, sine, away };
+    const nearEnd = along < other.length / 2 ? other.a : other.b;
+    // Walls that meet in a column stop at its faces: there both reach on to where they meet in it.
+    const post = own.find((one) => distance(one.at, hit.point) <= one.reach);
+    const more = post === undefined ? 0 : 2 * post.reach;
+    const within = post !== undefined && distance(post.at, nearEnd) <= post.reach + slack ? more : 0;
+    if (Math.abs(away) > reach + more || along < -beyond - within || along > other.length + beyond + within) continue;
+    if (best === null || Math.abs(away) < Math.abs(best.away))
+      best = { other: j, point: hit.point, along, sine, away, within };
   }
   return best;
 }

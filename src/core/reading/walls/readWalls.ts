@@ -4,7 +4,7 @@ import { openingOutline } from '@/core/kinds/opening';
 import type { From, PlacedText } from '@/core/placed/placed';
 import { bulgeOfSweep } from '@/core/geometry/bulge';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { cross, distance, lineCrossing, type Point } from '@/core/geometry/vector';
+import { distance, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import {
   confidenceOf,
@@ -16,19 +16,15 @@ import {
 } from '../candidate';
 import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
-import { bendBetween, cornersOf, joinBends, pairArcs, type Bend } from './bends';
-import { doubled, facesOf, inFamily, inPlan } from '@/core/patterns/faces';
+import { cornersOf, joinBends, pairArcs, partsOfBend, type Bend } from './bends';
+import { doubled, facesOf } from '@/core/patterns/faces';
 import { joinNetwork, type Segment } from './network';
+import type { Obstacle } from './obstacle';
 import { markOuter } from './outer';
 import { writtenSizes } from './openingTexts';
 import { joinStrips, type Mark } from './runs';
-import { pairFaces, unique, type Strip } from '@/core/patterns/strips';
-
-/** A column that may interrupt a wall: its middle, and how far it reaches. */
-export interface Obstacle {
-  at: Point;
-  reach: number;
-}
+import { stopsOf } from './stops';
+import { pairFaces, unique } from '@/core/patterns/strips';
 
 export interface WallReading {
   walls: WallCandidate[];
@@ -36,9 +32,6 @@ export interface WallReading {
   segments: Segment[];
   unread: Unread[];
 }
-
-/** An end this near to a face is on it, metres. */
-const onFace = 0.03;
 
 /**
  * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and
@@ -59,11 +52,12 @@ export function* wallStages(
   const strips = paired.flatMap(({ strips: own }) => own);
   yield 'walls and openings';
   const marks = marksOf(scene);
-  const runs = joinStrips(strips, families, marks, interruptions(strips, obstacles), abutting(strips));
-  yield 'nodes of walls';
   const bends = joinBends(pairArcs(curved, settings.wall), marks);
-  const network = joinNetwork(runs, bends);
-  const bent = bends.map((bend, i) => piecesOf(bendBetween(bend, ...network.ends[i]), network.ends[i]));
+  const runs = joinStrips(strips, families, marks, stopsOf(strips, bends, obstacles));
+  yield 'nodes of walls';
+  const network = joinNetwork(runs, bends, obstacles);
+  const parts = bends.flatMap((bend, i) => partsOfBend(bend, network.ends[i], network.bendCuts[i]));
+  const bent = parts.map(({ bend, ends }) => piecesOf(bend, ends));
   const all = markOuter([...network.segments, ...bent.flat()]);
   const segments = all.slice(0, network.segments.length);
   const round = (thickness: number) => {
@@ -78,12 +72,10 @@ export function* wallStages(
     segment.gaps.map((gap) => openingOf({ ...segment, height: null, bulge: 0 }, gap, walls[i].key, settings)),
   );
   const outside = new Set(all.filter(({ outer }) => outer).map(({ run }) => run));
-  const curvedOnes = bends.map((bend, i) =>
-    curvedWall(bendBetween(bend, ...network.ends[i]), network.ends[i], outside.has(bent[i][0].run), round),
-  );
+  const curvedOnes = parts.map(({ bend, ends }, i) => curvedWall(bend, ends, outside.has(bent[i][0].run), round));
   openings.push(
     ...curvedOnes.flatMap(({ element, key }, i) =>
-      bendBetween(bends[i], ...network.ends[i]).gaps.map((gap) => openingOf(element, gap, key, settings)),
+      parts[i].bend.gaps.map((gap) => openingOf(element, gap, key, settings)),
     ),
   );
   withWritten(openings, scene.texts('door', 'window', 'label'));
@@ -155,50 +147,6 @@ function straysOf(marks: readonly Mark[], used: ReadonlySet<From>): Unread[] {
         !used.has(source) && !hosted.touching(boxOf(points)).some((other) => other.kind === kind),
     )
     .map(({ kind, source }): Unread => ({ role: kind, ...source, why: `a ${kind} that stands in no wall` }));
-}
-
-/** Whether a wall that crosses, or a column, explains that faces stop between two points. */
-function interruptions(
-  strips: readonly Strip[],
-  obstacles: readonly Obstacle[],
-): (a: Point, b: Point, thickness: number) => boolean {
-  const ends = strips.map((strip) => ({
-    strip,
-    a: inPlan(strip.family, strip.from - 0.4, strip.offset),
-    b: inPlan(strip.family, strip.to + 0.4, strip.offset),
-  }));
-  const index = new BoxIndex(ends, ({ a, b }) => boxOf([a, b]));
-  const near = new BoxIndex(obstacles, ({ at, reach }) => boxOf([at], reach));
-  return (a, b) => {
-    const width = distance(a, b);
-    const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    if (
-      near
-        .around([mx, my])
-        .some(({ at, reach }) => Math.hypot(at[0] - mx, at[1] - my) < reach && width < 2 * reach + 0.05)
-    )
-      return true;
-    const u: Point = [(b[0] - a[0]) / width, (b[1] - a[1]) / width];
-    return index.touching(boxOf([a, b], 0.2 * width)).some(({ strip, a: c, b: d }) => {
-      const sine = Math.abs(cross(u, strip.family.u));
-      if (sine < 0.1 || width > strip.thickness / sine + 0.1) return false;
-      const hit = lineCrossing(a, b, c, d);
-      return hit !== null && hit.t > -0.2 && hit.t < 1.2 && hit.u >= 0 && hit.u <= 1;
-    });
-  };
-}
-
-/** Whether a wall of some direction that ends at a point ends on another wall, at its face or within it. */
-function abutting(strips: readonly Strip[]): (at: Point, u: Point) => boolean {
-  const index = new BoxIndex(strips, ({ family, from, to, offset, thickness }) =>
-    boxOf([inPlan(family, from, offset), inPlan(family, to, offset)], thickness / 2 + onFace),
-  );
-  return (at, u) =>
-    index.around(at).some(({ family, from, to, offset, thickness }) => {
-      if (Math.abs(cross(u, family.u)) < 0.3) return false;
-      const [along, across] = inFamily(family, at);
-      return Math.abs(across - offset) <= thickness / 2 + onFace && along > from - thickness && along < to + thickness;
-    });
 }
 
 /** Sources of faces short enough to be jambs and ends of walls: they bound no wall of their own, and are understood. */

@@ -42,19 +42,23 @@ const longestJamb = 1.2;
 /** A strip shorter than its thickness is the ends of other walls, unless it goes on. */
 const leastAspect = 1;
 
+/** What explains that the faces of a wall stop. */
+export interface Stops {
+  /** Whether columns and walls that pass fill the place between two points. */
+  filled: (a: Point, b: Point) => boolean;
+  /** Whether a wall of a direction that ends at a point ends on another, or on a column. */
+  abuts: (at: Point, u: Point) => boolean;
+}
+
 /**
  * Joins strips into runs.
  * @param marks what is drawn on the roles of doors and windows
- * @param blocked whether something else than an opening explains that a wall's faces stop between two points: a wall
- * that crosses, or a column
- * @param abuts whether a wall that ends at a point ends on another
  */
 export function joinStrips(
   strips: readonly Strip[],
   families: readonly FaceFamily[],
   marks: readonly Mark[],
-  blocked: (a: Point, b: Point, thickness: number) => boolean,
-  abuts: (at: Point, u: Point) => boolean = () => false,
+  stops: Stops,
 ): Run[] {
   const byFamily = new Map<FaceFamily, Strip[]>();
   for (const strip of strips) {
@@ -69,7 +73,7 @@ export function joinStrips(
     for (const line of linesOf(own)) {
       let run: Run | null = null;
       for (const strip of line) {
-        const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, blocked, abuts);
+        const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, stops);
         if (run !== null && gap !== null) {
           run.to = Math.max(run.to, strip.to);
           pushAll(run.sources, strip.sources);
@@ -267,14 +271,7 @@ function jambsOf(family: FaceFamily, families: readonly FaceFamily[]): Jambs {
  * What lies between the end of a run and the next strip: an opening, an interruption that is none (a gap without
  * sources), or null where they are two walls.
  */
-function gapBetween(
-  run: Run,
-  strip: Strip,
-  drawn: BoxIndex<Mark>,
-  jambs: Jambs,
-  blocked: (a: Point, b: Point, thickness: number) => boolean,
-  abuts: (at: Point, u: Point) => boolean,
-): Gap | null {
+function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs, { filled, abuts }: Stops): Gap | null {
   const [from, to] = [run.to, strip.from];
   const width = to - from;
   if (width <= 0.025) return { from, to: from, kind: 'opening', sources: [] };
@@ -293,6 +290,8 @@ function gapBetween(
         kind: doors.length > 0 ? 'door' : 'window',
         sources: unique(shown.map(({ source }) => source)),
       };
+    // Jambs at a column are the ends of walls that meet there.
+    if (filled(a, b)) return { from, to: from, kind: 'opening', sources: [] };
     // Two walls in one line that end on walls to both sides of a room have the room between them, not an opening.
     if (
       jambs(from, run.offset, run.thickness) &&
@@ -301,7 +300,7 @@ function gapBetween(
     )
       return { from, to, kind: 'opening', sources: [] };
   }
-  return blocked(a, b, run.thickness) ? { from, to: from, kind: 'opening', sources: [] } : null;
+  return filled(a, b) ? { from, to: from, kind: 'opening', sources: [] } : null;
 }
 
 /** Whether something is drawn in a gap: most of its extent along the wall lies in it, and it reaches into the wall. */

@@ -10,6 +10,9 @@ import type { Segment } from '../walls/network';
 import { facesOfNetwork, shifted, type NetworkFace } from '../walls/rooms';
 import { tellApart, type ZoneTexts } from './texts';
 
+/** A face of this size without a name or a number is a shaft, square metres: a closet that is a room is called so. */
+const leastUnnamed = 2;
+
 interface Bounded {
   outline: Point[];
   holes: Point[][];
@@ -85,7 +88,10 @@ export function readZones(
         ),
     )
     .map((face) => counterClockwise(simplify(shifted(face, 1), 1e-4)));
-  return { candidates: bounded.map((zone) => candidateOf(zone, tellApart(taken.get(zone) ?? []))), outlines };
+  const candidates = bounded
+    .map((zone) => candidateOf(zone, tellApart(taken.get(zone) ?? [])))
+    .filter(({ areas, element }) => areas.inner >= leastUnnamed || element.name !== '' || element.number !== '');
+  return { candidates, outlines };
 }
 
 const counterClockwise = (points: readonly Point[]): Point[] =>

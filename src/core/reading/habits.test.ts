@@ -1,0 +1,130 @@
+import { asDrawn } from '@/core/datum/placement';
+import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import type { Role } from '@/core/sorting/roles';
+import { area } from '@/core/geometry/polygon';
+import type { LengthUnit } from '@/core/units/length';
+import { flatten } from '@/core/underlay/flatten';
+import { toleranceFor } from '@/core/patterns/settings';
+import type { Candidate } from './candidate';
+import { read } from './read';
+import { Scene } from './scene';
+
+/** Small drawings, each of one habit of practices that tripped the reader once. */
+const roles: Record<string, Role> = { W: 'wall', D: 'door', G: 'window', Z: 'zone', C: 'column', B: 'beam', S: 'slab' };
+
+function readPlan(entities: string, unit: LengthUnit = 'm') {
+  const { drawing } = readText(dxf({ entities }));
+  const roleOf = drawing.layers.map((layer) => roles[layer.name] ?? null);
+  const { candidates } = read({
+    scene: new Scene(drawing, flatten(drawing), asDrawn(unit), roleOf),
+    tolerance: toleranceFor(unit),
+  });
+  return <K extends Candidate['kind']>(kind: K) =>
+    candidates.filter((c): c is Extract<Candidate, { kind: K }> => c.kind === kind);
+}
+
+const rectangle = (x1: number, y1: number, x2: number, y2: number, layer: string): string =>
+  line(x1, y1, x2, y1, layer) + line(x2, y1, x2, y2, layer) + line(x2, y2, x1, y2, layer) + line(x1, y2, x1, y1, layer);
+const arc = (radius: number, from: number, to: number, layer = 'W'): string =>
+  groups([0, 'ARC'], [8, layer], [10, 0], [20, 0], [40, radius], [50, from], [51, to]);
+const text = (x: number, y: number, words: string, layer: string, height = 0.2): string =>
+  groups([0, 'TEXT'], [8, layer], [10, x], [20, y], [40, height], [1, words], [72, 1], [73, 2], [11, x], [21, y]);
+
+describe('a column of loose lines', () => {
+  const cross = line(0, 0, 0.4, 0.3, 'C') + line(0.4, 0, 0, 0.3, 'C');
+
+  test('with both diagonals is its rectangle', () => {
+    const columns = readPlan(rectangle(0, 0, 0.4, 0.3, 'C') + cross)('column');
+    expect(columns.map(({ element }) => [element.position, element.section])).toEqual([
+      [[0.2, 0.15], { shape: 'rectangle', width: 0.4, depth: 0.3 }],
+    ]);
+  });
+
+  test('one side of which is drawn partly once more is one all the same', () => {
+    const columns = readPlan(rectangle(0, 0, 0.4, 0.3, 'C') + line(0, 0, 0.25, 0, 'C'))('column');
+    expect(columns.map(({ element }) => element.section)).toEqual([{ shape: 'rectangle', width: 0.4, depth: 0.3 }]);
+  });
+
+  test('that form no one shape, as a plan does, are none', () => {
+    const steps = [0, 1, 2, 3];
+    const pieces = steps.flatMap((i) =>
+      steps.slice(1).map((j) => line(i, j - 1, i, j, 'C') + line(j - 1, i, j, i, 'C')),
+    );
+    const grid = pieces.join('');
+    expect(readPlan(grid)('column')).toEqual([]);
+  });
+});
+
+test('a beam in a drawing in inches has its mark in inches', () => {
+  // 8 by 14 inches, between columns 12 inches wide, 20 feet apart.
+  const columns = rectangle(-6, -6, 6, 6, 'C') + rectangle(234, -6, 246, 6, 'C');
+  const [beam] = readPlan(
+    columns + line(6, 4, 234, 4, 'B') + line(6, -4, 234, -4, 'B') + text(120, 9, 'T1 8x14', 'B', 6),
+    'in',
+  )('beam');
+  expect(beam.element.section).toEqual({ shape: 'rectangle', width: 0.2032, depth: 0.3556 });
+  expect(beam.element.mark).toBe('T1');
+});
+
+describe('walls that stop at the faces of a column where they meet', () => {
+  // Two rooms of 5 by 4 m beside one another, columns of 40 cm at all six corners, every wall cut at them.
+  const at = [0, 5, 10].flatMap((x) => [0, 4].map((y) => [x, y]));
+  const columns = at.map(([x, y]) => rectangle(x - 0.2, y - 0.2, x + 0.2, y + 0.2, 'C')).join('');
+  const wall = (x1: number, y1: number, x2: number, y2: number): string =>
+    rectangle(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2), 'W');
+  const plan =
+    columns +
+    [0, 4].map((y) => wall(0.2, y - 0.1, 4.8, y + 0.1) + wall(5.2, y - 0.1, 9.8, y + 0.1)).join('') +
+    [0, 5, 10].map((x) => wall(x - 0.1, 0.2, x + 0.1, 3.8)).join('');
+
+  test('meet in it: two rooms, no opening as wide as the column', () => {
+    const of = readPlan(plan);
+    expect(of('opening')).toEqual([]);
+    expect(of('zone').map(({ areas }) => Number(areas.inner.toFixed(6)))).toEqual([18.24, 18.24]);
+    // 4.8 by 3.8 m inside each.
+  });
+
+  test('share their nodes exactly', () => {
+    const ends = readPlan(plan)('wall').flatMap(({ element: { start, end } }) => [start, end]);
+    const nodes = [...new Set(ends.map(([x, y]) => `${x} ${y}`))].map((node) => node.split(' ').map(Number));
+    expect(nodes).toHaveLength(6);
+    expect(nodes.map((node) => node.map((value) => Number(value.toFixed(9)))).sort()).toEqual(at.sort());
+  });
+});
+
+describe('a partition that ends on a curved wall', () => {
+  // A half ring of 6 m radius, 30 cm thick, closed by a straight wall below; a partition breaks the inner face.
+  const turn = (Math.asin(0.1 / 5.85) * 180) / Math.PI;
+  const ring = arc(6.15, 0, 180) + arc(5.85, 0, 90 - turn) + arc(5.85, 90 + turn, 180);
+  const inside = Math.sqrt(5.85 ** 2 - 0.1 ** 2);
+  const partition = line(-0.1, 0.15, -0.1, inside, 'W') + line(0.1, 0.15, 0.1, inside, 'W');
+  const base =
+    line(-6.15, -0.15, 6.15, -0.15, 'W') + line(-5.85, 0.15, -0.1, 0.15, 'W') + line(0.1, 0.15, 5.85, 0.15, 'W');
+
+  test('leaves the wall whole, and parts the room in two', () => {
+    const of = readPlan(ring + partition + base);
+    const zones = of('zone');
+    expect(zones).toHaveLength(2);
+    // A quarter of the ring's inside, above the straight wall's face and beside the partition's.
+    const [r, w, h] = [5.85, 0.1, 0.15];
+    const quarter = integral((x) => Math.sqrt(r * r - x * x) - h, w, Math.sqrt(r * r - h * h));
+    for (const { element } of zones) expect(Math.abs(area(element.outline))).toBeCloseTo(quarter, 0);
+    expect(of('wall').filter(({ element }) => element.bulge !== 0)).toHaveLength(2);
+  });
+});
+
+/** An area under a curve, by Simpson's rule. */
+function integral(f: (x: number) => number, from: number, to: number): number {
+  const n = 2000;
+  const step = (to - from) / n;
+  let sum = f(from) + f(to);
+  for (let i = 1; i < n; i += 1) sum += f(from + i * step) * (i % 2 === 0 ? 2 : 4);
+  return (sum * step) / 3;
+}
+
+test('a face without a name of less than 2 m\u00b2 is a shaft; with one it is a room', () => {
+  const shaft = (words: string) =>
+    rectangle(0, 0, 1.4, 1.4, 'W') + rectangle(0.15, 0.15, 1.25, 1.25, 'W') + text(0.7, 0.7, words, 'Z');
+  expect(readPlan(shaft(''))('zone')).toEqual([]);
+  expect(readPlan(shaft('Store'))('zone').map(({ element }) => element.name)).toEqual(['Store']);
+});
