@@ -1,6 +1,7 @@
 import { leastOf, mostOf } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { chordCount } from '@/core/geometry/bulge';
+import { PointGrid } from '@/core/geometry/pointGrid';
 import { direction, distance, type Point } from '@/core/geometry/vector';
 import type { CurvedFace } from '@/core/patterns/faces';
 import { openingWidth, type Gap, type Mark } from './runs';
@@ -44,28 +45,47 @@ const wholeTurn = 2 * Math.PI;
 
 /** Pairs of faces about one centre, at a wall's distance, wherever both are drawn. */
 export function pairArcs(arcs: readonly CurvedFace[], across: Across): Bend[] {
-  const rings = ringsOf(arcs);
-  return rings.flatMap((inner, i) =>
-    rings.slice(i + 1).flatMap((outer) => {
-      const apart = outer.radius - inner.radius;
-      const paired = apart >= across.least && apart <= across.most && distance(outer.centre, inner.centre) < oneCentre;
-      return paired ? pairRings(inner, outer) : [];
-    }),
-  );
+  return aboutCentres(arcs).flatMap((own) => {
+    const rings = ringsOf(own);
+    return rings.flatMap((inner, i) =>
+      rings.slice(i + 1).flatMap((outer) => {
+        const apart = outer.radius - inner.radius;
+        return apart >= across.least && apart <= across.most ? pairRings(inner, outer) : [];
+      }),
+    );
+  });
 }
 
-/** The circles that faces lie on, from the smallest. */
+/** Faces by the centre that they share. */
+function aboutCentres(arcs: readonly CurvedFace[]): CurvedFace[][] {
+  const grid = new PointGrid(oneCentre, arcs.length);
+  const groups: { centre: Point; arcs: CurvedFace[] }[] = [];
+  for (const arc of arcs) {
+    const [x, y] = arc.centre;
+    let known: CurvedFace[] | null = null;
+    grid.near(x, y, (i) => {
+      if (known === null && distance(groups[i].centre, arc.centre) < oneCentre) known = groups[i].arcs;
+    });
+    const group = known as CurvedFace[] | null;
+    if (group !== null) group.push(arc);
+    else {
+      grid.add(groups.length, x, y);
+      groups.push({ centre: arc.centre, arcs: [arc] });
+    }
+  }
+  return groups.map(({ arcs: own }) => own);
+}
+
+/** The circles that faces about one centre lie on, from the smallest. */
 function ringsOf(arcs: readonly CurvedFace[]): Ring[] {
   const rings: Ring[] = [];
   for (const { centre, radius, start, sweep, source } of [...arcs].sort((a, b) => a.radius - b.radius)) {
-    const known = rings.find(
-      (ring) => Math.abs(ring.radius - radius) < oneBend && distance(ring.centre, centre) < oneCentre,
-    );
+    const last = rings[rings.length - 1];
     const stretch = { from: start, to: start + sweep, sources: [source] };
-    if (known) known.free.push(stretch);
+    if (last !== undefined && radius - last.radius < oneBend) last.free.push(stretch);
     else rings.push({ centre, radius, free: [stretch] });
   }
-  return rings.sort((a, b) => a.radius - b.radius);
+  return rings;
 }
 
 /** Stretches of one circle, joined where the other circle's faces go on past the break. */

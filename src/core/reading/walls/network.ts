@@ -75,7 +75,7 @@ export function joinNetwork(
       else ends[hit.other][hit.along <= margin ? 0 : 1] = node;
     }
   });
-  const bendCuts = bends.map((bend) => endsOnBend(lines, ends, bend, nodes, posts));
+  const bendCuts = bends.map((bend) => endsOnBend(lines, near, ends, bend, nodes, posts));
   goOn(lines, near, ends, nodes);
   const met = bends.map(
     (bend) => bendEnds(bend).map((end) => meetBend(lines, near, bend, end, ends, cuts, nodes)) as [Point, Point],
@@ -100,13 +100,16 @@ export function joinNetwork(
 /** Ends of straight walls that stop at a curved one's face go on to its centre line, between its ends. */
 function endsOnBend(
   lines: readonly Line[],
+  near: Near,
   ends: [Point, Point][],
   bend: Bend,
   nodes: Nodes,
   posts: BoxIndex<Obstacle>,
 ): BendCut[] {
   const cuts: BendCut[] = [];
-  lines.forEach((line, i) => {
+  const [low, high] = cornersAbout(bend);
+  for (const i of near({ a: low, b: high }, -1)) {
+    const line = lines[i];
     for (const end of [0, 1] as const) {
       const at = end === 0 ? line.a : line.b;
       // One that was moved meets another wall already.
@@ -129,9 +132,15 @@ function endsOnBend(
       ends[i][end] = node;
       cuts.push({ turn, node });
     }
-  });
+  }
   return cuts;
 }
+
+/** Two corners of the box round a bend's circle. */
+const cornersAbout = ({ centre: [x, y], radius }: Bend): [Point, Point] => [
+  [x - radius, y - radius],
+  [x + radius, y + radius],
+];
 
 /** Walls of different thickness that go on in one line share the node between them. */
 function goOn(lines: readonly Line[], near: Near, ends: [Point, Point][], nodes: Nodes): void {

@@ -22,6 +22,7 @@ type Stretch = [from: number, to: number];
 export function stopsOf(strips: readonly Strip[], bends: readonly Bend[], columns: readonly Obstacle[]): Stops {
   const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach + onFace));
   const passing = stripsPassing(strips);
+  const curved = new BoxIndex(bends, ({ centre, radius, thickness }) => boxOf([centre], radius + thickness));
   const onWall = abutting(strips);
   return {
     filled(a, b) {
@@ -29,7 +30,7 @@ export function stopsOf(strips: readonly Strip[], bends: readonly Bend[], column
       const stretches = [
         ...posts.touching(boxOf([a, b])).flatMap((post) => stretchOfColumn(post, a, b)),
         ...passing(a, b),
-        ...bends.flatMap((bend) => stretchesOfBend(bend, a, b)),
+        ...curved.touching(boxOf([a, b])).flatMap((bend) => stretchesOfBend(bend, a, b)),
       ];
       return covers(stretches, width);
     },
