@@ -10,7 +10,16 @@ import { read } from './read';
 import { Scene } from './scene';
 
 /** Small drawings, each of one habit of practices that tripped the reader once. */
-const roles: Record<string, Role> = { W: 'wall', D: 'door', G: 'window', Z: 'zone', C: 'column', B: 'beam', S: 'slab' };
+const roles: Record<string, Role> = {
+  A: 'grid',
+  W: 'wall',
+  D: 'door',
+  G: 'window',
+  Z: 'zone',
+  C: 'column',
+  B: 'beam',
+  S: 'slab',
+};
 
 function readPlan(entities: string, unit: LengthUnit = 'm') {
   const { drawing } = readText(dxf({ entities }));
@@ -29,6 +38,37 @@ const arc = (radius: number, from: number, to: number, layer = 'W'): string =>
   groups([0, 'ARC'], [8, layer], [10, 0], [20, 0], [40, radius], [50, from], [51, to]);
 const text = (x: number, y: number, words: string, layer: string, height = 0.2): string =>
   groups([0, 'TEXT'], [8, layer], [10, x], [20, y], [40, height], [1, words], [72, 1], [73, 2], [11, x], [21, y]);
+
+describe('the bubble of a grid line', () => {
+  const axis = line(0, 0, 0, 20, 'A');
+  const labels = (bubble: string) =>
+    readPlan(axis + bubble)('grid').map(({ element, doubt }) => [element.label, doubt]);
+
+  test('is a hexagon of loose lines round its label', () => {
+    const corner = (i: number) => [0.5 * Math.sin((i * Math.PI) / 3), 20.5 - 0.5 * Math.cos((i * Math.PI) / 3)];
+    const sides = Array.from({ length: 6 }, (_, i) => {
+      const [[x1, y1], [x2, y2]] = [corner(i), corner(i + 1)];
+      return line(x1, y1, x2, y2, 'A');
+    });
+    expect(labels(sides.join('') + text(0, 20.5, '7', 'A'))).toEqual([['7', null]]);
+  });
+
+  test('is a polyline of two half circles, and no line of its own', () => {
+    const ring = groups(
+      [0, 'LWPOLYLINE'],
+      [8, 'A'],
+      [90, 2],
+      [70, 1],
+      [10, -0.5],
+      [20, 20.5],
+      [42, 1],
+      [10, 0.5],
+      [20, 20.5],
+      [42, 1],
+    );
+    expect(labels(ring + text(0, 20.5, 'B', 'A'))).toEqual([['B', null]]);
+  });
+});
 
 describe('a column of loose lines', () => {
   const cross = line(0, 0, 0.4, 0.3, 'C') + line(0.4, 0, 0, 0.3, 'C');

@@ -1,4 +1,6 @@
 import type { PlacedPath, PlacedText } from '@/core/placed/placed';
+import { loopsOf, type LooseSide } from '@/core/patterns/loops';
+import { pathPoints } from '@/core/patterns/outlines';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { centroid, contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
@@ -17,52 +19,97 @@ const radii = { least: 0.06, most: 3 };
 /** Label length above which a text in a ring is a note, not a grid label. */
 const longestLabel = 6;
 
+/** A closed shape of a bubble's size; without an outline it is a circle. */
+interface Ring {
+  centre: Point;
+  radius: number;
+  outline: readonly Point[] | null;
+  handles: string[];
+}
+
 /**
- * Tells bubbles (circles and small closed shapes) from the other paths on the grid's layers, with the text inside each.
+ * Tells bubbles from the other paths on the grid's layers, with the text inside each: circles, small closed shapes,
+ * and, where a text stands in them, polygons of loose lines.
+ * @param gap how far the ends of loose lines may lie apart, metres
  */
 export function findBubbles(
   paths: readonly PlacedPath[],
   texts: readonly PlacedText[],
+  gap: number,
 ): { bubbles: Bubble[]; rest: PlacedPath[] } {
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
+  const bubbleOf = ({ centre, radius, outline, handles }: Ring): Bubble => {
+    const [text] = written
+      .around(centre, radius)
+      .filter(
+        ({ text: words, at }) =>
+          words.length > 0 &&
+          words.length <= longestLabel &&
+          distance(at, centre) <= radius &&
+          (outline === null || contains(outline, at)),
+      )
+      .sort((a, b) => distance(a.at, centre) - distance(b.at, centre));
+    const label = text?.text ?? null;
+    return { centre, radius, label, handles: [...new Set([...handles, ...(text ? [text.handle] : [])])] };
+  };
   const bubbles: Bubble[] = [];
-  const rest: PlacedPath[] = [];
+  const open: PlacedPath[] = [];
   for (const path of paths) {
     const ring = ringOf(path);
-    if (ring === null) {
-      rest.push(path);
-      continue;
-    }
-    const inside = written
-      .around(ring.centre, ring.radius)
-      .filter(
-        (text) =>
-          text.text.length > 0 &&
-          text.text.length <= longestLabel &&
-          distance(text.at, ring.centre) <= ring.radius &&
-          (path.circle || contains(path.points, text.at)),
-      );
-    const text = inside.sort((a, b) => distance(a.at, ring.centre) - distance(b.at, ring.centre))[0];
-    bubbles.push({
-      ...ring,
-      label: text?.text ?? null,
-      handles: [...new Set([path.handle, ...(text ? [text.handle] : [])])],
-    });
+    if (ring === null) open.push(path);
+    else bubbles.push(bubbleOf(ring));
   }
-  return { bubbles, rest };
+  const loose = looseRings(open, gap)
+    .map((ring) => ({ ring, bubble: bubbleOf(ring) }))
+    .filter(({ bubble }) => bubble.label !== null);
+  const used = new Set(loose.flatMap(({ ring }) => ring.handles));
+  return {
+    bubbles: [...bubbles, ...loose.map(({ bubble }) => bubble)],
+    rest: open.filter((path) => !(isShort(path) && used.has(path.handle))),
+  };
 }
 
-function ringOf(path: PlacedPath): { centre: Point; radius: number } | null {
+/** Whether a path is one side that a bubble may have. */
+const isShort = ({ points, closed }: PlacedPath): boolean =>
+  !closed && points.length === 2 && distance(points[0], points[1]) <= radii.most;
+
+/** Polygons of a bubble's size that loose lines close. */
+function looseRings(paths: readonly PlacedPath[], gap: number): Ring[] {
+  const sides = paths.filter(isShort).map(({ points: [a, b], bulges: [bulge], handle, entity, layer }): LooseSide => ({
+    a,
+    b,
+    bulge,
+    handle,
+    entity,
+    layer,
+  }));
+  return loopsOf(sides, gap, true).loops.flatMap(({ points, handles }) => {
+    const ring = sizedRing(points);
+    return ring === null ? [] : [{ ...ring, outline: points, handles }];
+  });
+}
+
+/** The middle and the reach of an outline, where it has a bubble's size. */
+function sizedRing(points: readonly Point[]): { centre: Point; radius: number } | null {
+  if (points.length < 3) return null;
+  const centre = centroid(points);
+  const radius = Math.max(...points.map((p) => distance(p, centre)));
+  return radius >= radii.least && radius <= radii.most ? { centre, radius } : null;
+}
+
+function ringOf(path: PlacedPath): Ring | null {
   if (!path.closed) return null;
   if (path.circle) {
     const radius = distance(path.points[0], path.points[1]) / 2;
     const centre: Point = [(path.points[0][0] + path.points[1][0]) / 2, (path.points[0][1] + path.points[1][1]) / 2];
-    return radius >= radii.least && radius <= radii.most ? { centre, radius } : null;
+    return radius >= radii.least && radius <= radii.most
+      ? { centre, radius, outline: null, handles: [path.handle] }
+      : null;
   }
-  if (path.points.length < 3) return null;
-  const centre = centroid(path.points);
-  const radius = Math.max(...path.points.map((p) => distance(p, centre)));
-  return radius >= radii.least && radius <= radii.most ? { centre, radius } : null;
+  // A circle may be a polyline of two arcs.
+  const outline = pathPoints(path);
+  const ring = sizedRing(outline);
+  return ring === null ? null : { ...ring, outline, handles: [path.handle] };
 }
 
 /** The bubble that an end of a line runs into: its centre on the line's run, its ring about at the end. */

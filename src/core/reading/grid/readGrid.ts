@@ -27,7 +27,7 @@ interface Found {
  */
 export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: GridCandidate[]; unread: Unread[] } {
   const paths = scene.paths('grid');
-  const { bubbles, rest } = findBubbles(paths, scene.texts('grid', 'label'));
+  const { bubbles, rest } = findBubbles(paths, scene.texts('grid', 'label'), tolerance.gap);
   const rings = new BoxIndex(bubbles, ({ centre }) => boxOf([centre]));
   const pieces: GridPiece[] = rest.flatMap((path) => {
     const sides = path.points.length - (path.closed ? 0 : 1);
