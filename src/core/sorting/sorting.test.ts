@@ -58,3 +58,27 @@ test('a large drawing whose layers are named is taken at its names; a small one 
   expect(suggested(40_001)).toMatchObject({ role: 'wall', conflict: null });
   expect(suggested(30).role).toBe('wall');
 });
+
+test.each([
+  ['PILARES', 'column'],
+  ['02_Soyler', 'column'],
+  ['S\u00f8jler', 'column'],
+  ['VIG', 'beam'],
+  ['Forjado', 'slab'],
+  ['HUEC', 'slabOpening'],
+  ['Ventanas', 'window'],
+  ['D\u00d8R', 'door'],
+  ['\u015aciany', 'wall'],
+  ['10_MW', 'wall'],
+  ['\u58c1', 'wall'],
+  ['A-\u67f1-1F', 'column'],
+  ['\u0421\u0442\u0435\u043d\u044b', 'wall'],
+  ['Column Lines', 'grid'],
+  ['S-COLS', 'column'],
+])('a layer called %s is suggested as %s', (name, role) => {
+  expect(suggestRole(name)?.role).toBe(role);
+});
+
+test.each(['VENTILATION', 'L12', '0', 'Pilot'])('a layer called %s says nothing, or no such thing', (name) => {
+  expect(['window', 'column']).not.toContain(suggestRole(name)?.role);
+});
