@@ -216,7 +216,10 @@ async function traced(
   await page.getByRole('tab', { name: 'Change', exact: true }).click();
   await page.mouse.click(at[0][0], at[0][1] + 30);
   await page.getByRole('button', { name: /^columns \d/ }).click();
-  await page.getByText(/\d+ selected/).first().scrollIntoViewIfNeeded();
+  await page
+    .getByText(/\d+ selected/)
+    .first()
+    .scrollIntoViewIfNeeded();
   await shot('tracing-change');
   await page.getByRole('button', { name: 'None', exact: true }).click();
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
