@@ -153,6 +153,31 @@ describe('a partition that ends on a curved wall', () => {
   });
 });
 
+test('a curved wall that columns interrupt is one, and its windows are as wide as drawn, where they are drawn', () => {
+  // Three quarters of a ring of 6 m radius, 30 cm thick, with columns at 60 and 120 degrees and a window of 12 degrees
+  // at 90; in degrees, since arcs are drawn in them.
+  const column = (angle: number): string => {
+    const [x, y] = [6 * Math.cos((angle * Math.PI) / 180), 6 * Math.sin((angle * Math.PI) / 180)];
+    return rectangle(x - 0.2, y - 0.2, x + 0.2, y + 0.2, 'C');
+  };
+  const pieces: [number, number][] = [
+    [-45, 58],
+    [62, 84],
+    [96, 118],
+    [122, 225],
+  ];
+  const ring = pieces.map(([from, to]) => arc(6.15, from, to) + arc(5.85, from, to)).join('');
+  const window = [5.85, 6, 6.15].map((radius) => arc(radius, 84, 96, 'G')).join('');
+  const of = readPlan(ring + column(60) + column(120) + window);
+  const [bent, ...more] = of('wall');
+  expect(more).toEqual([]);
+  const metresOf = (degrees: number): number => (6 * degrees * Math.PI) / 180;
+  expect(4 * Math.atan(bent.element.bulge)).toBeCloseTo((270 * Math.PI) / 180, 6);
+  expect(of('opening').map(({ element }) => [element.use, element.offset, element.width])).toEqual([
+    ['window', expect.closeTo(metresOf(129), 4), expect.closeTo(metresOf(12), 4)],
+  ]);
+});
+
 /** An area under a curve, by Simpson's rule. */
 function integral(f: (x: number) => number, from: number, to: number): number {
   const n = 2000;

@@ -68,7 +68,7 @@ test('a curved wall cut anywhere and drawn in any order is one again', () => {
           bend(start, turn * at, r, [0, 0], 1),
           bend(start + turn * at, turn * (1 - at), r, [0, 0], 2),
         ];
-        const joined = joinBends(swapped ? [second, first] : [first, second], []);
+        const joined = joinBends(swapped ? [second, first] : [first, second], [], () => false);
         expect(joined).toHaveLength(1);
         expect(joined[0].sweep).toBeCloseTo(turn, 6);
         expect(Math.abs(between(joined[0].start, start))).toBeLessThan(1e-6);
@@ -86,7 +86,7 @@ test('bends of other circles, other thickness, or with an unexplained gap stay t
     { ...bend(0.5, 0.5), thickness: 0.3 },
     bend(0.8, 0.5),
   ])
-    expect(joinBends([one, other], [])).toHaveLength(2);
+    expect(joinBends([one, other], [], () => false)).toHaveLength(2);
 });
 
 test('arcs pair at a wall\u2019s distance about one centre, where they lie beside one another', () => {

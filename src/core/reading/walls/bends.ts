@@ -22,6 +22,8 @@ export interface Bend {
 const oneCentre = 0.02;
 /** Faces and bends of one circle lie within this, metres. */
 const oneBend = 0.012;
+/** Bends whose ends lie within this along their circle touch, metres. */
+const touching = 0.025;
 
 /** Faces of one circle: its centre and radius, and the stretches of it that are free to be paired, in angles. */
 interface Ring {
@@ -138,53 +140,64 @@ function pairRings(inner: Ring, outer: Ring): Bend[] {
 }
 
 /**
- * Joins bends of one circle that follow one another across what is drawn as a door or a window, and where they touch.
+ * Joins bends of one circle that follow one another across what is drawn as a door or a window, across columns, and
+ * where they touch; each with the one that comes next on the circle.
+ * @param filled whether columns fill the place between two points
  */
-export function joinBends(bends: readonly Bend[], marks: readonly Mark[]): Bend[] {
+export function joinBends(
+  bends: readonly Bend[],
+  marks: readonly Mark[],
+  filled: (a: Point, b: Point) => boolean,
+): Bend[] {
   const left = [...bends].sort((a, b) => a.start - b.start);
   const joined: Bend[] = [];
   while (left.length > 0) {
     let bend = left.shift()!;
-    for (let i = 0; i < left.length;) {
-      const gap = gapTo(bend, left[i], marks);
-      if (gap === null) {
-        i += 1;
-        continue;
-      }
-      const [next] = left.splice(i, 1);
-      const shift = gap.to;
+    for (;;) {
+      const next = nextOf(bend, left);
+      const gap = next === null ? null : gapTo(bend, next, marks, filled);
+      if (next === null || gap === null) break;
+      left.splice(left.indexOf(next), 1);
       bend = {
         ...bend,
-        sweep: (shift + next.sweep * next.radius) / bend.radius,
+        sweep: (gap.to + next.sweep * next.radius) / bend.radius,
         sources: [...bend.sources, ...next.sources],
         gaps: [
           ...bend.gaps,
           ...(gap.sources.length > 0 ? [gap] : []),
-          ...next.gaps.map((other) => ({ ...other, from: other.from + shift, to: other.to + shift })),
+          ...next.gaps.map((other) => ({ ...other, from: other.from + gap.to, to: other.to + gap.to })),
         ],
       };
-      i = 0;
     }
     joined.push(bend);
   }
-  return joined;
+  // One that was begun in the middle of a chain has its beginning among the others.
+  return joined.length < bends.length ? joinBends(joined, marks, filled) : joined;
+}
+
+/** The bend of the same circle and thickness that comes next after one; null where none does. */
+function nextOf(bend: Bend, others: readonly Bend[]): Bend | null {
+  const turnTo = (other: Bend): number => between(bend.start + bend.sweep, other.start);
+  const following = others.filter(
+    (other) =>
+      distance(bend.centre, other.centre) <= oneCentre &&
+      Math.abs(bend.radius - other.radius) <= oneBend &&
+      Math.abs(bend.thickness - other.thickness) <= oneBend &&
+      turnTo(other) * bend.radius >= -touching,
+  );
+  return following.sort((a, b) => turnTo(a) - turnTo(b))[0] ?? null;
 }
 
 /**
- * What lies between the end of a bend and the beginning of another on its circle, along its centre line; null where
+ * What lies between the end of a bend and the beginning of the next on its circle, along its centre line; null where
  * they are two walls.
  */
-function gapTo(bend: Bend, next: Bend, marks: readonly Mark[]): Gap | null {
-  if (
-    distance(bend.centre, next.centre) > oneCentre ||
-    Math.abs(bend.radius - next.radius) > oneBend ||
-    Math.abs(bend.thickness - next.thickness) > oneBend
-  )
-    return null;
+function gapTo(bend: Bend, next: Bend, marks: readonly Mark[], filled: (a: Point, b: Point) => boolean): Gap | null {
   const end = bend.start + bend.sweep;
   const turn = between(end, next.start);
   const [from, width] = [bend.sweep * bend.radius, turn * bend.radius];
-  if (Math.abs(width) <= 0.025) return { from, to: from + width, kind: 'opening', sources: [] };
+  if (Math.abs(width) <= touching || filled(onBend(bend, end), onBend(bend, next.start)))
+    return { from, to: from + width, kind: 'opening', sources: [] };
   if (width < openingWidth.least || width > openingWidth.most) return null;
   const inside = marks.filter(({ points }) => {
     const polar = points.map(([x, y]) => ({

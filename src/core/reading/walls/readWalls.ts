@@ -23,7 +23,7 @@ import type { Obstacle } from './obstacle';
 import { markOuter } from './outer';
 import { writtenSizes } from './openingTexts';
 import { joinStrips, type Mark } from './runs';
-import { stopsOf } from './stops';
+import { filledByColumns, stopsOf } from './stops';
 import { pairFaces, unique } from '@/core/patterns/strips';
 
 export interface WallReading {
@@ -52,7 +52,7 @@ export function* wallStages(
   const strips = paired.flatMap(({ strips: own }) => own);
   yield 'walls and openings';
   const marks = marksOf(scene);
-  const bends = joinBends(pairArcs(curved, settings.wall), marks);
+  const bends = joinBends(pairArcs(curved, settings.wall), marks, filledByColumns(obstacles));
   const runs = joinStrips(strips, families, marks, stopsOf(strips, bends, obstacles));
   yield 'nodes of walls';
   const network = joinNetwork(runs, bends, obstacles);

@@ -38,6 +38,16 @@ export function stopsOf(strips: readonly Strip[], bends: readonly Bend[], column
   };
 }
 
+/** Whether columns fill the place between two points. */
+export function filledByColumns(columns: readonly Obstacle[]): (a: Point, b: Point) => boolean {
+  const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach + onFace));
+  return (a, b) =>
+    covers(
+      posts.touching(boxOf([a, b])).flatMap((post) => stretchOfColumn(post, a, b)),
+      distance(a, b),
+    );
+}
+
 /** Whether stretches leave nothing of a gap open but slits. */
 function covers(stretches: Stretch[], width: number): boolean {
   let reached = 0;
