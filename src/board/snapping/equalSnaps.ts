@@ -8,7 +8,7 @@ import { offer, type Held, type SnapProvider } from './held';
 
 /** Nodes of the model within this are compared, metres: about two bays. */
 const within = 16;
-/** So many nodes are compared, the nearest, and so many elements looked at for them. */
+/** So many nodes are compared, the nearest, and so many elements looked at for them at most. */
 const [mostNodes, mostLooked] = [12, 400];
 /** Nodes closer than this are one, metres. */
 const oneNode = 0.01;
@@ -21,13 +21,12 @@ function nodesOf(element: ElementRow): Point[] {
   return element.kind === 'column' || element.kind === 'support' || element.kind === 'beam' ? endsOf(element) : [];
 }
 
-function nodesNear(scene: BoardScene, [x, y]: Point): Point[] {
-  const found = elementsIn(scene, [x - within, y - within, x + within, y + within]);
+/** The nodes nearest to a place; in a crowd only what is close to it is looked at. */
+function nodesNear(scene: BoardScene, [x, y]: Point, reach = within): Point[] {
+  const found = elementsIn(scene, [x - reach, y - reach, x + reach, y + reach]);
+  if (found.length > mostLooked && reach > oneNode) return nodesNear(scene, [x, y], reach / 2);
   const kept: Point[] = [];
-  const byNearness = found
-    .slice(0, mostLooked)
-    .flatMap(nodesOf)
-    .sort((a, b) => distance(a, [x, y]) - distance(b, [x, y]));
+  const byNearness = found.flatMap(nodesOf).sort((a, b) => distance(a, [x, y]) - distance(b, [x, y]));
   for (const node of byNearness) {
     if (kept.length === mostNodes) break;
     if (!kept.some((other) => distance(other, node) < oneNode)) kept.push(node);

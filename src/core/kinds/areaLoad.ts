@@ -5,7 +5,7 @@ import { number, words } from './fields';
 import { squareMetres } from './figures';
 import type { Kind } from './kind';
 import { holes, outline } from './limits';
-import { loadCase, noLoad, pressure, pressureWords } from './loading';
+import { loadCase, loadChecks, pressure, pressureWords } from './loading';
 
 /** A load on the slabs of its level within an outline; newtons per square metre, downward where negative. */
 export interface AreaLoad {
@@ -39,5 +39,5 @@ export const areaLoad: Kind<'areaLoad'> = {
       factor: kilo,
     }),
   ],
-  checks: (shape) => [...areaChecks(shape), ...(shape.q === 0 ? [noLoad] : [])],
+  checks: (shape) => [...areaChecks(shape), ...loadChecks(shape, [0, 0, shape.q])],
 };

@@ -27,8 +27,10 @@ export const calculationArea: Kind<'calculationArea'> = {
   move: (shape, { ring }) => ({ ...shape, outline: ring(shape.outline), holes: shape.holes.map(ring) }),
   name: ({ name }) => name,
   size: (shape) => squareMetres(areaOf(shape)),
-  facts: (shape) =>
-    `${squareMetres(areaOf(shape))}, ${metres(shape.rise)} above its level, points ${shape.spacing === null ? 'by its size' : `every ${metres(shape.spacing)}`}`,
+  facts(shape) {
+    const points = shape.spacing === null ? 'points by its size' : `points every ${metres(shape.spacing)}`;
+    return `${squareMetres(areaOf(shape))}, ${metres(shape.rise)} above its level, ${points}`;
+  },
   fields: () => [
     words<'calculationArea'>('Name', 'name'),
     length<'calculationArea'>('Above its level', 'rise', -Infinity),

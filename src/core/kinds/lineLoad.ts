@@ -5,7 +5,7 @@ import { metres } from './figures';
 import type { Kind } from './kind';
 import { point, rise } from './limits';
 import { awayFromLine, bandOutline, dragLine, lineGrips } from './lines';
-import { components, isZero, loadCase, noLoad, turnedVector, vector3, vectorWords, type Vector3 } from './loading';
+import { components, loadCase, loadChecks, turnedVector, vector3, vectorWords, type Vector3 } from './loading';
 
 /** A load along a straight line, `rise` metres above its level; newtons per metre of its length. */
 export interface LineLoad {
@@ -66,10 +66,12 @@ export const lineLoad: Kind<'lineLoad'> = {
       (shape, end) => ({ ...shape, end }),
     ),
   ],
-  checks: ({ start, end, q }) => [
-    ...(distance(start, end) < shortest
-      ? [`It is ${(distance(start, end) * 1000).toFixed(1)} mm long; at least ${shortest * 1000} mm were expected.`]
+  checks: (shape) => [
+    ...(distance(shape.start, shape.end) < shortest
+      ? [
+          `It is ${(distance(shape.start, shape.end) * 1000).toFixed(1)} mm long; at least ${shortest * 1000} mm were expected.`,
+        ]
       : []),
-    ...(isZero(q) ? [noLoad] : []),
+    ...loadChecks(shape, shape.q),
   ],
 };

@@ -70,4 +70,9 @@ export function vectorWords(vector: Vector3, unit: string): string {
 export const pressureWords = (value: number): string => `${figure(value)} kN/m\u00b2`;
 
 export const isZero = (vector: Vector3): boolean => vector.every((value) => value === 0);
-export const noLoad = 'It loads nothing: a value other than zero was expected.';
+
+/** What is wrong with a load in itself: it acts with nothing, or belongs to no case. */
+export const loadChecks = (load: { case: string }, ...acting: readonly Vector3[]): string[] => [
+  ...(acting.every(isZero) ? ['It loads nothing: type a value other than zero.'] : []),
+  ...(load.case.trim() === '' ? ['It belongs to no load case: type one, such as G or Q.'] : []),
+];

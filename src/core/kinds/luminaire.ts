@@ -59,7 +59,12 @@ export const luminaire: Kind<'luminaire'> = {
   name: ({ photometry }) => photometry,
   size: ({ rise: above }) => `${metres(above)} above its level`,
   facts: ({ rise: above, rotation, tilt, output }) =>
-    `${metres(above)} above its level, turned ${Number(rotation.toFixed(1))}\u00b0${tilt === 0 ? '' : `, tilted ${tilt}\u00b0`}, output ${Number((output * 100).toFixed(0))} %`,
+    [
+      `${metres(above)} above its level`,
+      `turned ${Number(rotation.toFixed(1))}\u00b0`,
+      ...(tilt === 0 ? [] : [`tilted ${tilt}\u00b0`]),
+      `output ${(output * 100).toFixed(0)} %`,
+    ].join(', '),
   fields: () => [
     words<'luminaire'>('Photometry', 'photometry'),
     length<'luminaire'>('Above its level', 'rise', -Infinity),

@@ -7,7 +7,7 @@ import {
   components,
   isZero,
   loadCase,
-  noLoad,
+  loadChecks,
   turnedMoment,
   turnedVector,
   vector3,
@@ -83,5 +83,5 @@ export const pointLoad: Kind<'pointLoad'> = {
       (shape, position) => ({ ...shape, position }),
     ),
   ],
-  checks: ({ force, moment }) => (isZero(force) && isZero(moment) ? [noLoad] : []),
+  checks: (shape) => loadChecks(shape, shape.force, shape.moment),
 };

@@ -66,16 +66,20 @@ export const roof: Kind<'roof'> = {
   }),
   name: () => '',
   size: (shape) => `${Number(shape.slope.toFixed(1))}\u00b0, ${squareMetres(areaOf(shape))} in plan`,
-  facts: (shape) =>
-    `${Number(shape.slope.toFixed(1))}\u00b0 steep, eaves ${metres(shape.eaves)} and ridge ${metres(ridgeOf(shape))} above its level, ${squareMetres(areaOf(shape) / Math.cos(radians(shape.slope)))}`,
-  fields: () => [
+  facts(shape) {
+    const { slope, eaves } = shape;
+    const size = squareMetres(areaOf(shape) / Math.cos(radians(slope)));
+    const heights = `eaves ${metres(eaves)} and ridge ${metres(ridgeOf(shape))} above its level`;
+    return `${Number(slope.toFixed(1))}\u00b0 steep, ${heights}, ${size}`;
+  },
+  fields: ({ eaves }) => [
     length<'roof'>('Eaves above its level', 'eaves', -Infinity),
     number<'roof'>('Slope', 'slope', { unit: '\u00b0', least: 0, most: steepest }),
     {
       label: 'Ridge above its level',
       end: true,
       kind: 'length',
-      least: -Infinity,
+      least: eaves,
       get: (shape) => (shape.outline.length === 0 ? null : ridgeOf(shape)),
       set: withRidge,
     },

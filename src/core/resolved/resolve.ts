@@ -67,7 +67,10 @@ function looseTies(elements: readonly ElementRow[], ties: Ties): Unresolved[] {
       rule: 'noTie',
       kind,
       elements: [id],
-      message: `An end of a ${kinds[kind].names[0]} is tied to a level that is not there any more, and lies as its own level has it. Tie it again at Tracing under Change.`,
+      message: [
+        `An end of a ${kinds[kind].names[0]} is tied to a level that is not there any more, and lies as its own level has it.`,
+        'Tie it again at Tracing under Change.',
+      ].join(' '),
     }));
 }
 
@@ -81,7 +84,10 @@ function withoutRoof({ columns, walls, zones, roofs }: Building): Unresolved[] {
     rule: 'noRoof',
     kind,
     elements: [id],
-    message: `A ${kinds[kind].names[0]} is to end under a roof, and no roof plane covers it: it ends at its storey\u2019s top. Draw the plane, or tie it to a level.`,
+    message: [
+      `A ${kinds[kind].names[0]} is to end under a roof, and no roof plane covers it: it ends at its storey\u2019s top.`,
+      'Draw the plane, or tie it to a level.',
+    ].join(' '),
   }));
 }
 

@@ -69,6 +69,19 @@ describe('under a roof', () => {
     expect(unresolved).toEqual([]);
   });
 
+  test('walls and columns on the very edge of a plane are under it, on all four sides', () => {
+    const corners = rectangle(12, 8);
+    const elements = [
+      ...roofs,
+      ...corners.map((p, i) => wall(`w${i}`, p, corners[(i + 1) % 4], under)),
+      ...corners.map((p, i) => column(`c${i}`, p, under)),
+    ];
+    const { walls, columns, unresolved } = resolveBuilding({ levels, elements });
+    expect(unresolved).toEqual([]);
+    expect(walls.map(({ top }) => close(top))).toEqual([13, 17, 13, 17]);
+    expect(columns.map(({ top }) => close(top))).toEqual([13, 13, 13, 13]);
+  });
+
   test('a wall that runs out from under it has its storey\u2019s top beyond', () => {
     const { walls } = resolveBuilding({ levels, elements: [...roofs, wall('w', [6, 2], [6, 10], under)] });
     expect(walls[0].profile?.map((p) => p.map(close))).toEqual([

@@ -1,18 +1,24 @@
 import { common, regionArea, regionCentre, without, type Region } from '@/core/geometry/clipping';
 import { contains } from '@/core/geometry/polygon';
 import { cross, distance, pointAlong, subtract, type Point } from '@/core/geometry/vector';
+import { awayFromLine } from '@/core/kinds/lines';
 import { roofHeightAt } from '@/core/kinds/roof';
 import { wallLine, type Wall } from '@/core/kinds/wall';
+import { defaultTolerance } from '@/core/tolerance';
 import type { PlacedRoof } from './building';
 
 /** How high the underside of a roof plane lies at a point in plan, metres above the project's zero. */
 export const undersideAt = ({ base, shape }: PlacedRoof, p: Point): number => base + roofHeightAt(shape, p);
 
+/** Whether a plane lies over a point: inside its outline, or on it, as a wall whose roof is drawn along its axis. */
+const covers = ({ shape: { outline } }: PlacedRoof, p: Point): boolean =>
+  contains(outline, p) || awayFromLine([...outline, outline[0]], p) <= defaultTolerance.coincidence;
+
 /** The lowest plane over a point that lies above a height; null where there is none. */
 export function roofOver(roofs: readonly PlacedRoof[], p: Point, above: number): PlacedRoof | null {
   let lowest: { roof: PlacedRoof; height: number } | null = null;
   for (const roof of roofs) {
-    if (!contains(roof.shape.outline, p)) continue;
+    if (!covers(roof, p)) continue;
     const height = undersideAt(roof, p);
     if (height > above && (lowest === null || height < lowest.height)) lowest = { roof, height };
   }

@@ -61,6 +61,7 @@ const factsOf = <K extends ElementKind>({ kind, shape }: { kind: K; shape: Shape
 /** Elements of whose kind, name, sort or facts a word begins with each of some words. */
 export function matching(elements: readonly ElementRow[], text: string): ElementRow[] {
   const wanted = text.toLowerCase().split(/\s+/).filter(Boolean);
+  if (wanted.length === 0) return [...elements];
   return elements.filter((element) => {
     const own = [...kinds[element.kind].names, calledOf(element), sortOf(element), factsOf(element)];
     const words = own.join(' ').toLowerCase().split(/\s+/);

@@ -42,7 +42,7 @@ async function expectNoColumnTwice(tx: Tx, project: string, changes: readonly Ch
     select id, level_id as level, (shape->'position'->>0)::float8 as x, (shape->'position'->>1)::float8 as y
     from elements where project_id = ${project} and kind = 'column' and level_id = any(${levels}::uuid[])
   `.execute(tx);
-  // Columns in one place are in one field of a millimetre's grid, or in two beside one another.
+  // Columns in one place are in one field of a centimetre's grid, or in two beside one another.
   const fields = new Map<string, typeof rows>();
   const fieldOf = (level: string, x: number, y: number): string =>
     `${level} ${Math.round(x * 100)} ${Math.round(y * 100)}`;

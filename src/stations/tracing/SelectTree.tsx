@@ -3,9 +3,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import TextField from '@mui/material/TextField';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { kinds } from '@/core/kinds/kinds';
 import { sourceLevel } from '@/core/model/levels';
+import type { Model } from '@/core/model/model';
 import { selectable } from '@/core/tracing/chosen';
 import { matching, treeOf, type KindBranch } from '@/core/tracing/sorts';
 import { useSelected } from '@/project/selected';
@@ -20,14 +21,9 @@ export function SelectTree() {
   const { select } = useSelected();
   const [filter, setFilter] = useState('');
   const levelId = sourceLevel(model, looked);
-  const version = `${model.levelVersion(levelId)} ${model.levelVersion(null)}`;
-  const found = useMemo(
-    () => matching(selectable(model, levelId), filter),
-    // The model is changed in place: its version tells it apart.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [model, levelId, version, filter],
-  );
-  const tree = useMemo(() => treeOf(found), [found]);
+  // The model is changed in place: its versions tell one state from another. After an edit the tree may come later.
+  const moment = useDeferredValue(`${model.levelVersion(levelId)} ${model.levelVersion(null)}`);
+  const { found, tree } = useMemo(() => treeAt(model, levelId, filter, moment), [model, levelId, filter, moment]);
   return (
     <Part title="On this level">
       <Box sx={{ display: 'flex', gap: 0.75, mb: 0.75 }}>
@@ -61,6 +57,12 @@ export function SelectTree() {
       )}
     </Part>
   );
+}
+
+/** What matches on a level, and its tree. @param _moment tells one state of the model from another */
+function treeAt(model: Model, levelId: string | null, filter: string, _moment: string) {
+  const found = matching(selectable(model, levelId), filter);
+  return { found, tree: treeOf(found) };
 }
 
 function Branch({ branch, open }: { branch: KindBranch; open: boolean }) {
