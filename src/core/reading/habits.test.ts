@@ -19,6 +19,7 @@ const roles: Record<string, Role> = {
   C: 'column',
   B: 'beam',
   S: 'slab',
+  T: 'label',
 };
 
 function readPlan(entities: string, unit: LengthUnit = 'm') {
@@ -67,6 +68,78 @@ describe('the bubble of a grid line', () => {
       [42, 1],
     );
     expect(labels(ring + text(0, 20.5, 'B', 'A'))).toEqual([['B', null]]);
+  });
+});
+
+describe('a grid line', () => {
+  const circle = (x: number, y: number, label: string): string =>
+    groups([0, 'CIRCLE'], [8, 'A'], [10, x], [20, y], [40, 0.5]) + text(x, y, label, 'A');
+  const lines = (entities: string) =>
+    readPlan(entities)('grid').map(({ element, doubt }) =>
+      element.kind === 'line' ? [element.label, [element.start, element.end].sort(byHeight).map(rounded), doubt] : null,
+    );
+  const rounded = (p: readonly number[]) => p.map((c) => Math.round(c * 1e9) / 1e9 + 0);
+  const byHeight = (p: readonly number[], q: readonly number[]): number => p[1] - q[1];
+
+  test('is two stubs outside the plan with one label', () => {
+    const stubs = line(0, 0, 0, 2, 'A') + line(0, 18, 0, 20, 'A');
+    expect(lines(stubs + circle(0, -0.5, 'C') + circle(0, 20.5, 'C'))).toEqual([
+      [
+        'C',
+        [
+          [0, 0],
+          [0, 20],
+        ],
+        null,
+      ],
+    ]);
+  });
+
+  test('goes on beyond the building although only one of its stubs has a bubble', () => {
+    const stubs = line(0, 0, 0, 2, 'A') + line(0, 18, 0, 20, 'A');
+    expect(lines(stubs + circle(0, 20.5, 'C'))).toEqual([
+      [
+        'C',
+        [
+          [0, 0],
+          [0, 20],
+        ],
+        null,
+      ],
+    ]);
+  });
+
+  test('is not one with another in its line that has another label', () => {
+    const two = line(0, 0, 0, 2, 'A') + line(0, 18, 0, 20, 'A') + circle(0, -0.5, 'C') + circle(0, 20.5, 'D');
+    expect(lines(two).map((found) => found?.[0])).toEqual(['C', 'D']);
+  });
+
+  test('ends at a bubble that it runs on through', () => {
+    expect(lines(line(0, -30, 0, 20, 'A') + circle(0, -5, '4') + circle(0, 12, '4'))).toEqual([
+      [
+        '4',
+        [
+          [0, -4.5],
+          [0, 11.5],
+        ],
+        null,
+      ],
+    ]);
+  });
+
+  test('has the text at its end for a label where there is no ring, and a note there is none', () => {
+    expect(lines(line(0, 0, 0, 20, 'A') + text(0, 20.3, 'B', 'A'))[0]?.[0]).toBe('B');
+    expect(lines(line(0, 0, 0, 20, 'A') + text(0, 20.3, 'see detail', 'A'))[0]?.[2]).toBe('no bubble');
+    expect(lines(line(0, 0, 0, 20, 'A') + text(0, 20.3, 'B', 'T'))[0]?.[2]).toBe('"B" is on another layer');
+  });
+
+  test('is one, of however many stubs', () => {
+    const stubs = Array.from({ length: 10_000 }, (_, i) => line(0, 4 * i, 0, 4 * i + 2, 'A')).join('');
+    const end = 4 * 9999 + 2;
+    const found = readPlan(stubs + circle(0, -0.5, 'C'))('grid');
+    expect(found.map(({ element }) => element.kind === 'line' && [element.start[1], element.end[1]])).toEqual([
+      [expect.closeTo(0, 9), expect.closeTo(end, 6)],
+    ]);
   });
 });
 

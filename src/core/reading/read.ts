@@ -49,6 +49,14 @@ export interface ReadingTask {
   settings?: ReadingSettings;
   /** What a layer means beyond its role, by its number. */
   meanings?: readonly (Meaning | null)[];
+  /** Grid lines and columns that were read of the same paths before, under other roles of the rest. */
+  frames?: Map<string, Frame>;
+}
+
+/** What walls and beams are read after. */
+interface Frame {
+  grid: ReturnType<typeof readGrid>;
+  columns: ReturnType<typeof readColumns>;
 }
 
 /** Steps of a reading, walls counting for three. */
@@ -65,6 +73,7 @@ export function* readStages({
   tolerance,
   settings = defaultSettings,
   meanings = [],
+  frames,
 }: ReadingTask): Generator<ReadingStage, ReadingResult> {
   const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
   const read = new Set<ElementKind>();
@@ -95,7 +104,8 @@ export function* readStages({
   yield at('sorting lines');
   for (const [role, layers] of scene.drawn()) drawn[role] = Object.fromEntries(layers);
   yield at('grid lines');
-  const grid = readGrid(scene, tolerance);
+  const before = frames?.get(scene.frameKey());
+  const grid = before?.grid ?? readGrid(scene, tolerance);
   add(['grid'], grid.candidates, grid.unread);
   const known = new Set(accepted.map((line) => line.label));
   const lines = [
@@ -103,7 +113,8 @@ export function* readStages({
     ...grid.candidates.map((candidate) => candidate.element).filter((line) => !known.has(line.label)),
   ];
   yield at('columns');
-  const columns = readColumns(scene, lines, settings, tolerance);
+  const columns = before?.columns ?? readColumns(scene, lines, settings, tolerance);
+  frames?.set(scene.frameKey(), { grid, columns });
   add(['column'], columns.candidates, columns.unread);
   const obstacles = columns.candidates.map(({ element }): Obstacle => ({
     at: element.position,

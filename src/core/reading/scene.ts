@@ -104,6 +104,15 @@ export class Scene {
     return [...new Set(handles.flatMap((handle) => this.layersByHandle!.get(handle) ?? []))];
   }
 
+  /** The same where grid lines and columns are read of the same paths and texts. */
+  frameKey(): string {
+    const paths = this.rolesOfPaths().flatMap((role, path) => (role === 'grid' || role === 'column' ? [path] : []));
+    const lettered = this.roleOfLayer.flatMap((role, i) =>
+      role === 'grid' || role === 'label' || role === 'mixed' ? [i] : [],
+    );
+    return `${paths.join()} ${lettered.join()}`;
+  }
+
   /** The paths whose layer has the role. */
   paths(role: Role): PlacedPath[] {
     const { start, xy, bulge, flags, origin } = this.primitives;

@@ -148,3 +148,24 @@ test('settings: the module that sizes are rounded to, what a column may measure,
   expect(columnsIn(sceneOf(loose), withExact({ gap: 0.05 }))).toHaveLength(1);
   expect(toleranceFor('in').roundingModule).toBeCloseTo(0.00635, 9);
 });
+
+test('ways to read the same lines share grid and columns where those are read of the same paths, else not', () => {
+  const entities = box(0, 0, 0.4, 0.4, 'C', 'A1') + wall('W', 5, 0.2) + wall('X', 9, 0.2);
+  const tolerance = toleranceFor('m');
+  const { drawing } = readText(dxf({ entities }));
+  const sceneWith = (given: Record<string, Role>) =>
+    new Scene(
+      drawing,
+      flatten(drawing),
+      asDrawn('m'),
+      drawing.layers.map(({ name }) => given[name] ?? null),
+    );
+  const ways: Record<string, Role>[] = [roles, { ...roles, X: 'wall' }, { ...roles, C: 'wall' }, { G: 'grid' }];
+  const frames: NonNullable<Parameters<typeof read>[0]['frames']> = new Map();
+  for (const given of ways)
+    expect(read({ scene: sceneWith(given), tolerance, frames }).candidates).toEqual(
+      read({ scene: sceneWith(given), tolerance }).candidates,
+    );
+  // The first two know the same column; the other two have none.
+  expect(frames.size).toBe(2);
+});

@@ -11,7 +11,7 @@ import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
 import type { Role } from '@/core/sorting/roles';
 import type { Primitives } from '@/core/underlay/primitives';
 import { shapedOf, type Candidate } from './candidate';
-import { readStages } from './read';
+import { readStages, type ReadingTask } from './read';
 import { Scene, type PickedRoles } from './scene';
 
 /** Lines that somebody points at, to be read as one kind. */
@@ -51,24 +51,30 @@ const rolesOf: Record<ReadKind, readonly Role[]> = {
 
 type Roles = Pick<TakeTask, 'roles' | 'picked'>;
 
-/** The ways to look at the lines: as their roles say, the layer pointed at as the kind, those lines alone, by looks. */
+/**
+ * The ways to look at the lines: as their roles say, the layer pointed at as the kind, those lines alone, by looks.
+ * What has the role already is not looked at as that again.
+ */
 function* waysOf({ drawing, primitives, roles, picked, kind, own, path }: TakeTask): Generator<Roles> {
   if (own) yield { roles, picked };
   if (path !== null) {
     const layer = primitives.layer[path];
-    for (const role of rolesOf[kind]) yield { roles: roles.map((before, i) => (i === layer ? role : before)), picked };
     const handle = handleOf(drawing, primitives.top[path]);
-    for (const role of rolesOf[kind])
+    const ofLayer = rolesOf[kind].filter((role) => role !== roles[layer]);
+    const ofLine = rolesOf[kind].filter((role) => role !== (picked.lines.get(handle) ?? roles[layer]));
+    for (const role of ofLayer) yield { roles: roles.map((before, i) => (i === layer ? role : before)), picked };
+    for (const role of ofLine)
       yield { roles, picked: { ...picked, lines: new Map([...picked.lines, [handle, role]]) } };
   }
   yield { roles: roles.map((role) => (role === null || role === 'ignore' ? 'mixed' : role)), picked };
 }
 
 /** What the reader makes of the lines in one way; it goes no further than the kind that is asked for. */
-function readIn(task: TakeTask, { roles, picked }: Roles): Candidate[] {
+function readIn(task: TakeTask, { roles, picked }: Roles, frames: ReadingTask['frames']): Candidate[] {
   const { drawing, primitives, placement, accepted, settings, kind } = task;
   const scene = new Scene(drawing, primitives, placement, roles, picked);
-  const reading = readStages({ scene, accepted, settings, tolerance: toleranceFor(placement.unit, settings) });
+  const tolerance = toleranceFor(placement.unit, settings);
+  const reading = readStages({ scene, accepted, settings, tolerance, frames });
   for (;;) {
     const step = reading.next();
     if (step.done || !step.value.soFar.left.includes(kind)) {
@@ -90,10 +96,11 @@ export function takeReadings(
 ): TakeReading[] {
   const found: TakeReading[] = [];
   const seen = new Set<string>();
+  const frames: ReadingTask['frames'] = new Map();
   const ways = [...waysOf(task)];
   // By their looks lines are read only where nothing else is asked: it takes longest.
   for (const way of first && task.path !== null ? ways.slice(0, -1) : ways) {
-    const candidates = wanted(readIn(task, way));
+    const candidates = wanted(readIn(task, way, frames));
     const looks = JSON.stringify(candidates.map(({ kind, element }) => [kind, element]));
     if (candidates.length === 0 || seen.has(looks)) continue;
     seen.add(looks);

@@ -1,6 +1,9 @@
 import { withoutPaths } from '@/core/underlay/recipe/edit';
 import { pathCount, type Primitives } from '@/core/underlay/primitives';
 
+/** A path of a plan has so many vertices at most, on average; where they have more, fewer paths are looked at. */
+const usualVertices = 6;
+
 /**
  * The paths about the middle of a large drawing, whole and side by side, so that what is recognised by what stands
  * beside it is recognised there too.
@@ -14,10 +17,13 @@ export function middlePart(p: Primitives, most: number): Primitives {
   );
   const [x, y] = [median(xs), median(ys)];
   const away = Float64Array.from(xs, (value, path) => Math.max(Math.abs(value - x), Math.abs(ys[path] - y)));
-  const reach = away.slice().sort()[most - 1];
-  const gone: number[] = [];
-  for (let path = 0; path < count; path += 1) if (away[path] > reach) gone.push(path);
-  return withoutPaths(p, gone);
+  const outwards = Uint32Array.from(xs, (_, path) => path).sort((a, b) => away[a] - away[b]);
+  let [taken, vertices] = [0, 0];
+  for (; taken < most && vertices < usualVertices * most; taken += 1) {
+    const path = outwards[taken];
+    vertices += p.start[path + 1] - p.start[path];
+  }
+  return withoutPaths(p, outwards.slice(taken).sort());
 }
 
 const median = (values: Float64Array): number => values.slice().sort()[values.length >> 1];

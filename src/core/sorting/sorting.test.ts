@@ -75,6 +75,9 @@ test.each([
   ['\u0421\u0442\u0435\u043d\u044b', 'wall'],
   ['Column Lines', 'grid'],
   ['S-COLS', 'column'],
+  ['DECKENDURCHBR\u00dcCHE', 'slabOpening'],
+  ['LISTE_UZ', 'label'],
+  ['A-FURN-TABLE', 'ignore'],
 ])('a layer called %s is suggested as %s', (name, role) => {
   expect(suggestRole(name)?.role).toBe(role);
 });

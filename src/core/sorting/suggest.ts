@@ -24,7 +24,8 @@ const vocabulary: [Role, string[]][] = [
   [
     'slabOpening',
     words(
-      'void opening opng shaft durchbruch aussp tremie hueco huec abertura foro vuoto sparing haltagning otwor bosluk',
+      'void opening opng shaft durchbruch aussp tremie hueco huec abertura foro vuoto sparing haltagning otwor bosluk ' +
+        'deckendurchbr deckenoffn deckenaussp',
     ),
   ],
   ['slab', words('slab deck decke dalle forjado forj losa laje solaio vloer bjalklag daek dekke strop doseme')],
@@ -78,6 +79,9 @@ const signs: [Role, string[]][] = [
 /** The lines that columns stand on are no columns. */
 const gridOfColumns = /col(umn)?s?[^a-z]*(line|grid|axis|axes)/;
 
+/** Where a list or a schedule of something stands, it is written, whatever it is of. A table is furniture too. */
+const lists = words('schedule schedules list liste tabelle nomenclature cuadro');
+
 function words(list: string): string[] {
   return list.split(' ');
 }
@@ -104,6 +108,8 @@ export function suggestRole(layer: string): { role: Role; why: string } | null {
   const because = (role: Role, word: string) => ({ role, why: `"${word}" in the layer's name` });
   if (gridOfColumns.test(spoken)) return because('grid', gridOfColumns.exec(spoken)![0]);
   const parts = spoken.split(/[^a-z]+/).filter((part) => part.length > 1);
+  const list = parts.find((part) => lists.includes(part));
+  if (list !== undefined) return because('label', list);
   for (const part of [...parts].reverse()) {
     const role = roleOfWord(part);
     if (role !== null) return because(role, part);

@@ -17,13 +17,15 @@ export interface LayerSuggestion {
 }
 
 /** Of a larger drawing so many paths are looked at: they show what its layers hold, in about a second. */
-const mostLookedAt = 40_000;
+const mostLookedAt = 15_000;
 /** Layers are named where those with telling names hold this share of the paths. */
 const namedShare = 0.9;
-/** Fewer paths of a kind say nothing about a layer. */
+/** Fewer paths of a kind say nothing about a layer; a slab is one. */
 const fewest = 3;
 /** What this share of a layer's paths look like is what the layer is. */
 const most = 0.6;
+/** The same where nothing on it looks like anything else; but pairs of lines are on many layers. */
+const mostAlone = 0.45;
 /** A layer with so many roles, none of which has most of it, is sorted path by path. */
 const manyRoles = 3;
 
@@ -75,10 +77,13 @@ function isNamed(drawing: Drawing, p: Primitives): boolean {
 
 function suggestionOf(name: string, { looks, total, part, onlyTexts }: Content): LayerSuggestion {
   const byName = suggestRole(name);
-  const ranked = [...looks].filter(([, { count }]) => count >= fewest).sort((a, b) => b[1].count - a[1].count);
+  const ranked = [...looks]
+    .filter(([role, { count }]) => count >= (role === 'slab' ? 1 : fewest))
+    .sort((a, b) => b[1].count - a[1].count);
   const drawn = ranked.filter(([role]) => role !== 'ignore');
   const [top] = ranked;
-  const clear = top !== undefined && top[1].count >= most * total ? top : null;
+  const needed = ranked.length === 1 && top[0] !== 'wall' ? mostAlone : most;
+  const clear = top !== undefined && top[1].count >= needed * total ? top : null;
   const why = [
     ...(byName ? [byName.why] : []),
     ...(clear ? [`${clear[1].count} of ${total}${part ? ' about the middle' : ''}: ${clear[1].why}`] : []),

@@ -10,11 +10,22 @@ export interface Bubble {
   centre: Point;
   radius: number;
   label: string | null;
+  /** The layer of a text that stands there alone; null where there is a ring. */
+  alone: number | null;
   handles: string[];
 }
 
 /** Radii that a bubble can have, in metres at full size: 3 to 15 mm on paper at 1:20 to 1:200. */
 const radii = { least: 0.06, most: 3 };
+
+/** A line runs through a bubble where it passes its middle within this share of the radius. */
+const onLine = 0.2;
+
+/** How far about a label without a ring its line may end, as a share of the text's height. */
+const aboutText = 2.5;
+
+/** Labels that stand without a ring: one or two letters, a short number, or both. */
+const bareLabel = /^(?:\p{L}{1,2}|\p{L}{0,2}[-.]?\d{1,3}(?:[.-]\d{1,2})?\p{Ll}?)['\u2032]?$/u;
 
 /** Label length above which a text in a ring is a note, not a grid label. */
 const longestLabel = 6;
@@ -36,7 +47,7 @@ export function findBubbles(
   paths: readonly PlacedPath[],
   texts: readonly PlacedText[],
   gap: number,
-): { bubbles: Bubble[]; rest: PlacedPath[] } {
+): { bubbles: Bubble[]; bare: Bubble[]; rest: PlacedPath[] } {
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
   const bubbleOf = ({ centre, radius, outline, handles }: Ring): Bubble => {
     const [text] = written
@@ -50,7 +61,7 @@ export function findBubbles(
       )
       .sort((a, b) => distance(a.at, centre) - distance(b.at, centre));
     const label = text?.text ?? null;
-    return { centre, radius, label, handles: [...new Set([...handles, ...(text ? [text.handle] : [])])] };
+    return { centre, radius, label, alone: null, handles: [...new Set([...handles, ...(text ? [text.handle] : [])])] };
   };
   const bubbles: Bubble[] = [];
   const open: PlacedPath[] = [];
@@ -63,10 +74,26 @@ export function findBubbles(
     .map((ring) => ({ ring, bubble: bubbleOf(ring) }))
     .filter(({ bubble }) => bubble.label !== null);
   const used = new Set(loose.flatMap(({ ring }) => ring.handles));
+  const all = [...bubbles, ...loose.map(({ bubble }) => bubble)];
   return {
-    bubbles: [...bubbles, ...loose.map(({ bubble }) => bubble)],
+    bubbles: all,
+    bare: bareLabels(texts, all),
     rest: open.filter((path) => !(isShort(path) && used.has(path.handle))),
   };
+}
+
+/** Texts that are labels by their words and stand in no ring, as if a ring were about them. */
+function bareLabels(texts: readonly PlacedText[], bubbles: readonly Bubble[]): Bubble[] {
+  const inside = new Set(bubbles.flatMap(({ handles }) => handles));
+  return texts
+    .filter(({ text, handle }) => bareLabel.test(text) && !inside.has(handle))
+    .map(({ text, at, height, handle, layer }) => ({
+      centre: at,
+      radius: aboutText * height,
+      label: text,
+      alone: layer,
+      handles: [handle],
+    }));
 }
 
 /** Whether a path is one side that a bubble may have. */
@@ -124,4 +151,23 @@ export function bubbleAt(end: Point, outward: Point, bubbles: BoxIndex<Bubble>):
     if (best === null || away < best.away) best = { bubble, away };
   }
   return best?.bubble ?? null;
+}
+
+/** The bubble that a line runs on through towards one of its ends: the last one before it, and how far along it is. */
+export function bubbleOn(
+  start: Point,
+  end: Point,
+  bubbles: BoxIndex<Bubble>,
+): { bubble: Bubble; along: number } | null {
+  const length = distance(start, end);
+  const u: Point = [(end[0] - start[0]) / length, (end[1] - start[1]) / length];
+  let best: { bubble: Bubble; along: number } | null = null;
+  for (const bubble of bubbles.touching(boxOf([start, end], onLine * radii.most))) {
+    const [dx, dy] = [bubble.centre[0] - start[0], bubble.centre[1] - start[1]];
+    const along = dx * u[0] + dy * u[1];
+    const across = Math.abs(dx * u[1] - dy * u[0]);
+    if (along < length / 2 || along > length || across > bubble.radius * onLine) continue;
+    if (best === null || along > best.along) best = { bubble, along };
+  }
+  return best;
 }

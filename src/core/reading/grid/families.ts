@@ -1,4 +1,4 @@
-import { leastOf, mostOf } from '@/core/lists';
+import { leastOf, mostOf, pushAll } from '@/core/lists';
 import { direction, type Point } from '@/core/geometry/vector';
 import { angleOfPiece, lengthOfPiece, type Family, type StraightPiece } from '@/core/patterns/families';
 
@@ -25,8 +25,14 @@ export interface JoinedLine {
  * what is off its family's direction by less than the tolerance.
  * @param sideways pieces closer than this across are on one line, metres
  * @param gap pieces closer than this along are one line, metres
+ * @param goesOn whether what ends in one place and begins in another, further apart on one straight, is one line
  */
-export function joinLines(families: readonly Family<GridPiece>[], sideways: number, gap: number): JoinedLine[] {
+export function joinLines(
+  families: readonly Family<GridPiece>[],
+  sideways: number,
+  gap: number,
+  goesOn: (before: Stretch, next: Stretch) => boolean,
+): JoinedLine[] {
   return families.flatMap((family) => {
     const u = direction(family.angle);
     const origin = family.pieces[0].a;
@@ -46,26 +52,48 @@ export function joinLines(families: readonly Family<GridPiece>[], sideways: numb
       while (j < spans.length && spans[j].offset - spans[j - 1].offset <= sideways) j += 1;
       const run = spans.slice(i, j).sort((p, q) => p.from - q.from);
       i = j;
-      for (let k = 0; k < run.length;) {
-        const pieces = [run[k]];
-        let to = run[k].to;
-        for (k += 1; k < run.length && run[k].from - to <= gap; k += 1) {
-          pieces.push(run[k]);
-          to = Math.max(to, run[k].to);
+      const lineAt = (part: readonly Span[]): JoinedLine => lineOf(part, u, origin, family.angle);
+      let open: { spans: Span[]; from: Point; to: Point } | null = null;
+      for (const part of partsOf(run, gap)) {
+        const { start, end } = lineAt(part);
+        if (open !== null && goesOn({ start: open.from, end: open.to }, { start, end })) {
+          pushAll(open.spans, part);
+          open.to = end;
+          continue;
         }
-        lines.push(lineOf(pieces, u, origin, family.angle));
+        if (open !== null) lines.push(lineAt(open.spans));
+        open = { spans: part, from: start, to: end };
       }
+      if (open !== null) lines.push(lineAt(open.spans));
     }
     return lines.map((line) => ({ ...line, parallels: lines.length - 1 }));
   });
 }
 
-function lineOf(
-  spans: { piece: GridPiece; from: number; to: number; offset: number }[],
-  u: Point,
-  origin: Point,
-  angle: number,
-): JoinedLine {
+/** Where a line begins and ends. */
+export type Stretch = Pick<JoinedLine, 'start' | 'end'>;
+
+/** A piece along its family's direction. */
+interface Span {
+  piece: GridPiece;
+  from: number;
+  to: number;
+  offset: number;
+}
+
+/** Pieces of one straight, in their order, parted where they lie apart. */
+function partsOf(run: readonly Span[], gap: number): Span[][] {
+  const parts: Span[][] = [];
+  let to = -Infinity;
+  for (const span of run) {
+    if (span.from - to > gap) parts.push([]);
+    parts[parts.length - 1].push(span);
+    to = Math.max(to, span.to);
+  }
+  return parts;
+}
+
+function lineOf(spans: readonly Span[], u: Point, origin: Point, angle: number): JoinedLine {
   const weight = spans.reduce((sum, span) => sum + lengthOfPiece(span.piece), 0);
   const offset = spans.reduce((sum, span) => sum + span.offset * lengthOfPiece(span.piece), 0) / weight;
   const from = leastOf(spans.map((span) => span.from));

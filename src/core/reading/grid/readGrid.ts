@@ -1,13 +1,15 @@
+import { pushAll } from '@/core/lists';
 import { familiesOf } from '@/core/patterns/families';
 import type { GridLine } from '@/core/kinds/grid';
-import { degrees, scale, type Point } from '@/core/geometry/vector';
+import { degrees, distance, pointAlong, scale, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { confidenceOf, keyOf, type Evidence, type GridCandidate, type Unread } from '../candidate';
+import type { PlacedPath } from '@/core/placed/placed';
 import type { Scene } from '../scene';
 import { joinArcs } from './arcs';
-import { bubbleAt, findBubbles, type Bubble } from './bubbles';
-import { joinLines, type GridPiece } from './families';
+import { bubbleAt, bubbleOn, findBubbles, type Bubble } from './bubbles';
+import { joinLines, type GridPiece, type JoinedLine, type Stretch } from './families';
 import { proposeLabel } from '@/core/kinds/gridLabels';
 
 /** A line without a bubble that is shorter than this is a mark, not a grid line; metres. */
@@ -22,93 +24,22 @@ interface Found {
 }
 
 /**
- * Reads grid lines from the layers with that role: pieces joined across gaps and bubbles, doubled ones merged,
- * directions clustered so that a turned wing is its own family, arcs kept as arcs, labels from the bubbles.
+ * Reads grid lines from the layers with that role: pieces joined across gaps, bubbles and the building, doubled ones
+ * merged, directions clustered so that a turned wing is its own family, arcs kept as arcs, labels from the bubbles,
+ * or from texts at their ends.
  */
 export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: GridCandidate[]; unread: Unread[] } {
   const paths = scene.paths('grid');
-  const { bubbles, rest } = findBubbles(paths, scene.texts('grid', 'label'), tolerance.gap);
-  const rings = new BoxIndex(bubbles, ({ centre }) => boxOf([centre]));
-  const pieces: GridPiece[] = rest.flatMap((path) => {
-    const sides = path.points.length - (path.closed ? 0 : 1);
-    return Array.from({ length: sides }, (_, i) => ({
-      a: path.points[i],
-      b: path.points[(i + 1) % path.points.length],
-      handle: path.handle,
-      entity: path.entity,
-      layer: path.layer,
-      bulge: path.bulges[i],
-    })).filter(({ a, b, bulge }) => bulge === 0 && Math.hypot(b[0] - a[0], b[1] - a[1]) > tolerance.coincidence);
-  });
-  const found: Found[] = [];
-  const unread: Unread[] = [];
-  for (const line of pieces.length === 0
-    ? []
-    : joinLines(familiesOf(pieces, tolerance.offAxis), tolerance.gap, tolerance.gridGap)) {
-    const [dx, dy] = [line.end[0] - line.start[0], line.end[1] - line.start[1]];
-    const length = Math.hypot(dx, dy);
-    const u: Point = [dx / length, dy / length];
-    const ends = [bubbleAt(line.start, [-u[0], -u[1]], rings), bubbleAt(line.end, u, rings)];
-    if (ends[0] === null && ends[1] === null && length < shortest) {
-      for (const piece of line.pieces)
-        unread.push({
-          role: 'grid',
-          entity: piece.entity,
-          handle: piece.handle,
-          layer: piece.layer,
-          why: 'a short line without a bubble',
-        });
-      continue;
-    }
-    const evidence: Evidence[] = [
-      { text: `${length.toFixed(1)} m long`, weight: length >= 5 ? 1 : 0 },
-      { text: `${line.parallels} parallel`, weight: line.parallels > 0 ? 1 : -0.5 },
-    ];
-    const doubts: string[] = [];
-    if (line.pieces.length > 1) evidence.push({ text: `joined from ${line.pieces.length} pieces`, weight: 0 });
-    if (line.straightened > 1e-6) {
-      evidence.push({ text: `straightened by ${degrees(line.straightened).toFixed(2)}\u00b0`, weight: -0.5 });
-      doubts.push(`off by ${degrees(line.straightened).toFixed(2)}\u00b0`);
-    }
-    found.push({
-      shape: { label: '', kind: 'line', start: line.start, end: line.end },
-      ends,
-      evidence,
-      doubts,
-      handles: line.pieces.map((piece) => piece.handle),
-    });
-  }
-  for (const arc of joinArcs(rest, tolerance.coincidence * 5)) {
-    const at = (angle: number): Point => [
-      arc.centre[0] + arc.radius * Math.cos(angle),
-      arc.centre[1] + arc.radius * Math.sin(angle),
-    ];
-    const along = (angle: number): Point => [-Math.sin(angle), Math.cos(angle)];
-    const end = arc.start + arc.sweep;
-    const ends = [bubbleAt(at(arc.start), scale(along(arc.start), -1), rings), bubbleAt(at(end), along(end), rings)];
-    const evidence: Evidence[] = [
-      { text: `arc of ${arc.radius.toFixed(2)} m radius`, weight: arc.radius * arc.sweep >= 3 ? 1 : 0 },
-    ];
-    found.push({
-      shape: {
-        label: '',
-        kind: 'arc',
-        centre: arc.centre,
-        radius: arc.radius,
-        startAngle: tidyDegrees(arc.start),
-        endAngle: tidyDegrees(arc.start) + degrees(arc.sweep),
-      },
-      ends,
-      evidence,
-      doubts: [],
-      handles: arc.handles,
-    });
-  }
+  const { bubbles, bare, rest } = findBubbles(paths, scene.texts('grid', 'label'), tolerance.gap);
+  const { found, unread } = straightLines(rest, bubbles, tolerance);
+  pushAll(found, arcLines(rest, bubbles, tolerance));
+  throughBubbles(found, bubbles);
+  labelBare(found, bare, new Set(paths.map(({ layer }) => layer)));
   const used = new Set(found.flatMap(({ ends }) => ends.map((bubble) => bubble?.label ?? '')));
   const candidates = found.map((entry) => candidateOf(entry, used));
   markTwins(candidates);
   const attached = new Set(found.flatMap(({ ends }) => ends));
-  for (const bubble of bubbles) {
+  for (const bubble of bubbles)
     if (!attached.has(bubble))
       unread.push({
         role: 'grid',
@@ -117,11 +48,163 @@ export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: Grid
         layer: -1,
         why: `a bubble${bubble.label ? ` "${bubble.label}"` : ''} without a line`,
       });
-  }
   return { candidates, unread };
 }
 
+const indexOf = (bubbles: readonly Bubble[]): BoxIndex<Bubble> =>
+  new BoxIndex(bubbles, ({ centre }) => boxOf([centre]));
+
+/** The bubbles that the two ends of a straight line run into. */
+function endsOf({ start, end }: Stretch, rings: BoxIndex<Bubble>): (Bubble | null)[] {
+  const length = distance(start, end);
+  const u: Point = [(end[0] - start[0]) / length, (end[1] - start[1]) / length];
+  return [bubbleAt(start, [-u[0], -u[1]], rings), bubbleAt(end, u, rings)];
+}
+
+/** The straight sides of paths. */
+const piecesOf = (paths: readonly PlacedPath[], coincidence: number): GridPiece[] =>
+  paths.flatMap((path) =>
+    Array.from({ length: path.points.length - (path.closed ? 0 : 1) }, (_, i) => ({
+      a: path.points[i],
+      b: path.points[(i + 1) % path.points.length],
+      handle: path.handle,
+      entity: path.entity,
+      layer: path.layer,
+      bulge: path.bulges[i],
+    })).filter(({ a, b, bulge }) => bulge === 0 && distance(a, b) > coincidence),
+  );
+
+function straightLines(
+  paths: readonly PlacedPath[],
+  bubbles: readonly Bubble[],
+  tolerance: Tolerance,
+): { found: Found[]; unread: Unread[] } {
+  const rings = indexOf(bubbles);
+  const pieces = piecesOf(paths, tolerance.coincidence);
+  if (pieces.length === 0) return { found: [], unread: [] };
+  /** Two stubs outside the plan: a bubble at an outer end, none between them, and no two labels. */
+  const goesOn = (before: Stretch, next: Stretch): boolean => {
+    const [[first, inner], [other, last]] = [endsOf(before, rings), endsOf(next, rings)];
+    const labels = [first, last].flatMap((bubble) => bubble?.label ?? []);
+    return inner === null && other === null && labels.length > 0 && new Set(labels).size === 1;
+  };
+  const found: Found[] = [];
+  const unread: Unread[] = [];
+  const families = familiesOf(pieces, tolerance.offAxis);
+  for (const line of joinLines(families, tolerance.gap, tolerance.gridGap, goesOn)) {
+    const ends = endsOf(line, rings);
+    if (ends[0] === null && ends[1] === null && distance(line.start, line.end) < shortest)
+      pushAll(unread, line.pieces.map(shortMark));
+    else found.push(straightLine(line, ends));
+  }
+  return { found, unread };
+}
+
+const shortMark = ({ entity, handle, layer }: GridPiece): Unread => ({
+  role: 'grid',
+  entity,
+  handle,
+  layer,
+  why: 'a short line without a bubble',
+});
+
+function straightLine(line: JoinedLine, ends: (Bubble | null)[]): Found {
+  const length = distance(line.start, line.end);
+  const evidence: Evidence[] = [
+    { text: `${length.toFixed(1)} m long`, weight: length >= 5 ? 1 : 0 },
+    { text: `${line.parallels} parallel`, weight: line.parallels > 0 ? 1 : -0.5 },
+  ];
+  const doubts: string[] = [];
+  if (line.pieces.length > 1) evidence.push({ text: `joined from ${line.pieces.length} pieces`, weight: 0 });
+  if (line.straightened > 1e-6) {
+    evidence.push({ text: `straightened by ${degrees(line.straightened).toFixed(2)}\u00b0`, weight: -0.5 });
+    doubts.push(`off by ${degrees(line.straightened).toFixed(2)}\u00b0`);
+  }
+  return {
+    shape: { label: '', kind: 'line', start: line.start, end: line.end },
+    ends,
+    evidence,
+    doubts,
+    handles: line.pieces.map((piece) => piece.handle),
+  };
+}
+
+function arcLines(paths: readonly PlacedPath[], bubbles: readonly Bubble[], tolerance: Tolerance): Found[] {
+  const rings = indexOf(bubbles);
+  return joinArcs(paths, tolerance.coincidence * 5).map((arc) => {
+    const at = (angle: number): Point => [
+      arc.centre[0] + arc.radius * Math.cos(angle),
+      arc.centre[1] + arc.radius * Math.sin(angle),
+    ];
+    const along = (angle: number): Point => [-Math.sin(angle), Math.cos(angle)];
+    const end = arc.start + arc.sweep;
+    return {
+      shape: {
+        label: '',
+        kind: 'arc',
+        centre: arc.centre,
+        radius: arc.radius,
+        startAngle: tidyDegrees(arc.start),
+        endAngle: tidyDegrees(arc.start) + degrees(arc.sweep),
+      },
+      ends: [bubbleAt(at(arc.start), scale(along(arc.start), -1), rings), bubbleAt(at(end), along(end), rings)],
+      evidence: [{ text: `arc of ${arc.radius.toFixed(2)} m radius`, weight: arc.radius * arc.sweep >= 3 ? 1 : 0 }],
+      doubts: [],
+      handles: arc.handles,
+    };
+  });
+}
+
+const isLabelled = ({ ends }: Found): boolean => ends.some((bubble) => bubble?.label != null);
+
+/** Lines that run on through a bubble end at it. */
+function throughBubbles(found: Found[], bubbles: readonly Bubble[]): void {
+  const taken = new Set(found.flatMap(({ ends }) => ends));
+  const isFree = (bubble: Bubble): boolean => bubble.label !== null && !taken.has(bubble);
+  const rings = indexOf(bubbles.filter(isFree));
+  for (const line of found) {
+    if (line.shape.kind !== 'line' || isLabelled(line)) continue;
+    const { start, end } = line.shape;
+    const [after, before] = [bubbleOn(start, end, rings), bubbleOn(end, start, rings)];
+    const length = distance(start, end);
+    const upTo = (from: Point, to: Point, on: typeof after): Point =>
+      on === null ? to : pointAlong(from, to, Math.max(0, on.along - on.bubble.radius) / length);
+    line.shape = { ...line.shape, start: upTo(end, start, before), end: upTo(start, end, after) };
+    line.ends = [before?.bubble ?? line.ends[0], after?.bubble ?? line.ends[1]];
+    if (after !== null || before !== null) line.evidence.push({ text: 'runs on through its bubble', weight: 0 });
+  }
+}
+
+/** Lines without a label in a ring take the text at an end of theirs, each text the line that it is nearest to. */
+function labelBare(found: readonly Found[], bare: readonly Bubble[], gridLayers: ReadonlySet<number>): void {
+  const texts = indexOf(bare);
+  const ends = found.flatMap((line) => {
+    if (line.shape.kind !== 'line' || isLabelled(line)) return [];
+    const points = [line.shape.start, line.shape.end];
+    return endsOf(line.shape, texts).flatMap((label, i) =>
+      label === null ? [] : [{ line, i, label, away: distance(points[i], label.centre) }],
+    );
+  });
+  const taken = new Set<Bubble>();
+  for (const { line, i, label } of ends.sort((a, b) => a.away - b.away)) {
+    if (taken.has(label)) continue;
+    taken.add(label);
+    line.ends[i] = label;
+    // Beside the grid's own lines such a text may be any short word.
+    if (label.alone !== null && !gridLayers.has(label.alone)) line.doubts.push(`"${label.label}" is on another layer`);
+  }
+}
+
 const tidyDegrees = (angle: number) => ((degrees(angle) % 360) + 360) % 360;
+
+/** What the bubbles or texts at its ends say for a line. */
+function saidBy(labelled: readonly Bubble[]): Evidence {
+  const where = labelled.length === 2 ? 'both ends' : 'one end';
+  const [{ label }] = labelled;
+  if (labelled.every(({ alone }) => alone === null))
+    return { text: `bubble "${label}" at ${where}`, weight: labelled.length === 2 ? 3.5 : 2.5 };
+  return { text: `"${label}" written at ${where}, without a ring`, weight: labelled.length === 2 ? 2.5 : 1.5 };
+}
 
 function candidateOf({ shape, ends, evidence, doubts, handles }: Found, used: Set<string>): GridCandidate {
   const labelled = ends.filter((bubble): bubble is Bubble => bubble?.label != null);
@@ -139,11 +222,7 @@ function candidateOf({ shape, ends, evidence, doubts, handles }: Found, used: Se
   } else if (labels.length > 1) {
     evidence.push({ text: `its bubbles say ${labels.join(' and ')}`, weight: -3 });
     doubts.push(`bubbles say ${labels.join(' and ')}`);
-  } else
-    evidence.push({
-      text: `bubble "${label}" at ${labelled.length === 2 ? 'both ends' : 'one end'}`,
-      weight: labelled.length === 2 ? 3.5 : 2.5,
-    });
+  } else evidence.push(saidBy(labelled));
   const all = [...new Set([...handles, ...ends.flatMap((bubble) => bubble?.handles ?? [])])];
   // The bubbles may change with a label; the lines are what the candidate is known by.
   return {

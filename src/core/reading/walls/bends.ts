@@ -1,3 +1,4 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { leastOf, mostOf } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { chordCount } from '@/core/geometry/bulge';
@@ -149,15 +150,20 @@ export function joinBends(
   marks: readonly Mark[],
   filled: (a: Point, b: Point) => boolean,
 ): Bend[] {
-  const left = [...bends].sort((a, b) => a.start - b.start);
+  const about = new BoxIndex(bends, ({ centre }) => boxOf([centre]));
+  const left = new Set([...bends].sort((a, b) => a.start - b.start));
   const joined: Bend[] = [];
-  while (left.length > 0) {
-    let bend = left.shift()!;
+  for (const first of left) {
+    left.delete(first);
+    let bend = first;
     for (;;) {
-      const next = nextOf(bend, left);
+      const next = nextOf(
+        bend,
+        about.around(bend.centre, oneCentre).filter((other) => left.has(other)),
+      );
       const gap = next === null ? null : gapTo(bend, next, marks, filled);
       if (next === null || gap === null) break;
-      left.splice(left.indexOf(next), 1);
+      left.delete(next);
       bend = {
         ...bend,
         sweep: (gap.to + next.sweep * next.radius) / bend.radius,

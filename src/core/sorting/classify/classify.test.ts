@@ -55,6 +55,10 @@ test('a quarter arc with its leaf is a door, three lines between common ends a w
   expect(looksOf(line(0, 0, 6, 0) + line(0, 0.2, 6, 0.2) + line(9, 5, 19, 5))).toEqual(['wall', 'wall', null]);
 });
 
+test('a line drawn hundreds of times over is no window', () => {
+  expect(looksOf(line(0, 0, 1.8, 0).repeat(400))).not.toContain('window');
+});
+
 test('loose lines that close to one size four times are columns without a drawn one beside them; three times they are not', () => {
   const loose = (x: number) =>
     line(x, 0, x + 0.4, 0) + line(x + 0.4, 0, x + 0.4, 0.4) + line(x + 0.4, 0.4, x, 0.4) + line(x, 0.4, x, 0);
@@ -102,6 +106,155 @@ test('a line between the middles of two jambs is a window; with faces from jamb 
   const jambs = line(2, 0, 2, 0.3) + line(3.5, 0, 3.5, 0.3);
   expect(looksOf(jambs + line(2, 0.15, 3.5, 0.15))[2]).toBe('window');
   expect(looksOf(jambs + line(2, 0.15, 3.5, 0.15) + line(2, 0, 3.5, 0))[2]).not.toBe('window');
+});
+
+describe('what layers of a frame building look like by what is drawn on them', () => {
+  const polyline = (points: [number, number][], closed: boolean, layer = '0') =>
+    groups(
+      [0, 'LWPOLYLINE'],
+      [8, layer],
+      [90, points.length],
+      [70, closed ? 1 : 0],
+      ...points.flatMap(([x, y]): [number, number][] => [
+        [10, x],
+        [20, y],
+      ]),
+    );
+  const hexagon = (x: number, y: number): [number, number][] =>
+    Array.from({ length: 7 }, (_, i) => [x + 0.5 * Math.sin((i * Math.PI) / 3), y - 0.5 * Math.cos((i * Math.PI) / 3)]);
+  const angle = (x: number, y: number): [number, number][] => [
+    [x, y],
+    [x + 0.6, y],
+    [x + 0.6, y + 0.3],
+    [x + 0.3, y + 0.3],
+    [x + 0.3, y + 0.6],
+    [x, y + 0.6],
+  ];
+  const corners = [0, 6, 12].flatMap((x) => [0, 6].map((y): [number, number] => [x, y]));
+
+  test('a polyline back to its first point about a label is a bubble where a line ends in it, a boxed number is not', () => {
+    const bubble = polyline(hexagon(0, -0.5), false) + text(0, -0.5, 'A');
+    expect(looksOf(bubble + line(0, 0, 0, 9))).toEqual(['grid', 'grid']);
+    expect(looksOf(polyline(hexagon(0, -0.5), false) + text(0, -0.5, '12') + line(3, 0, 3, 9))).toEqual([null, null]);
+  });
+
+  test('angles of one size are columns, though a size is rounded to either side', () => {
+    const angles = corners.map(([x, y], i) =>
+      polyline(
+        angle(x, y).map(([px, py]): [number, number] => [px + (px > x + 0.4 && i % 2 ? 0.012 : 0), py]),
+        true,
+      ),
+    );
+    expect(looksOf(angles.join(''))).toEqual(corners.map(() => 'column'));
+  });
+
+  const room = (x: number, y: number) =>
+    line(x, y, x + 4, y, 'W') +
+    line(x, y + 0.2, x + 4, y + 0.2, 'W') +
+    line(x, y, x, y + 0.2, 'W') +
+    line(x + 4, y, x + 4, y + 0.2, 'W');
+  const walls = [0, 2, 4, 6].map((y) => room(0.9, y + 0.5)).join('');
+  const columns = corners.map(([x, y]) => square(x - 0.2, y - 0.2, 0.4, 'C')).join('');
+  const rolesOf = (entities: string): Record<string, string | null> => {
+    const { drawing } = readText(dxf({ entities }));
+    const found = suggestLayers(drawing, flatten(drawing), 1);
+    return Object.fromEntries(drawing.layers.map(({ name }, i) => [name, found[i].role]));
+  };
+  const pairs = (layer: string) =>
+    [0, 6].map((y) => line(0.2, y - 0.1, 5.8, y - 0.1, layer) + line(0.2, y + 0.1, 5.8, y + 0.1, layer)).join('');
+
+  test('pairs from column to column are beams where the walls are elsewhere, and walls where they are not', () => {
+    expect(rolesOf(walls + columns + pairs('Q'))).toMatchObject({ W: 'wall', C: 'column', Q: 'beam' });
+    expect(rolesOf(columns + pairs('Q'))).toMatchObject({ Q: 'wall' });
+    // Panes of 1.2 m between columns that stand closer are none.
+    const close = [0, 1.6, 3.2].map((x) => square(x - 0.2, -0.2, 0.4, 'C') + square(x - 0.2, 2.8, 0.4, 'C')).join('');
+    const pane = (x: number, y: number) => line(x, y, x + 1.2, y, 'P') + line(x, y + 0.1, x + 1.2, y + 0.1, 'P');
+    const panes = pane(0.2, 0) + pane(1.8, 0) + pane(0.2, 3) + pane(1.8, 3);
+    expect(rolesOf(room(10, 0) + room(10, 2) + room(10, 4) + close + panes)).not.toMatchObject({ P: 'beam' });
+  });
+
+  test('pairs with marks along them are beams although they end on walls', () => {
+    const spans = (mark: string) =>
+      [1, 3]
+        .map((y) => line(20, y, 26, y, 'Q') + line(20, y + 0.2, 26, y + 0.2, 'Q') + text(23, y + 0.5, mark))
+        .join('');
+    expect(rolesOf(walls + columns + spans('T4 20/35'))).toMatchObject({ Q: 'beam' });
+    expect(rolesOf(walls + columns + spans('to be clad'))).toMatchObject({ Q: 'wall' });
+  });
+
+  test('half of a layer is enough where nothing on it looks like anything else, but for walls', () => {
+    const door = (x: number) =>
+      line(x, 0, x, 0.9, 'D') + groups([0, 'ARC'], [8, 'D'], [10, x], [20, 0], [40, 0.9], [50, 0], [51, 90]);
+    const stray = (layer: string) =>
+      [0, 1, 2, 3].map((i) => line(40 + 3 * i, 30 + i, 41 + 3 * i, 32 + 2.3 * i, layer)).join('');
+    expect(rolesOf(door(0) + door(3) + stray('D'))).toEqual({ '0': null, D: 'door' });
+    expect(
+      rolesOf(
+        line(0, 0, 6, 0, 'Q') +
+          line(0, 0.2, 6, 0.2, 'Q') +
+          line(0, 9, 6, 9, 'Q') +
+          line(0, 9.2, 6, 9.2, 'Q') +
+          stray('Q'),
+      ),
+    ).toEqual({ '0': null, Q: null });
+  });
+
+  test('one outline about all columns is a slab; the frame far outside is not', () => {
+    const ring = (by: number): [number, number][] => [
+      [-by, -by],
+      [12 + by, -by],
+      [12 + by, 6 + by],
+      [-by, 6 + by],
+    ];
+    const outline = (by: number) => polyline(ring(by), true, 'S');
+    const back = polyline([...ring(0.3), ring(0.3)[0]], false, 'S');
+    expect(rolesOf(columns + back)).toMatchObject({ S: 'slab' });
+    const sides = ring(0.3).map(([x, y], i) => line(x, y, ...ring(0.3)[(i + 1) % 4], 'S'));
+    expect(rolesOf(columns + sides.join(''))).toMatchObject({ S: 'slab' });
+    expect(rolesOf(columns + outline(0.3) + polyline(ring(0.1), true, 'S'))).not.toMatchObject({ S: 'slab' });
+    expect(rolesOf(columns + outline(0.3))).toMatchObject({ S: 'slab' });
+    expect(rolesOf(columns + outline(8))).toMatchObject({ S: null });
+    // A wing without columns: told from the frame by the bubbles, which lie outside the one and inside the other.
+    const grid = circle(0, -4.5, 0.5) + text(0, -4.5, 'A') + line(0, -4, 0, 10, 'G');
+    const wing = polyline(
+      [
+        [-0.3, -0.3],
+        [20, -0.3],
+        [20, 6.3],
+        [-0.3, 6.3],
+      ],
+      true,
+      'S',
+    );
+    expect(rolesOf(grid + columns + wing)).toMatchObject({ S: 'slab' });
+    expect(rolesOf(grid + columns + outline(8))).toMatchObject({ S: null });
+  });
+});
+
+describe('a block on a layer that says nothing', () => {
+  const blocks =
+    block('X1', line(0, 0, 0, 0.9) + groups([0, 'ARC'], [8, '0'], [10, 0], [20, 0], [40, 0.9], [50, 0], [51, 90])) +
+    block('X2', line(0, 0, 1.5, 0) + line(0, 0.1, 1.5, 0.1) + line(0, 0, 0, 0.1) + line(1.5, 0, 1.5, 0.1));
+  const of = (entities: string) => looksOf(entities, blocks);
+  const gap = (x: number) =>
+    line(x - 3, 0, x, 0) + line(x - 3, 0.1, x, 0.1) + line(x, 0, x, 0.1) + line(x + 1.5, 0, x + 1.5, 0.1);
+
+  test('is a door by its leaf and arc', () => {
+    expect(of(insert('X1', 0, 0) + insert('X1', 5, 0))).toEqual(['door', 'door', 'door', 'door']);
+  });
+
+  test('is what its name says, whatever it holds', () => {
+    const named = blocks.replaceAll('X1', 'WINDOW-CASEMENT').replaceAll('X2', 'WARDROBE');
+    const found = looksOf(insert('WINDOW-CASEMENT', 0, 0) + insert('WINDOW-CASEMENT', 5, 0), named);
+    expect(found).toEqual(['window', 'window', 'window', 'window']);
+  });
+
+  test('is a window where it runs from jamb to jamb, and furniture where it stands free', () => {
+    const standing = of(gap(0) + gap(20) + insert('X2', 0, 0) + insert('X2', 20, 0));
+    expect(standing.slice(8)).toEqual(Array.from({ length: 8 }, () => 'window'));
+    const free = of(gap(0) + gap(20) + insert('X2', 0, 5) + insert('X2', 20, 5));
+    expect(free.slice(8)).toEqual(Array.from({ length: 8 }, () => 'ignore'));
+  });
 });
 
 test('what comes by a block is what its name says, else furniture', () => {

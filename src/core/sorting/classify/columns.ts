@@ -17,12 +17,22 @@ export const sizeKey = ({ width, depth }: { width: number; depth: number }): str
     .map((side) => (Math.round(side * 50) / 50).toFixed(2))
     .join(' ');
 
+/** A key of sizes and those beside it: what is rounded falls to either side. */
+function besides(key: string): string[] {
+  const [, width, depth, rest] = /^([\d.]+) ([\d.]+)(.*)$/.exec(key) ?? [];
+  if (width === undefined) return [key];
+  const around = (side: string): number[] => [-1, 0, 1].map((step) => Number(side) + step / 50);
+  return around(width).flatMap((w) => around(depth).map((d) => `${sizeKey({ width: w, depth: d })}${rest}`));
+}
+
 /** Small shapes of one size, four of them or more. @returns the sizes that the plan's columns have */
 export function shapeColumns(looks: AllLooks, shapes: ReadonlyMap<string, readonly number[]>): string[] {
-  const sets = [...shapes].filter(([, paths]) => paths.length >= column.fewest);
+  const alike = (key: string): number =>
+    [...new Set(besides(key))].reduce((sum, near) => sum + (shapes.get(near)?.length ?? 0), 0);
+  const sets = [...shapes].filter(([key]) => alike(key) >= column.fewest);
   for (const [size, paths] of sets)
     for (const path of paths)
-      looks[path] = { role: 'column', why: `${paths.length} shapes of one size, ${size.replace(' ', ' by ')} m` };
+      looks[path] ??= { role: 'column', why: `${alike(size)} shapes of one size, ${size.replace(' ', ' by ')} m` };
   return sets.map(([size]) => size);
 }
 

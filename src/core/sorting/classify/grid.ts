@@ -1,6 +1,7 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { distance, type Point } from '@/core/geometry/vector';
 import type { AllLooks, ArcPiece, Line } from './looks';
+import type { LabelledOutline } from './pieces';
 
 /** A grid line broken by something goes on within this, metres. */
 const beyond = 15;
@@ -11,6 +12,35 @@ export interface Bubble {
   radius: number;
 }
 
+/** Whether a line ends on a ring, or just short of it. */
+const onRing = (end: Point, { centre, radius }: Bubble): boolean =>
+  Math.abs(distance(centre, end) - radius) < 0.25 * radius + 0.05;
+
+/** Grid lines are longer than this, metres. */
+const shortestLine = 2;
+
+/** Polygons about a label that long lines end in, pointing at their middles, are bubbles too; boxed numbers are not. */
+export function polygonBubbles(looks: AllLooks, rings: readonly LabelledOutline[], lines: readonly Line[]): Bubble[] {
+  const ends = lines
+    .filter(({ length }) => length > shortestLine)
+    .flatMap(({ a, b }) => [
+      { at: a, back: b },
+      { at: b, back: a },
+    ]);
+  const index = new BoxIndex(ends, ({ at }) => boxOf([at]));
+  return rings.filter((ring) => {
+    const pointsAt = ({ at, back }: { at: Point; back: Point }): boolean => {
+      const length = distance(at, back);
+      const [ux, uy] = [(at[0] - back[0]) / length, (at[1] - back[1]) / length];
+      const [dx, dy] = [ring.centre[0] - at[0], ring.centre[1] - at[1]];
+      return onRing(at, ring) && dx * ux + dy * uy > 0 && Math.abs(dx * uy - dy * ux) < 0.2 * ring.radius;
+    };
+    const found = index.around(ring.centre, 1.3 * ring.radius + 0.05).some(pointsAt);
+    if (found) looks[ring.path] = { role: 'grid', why: 'an outline about a label at the end of a long line' };
+    return found;
+  });
+}
+
 /** Long lines and arcs that end in labelled rings. */
 export function gridLines(
   looks: AllLooks,
@@ -18,11 +48,9 @@ export function gridLines(
   lines: readonly Line[],
   arcs: readonly ArcPiece[],
 ): void {
-  const rings = new BoxIndex(bubbles, ({ centre, radius }) => boxOf([centre], 1.2 * radius));
-  const onRing = (end: Point, { centre, radius }: Bubble): boolean =>
-    Math.abs(distance(centre, end) - radius) < 0.25 * radius + 0.05;
+  const rings = new BoxIndex(bubbles, ({ centre, radius }) => boxOf([centre], 1.25 * radius + 0.05));
   for (const { path, a, b, length } of lines)
-    if (length > 2 && [a, b].some((end) => rings.around(end).some((ring) => onRing(end, ring))))
+    if (length > shortestLine && [a, b].some((end) => rings.around(end).some((ring) => onRing(end, ring))))
       looks[path] = { role: 'grid', why: 'a long line that ends in a labelled ring' };
   for (const { path, centre, ends, radius } of arcs) {
     const runsTo = (end: Point, ring: Bubble): boolean =>

@@ -1,5 +1,7 @@
-import type { From } from '@/core/placed/placed';
-import type { Point } from '@/core/geometry/vector';
+import type { From, PlacedPath } from '@/core/placed/placed';
+import { distance, type Point } from '@/core/geometry/vector';
+import { defaultTolerance } from '@/core/tolerance';
+import { PathFlag, type Primitives } from '@/core/underlay/primitives';
 import type { Role } from '../roles';
 
 /** What one path looks like, and why. */
@@ -32,4 +34,24 @@ export interface ArcPiece {
 export function pathSource(path: number): From & { source: From } {
   const source = { entity: path, layer: 0, handle: String(path) };
   return { ...source, source };
+}
+
+/** A path as it is drawn, in metres about the origin. */
+export function placedPath(p: Primitives, k: number, path: number): PlacedPath {
+  const vertices = Array.from({ length: p.start[path + 1] - p.start[path] }, (_, i) => p.start[path] + i);
+  return {
+    points: vertices.map((v): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k]),
+    bulges: vertices.map((v) => p.bulge[v]),
+    closed: (p.flags[path] & PathFlag.closed) !== 0,
+    circle: (p.flags[path] & PathFlag.circle) !== 0,
+    ...pathSource(path),
+  };
+}
+
+/** The corners of a path that closes, by its flag or because it ends where it began; null where it does not. */
+export function closedCorners(p: Primitives, k: number, path: number): Point[] | null {
+  const { points, closed } = placedPath(p, k, path);
+  if (closed) return points;
+  const [first, last] = [points[0], points[points.length - 1]];
+  return points.length > 3 && distance(first, last) <= defaultTolerance.coincidence ? points.slice(0, -1) : null;
 }

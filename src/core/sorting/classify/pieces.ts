@@ -1,13 +1,13 @@
 import { Kind } from '@/core/drawing/drawing';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { arcOfBulge } from '@/core/geometry/bulge';
-import { leastRectangle } from '@/core/geometry/polygon';
+import { centroid, leastRectangle } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { PathFlag, type Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
 import { column, sizeKey } from './columns';
 import type { Bubble } from './grid';
-import type { AllLooks, ArcPiece, Line } from './looks';
+import { closedCorners, type AllLooks, type ArcPiece, type Line } from './looks';
 
 /** Kinds that annotate. */
 const annotation = new Set<number>([
@@ -34,8 +34,15 @@ export interface Pieces {
   bubbles: Bubble[];
   lines: Line[];
   arcs: ArcPiece[];
+  /** Closed outlines of a ring's size about a label; bubbles where a long line ends in them. */
+  rings: LabelledOutline[];
   /** Paths of small closed shapes by their size. */
   shapes: Map<string, number[]>;
+}
+
+/** A polygon about a label. */
+export interface LabelledOutline extends Bubble {
+  path: number;
 }
 
 /**
@@ -43,12 +50,12 @@ export interface Pieces {
  * @param k metres of one drawing unit
  */
 export function piecesOf(looks: AllLooks, p: Primitives, k: number): Pieces {
-  const found: Pieces = { bubbles: [], lines: [], arcs: [], shapes: new Map() };
+  const found: Pieces = { bubbles: [], lines: [], arcs: [], rings: [], shapes: new Map() };
   const labels = labelPoints(p, k);
   for (let path = 0; path < looks.length; path += 1) {
     if (annotation.has(p.kind[path])) looks[path] = { role: 'ignore', why: 'an annotation' };
     else if ((p.flags[path] & PathFlag.circle) !== 0) takeCircle(looks, found, p, k, path, labels);
-    else if (p.chain[path] === 0) takePath(found, p, k, path);
+    else if (p.chain[path] === 0) takePath(found, p, k, path, labels);
   }
   return found;
 }
@@ -77,15 +84,29 @@ function takeCircle(looks: AllLooks, found: Pieces, p: Primitives, k: number, pa
     push(found.shapes, `round ${(2 * radius).toFixed(2)}`, path);
 }
 
-/** The lines and arcs of a path; a small rectangle is a shape too. */
-function takePath(found: Pieces, p: Primitives, k: number, path: number): void {
+/** Small outlines have at most so many corners. */
+const mostCorners = 16;
+
+/** A small outline: of a column's size, or about a label. */
+function takeOutline(found: Pieces, path: number, corners: readonly Point[], labels: BoxIndex<Point>): void {
+  const box = corners.length < 3 ? null : leastRectangle(corners);
+  if (box === null) return;
+  const name = corners.length === 4 ? sizeKey(box) : `${sizeKey(box)}, ${corners.length} corners`;
+  if (Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most)
+    push(found.shapes, name, path);
+  const centre = centroid(corners);
+  const radius = Math.max(...corners.map((corner) => distance(corner, centre)));
+  if (radius < ring.least || radius > ring.most) return;
+  if (labels.around(centre, radius).some((point) => distance(point, centre) < 0.6 * radius))
+    found.rings.push({ path, centre, radius });
+}
+
+/** The lines and arcs of a path; what closes to a small shape is a shape too. */
+function takePath(found: Pieces, p: Primitives, k: number, path: number, labels: BoxIndex<Point>): void {
   const [first, end] = [p.start[path], p.start[path + 1]];
   const closed = (p.flags[path] & PathFlag.closed) !== 0;
-  if (closed && end - first === 4) {
-    const box = leastRectangle([0, 1, 2, 3].map((i) => pointAt(p, k, first + i)));
-    if (box && Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most)
-      push(found.shapes, sizeKey(box), path);
-  }
+  const corners = end - first > mostCorners ? null : closedCorners(p, k, path);
+  if (corners !== null) takeOutline(found, path, corners, labels);
   for (let v = first; v + 1 < end + (closed ? 1 : 0); v += 1) {
     const [a, b] = [pointAt(p, k, v), pointAt(p, k, v + 1 < end ? v + 1 : first)];
     if (p.bulge[v] === 0) {

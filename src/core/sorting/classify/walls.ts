@@ -1,29 +1,22 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance, type Point } from '@/core/geometry/vector';
+import { distance } from '@/core/geometry/vector';
 import { doubled, facesOf } from '@/core/patterns/faces';
 import { defaultSettings } from '@/core/patterns/settings';
 import { pairFaces } from '@/core/patterns/strips';
 import type { PlacedPath } from '@/core/placed/placed';
 import { defaultTolerance } from '@/core/tolerance';
 import { PathFlag, type Primitives } from '@/core/underlay/primitives';
-import { pathSource, type AllLooks, type Line } from './looks';
+import { placedPath, type AllLooks, type Line } from './looks';
 
 /** Ends, jambs and other short pieces of walls are at most this long, metres. */
-const shortPiece = 0.65;
+export const shortPiece = 0.65;
 
 /** Lines and arcs in pairs at a wall's distance. */
 export function walls(looks: AllLooks, p: Primitives, k: number): void {
   const rest: PlacedPath[] = [];
   for (let path = 0; path < looks.length; path += 1) {
     if (looks[path] !== null || p.chain[path] !== 0 || (p.flags[path] & PathFlag.circle) !== 0) continue;
-    const vertices = Array.from({ length: p.start[path + 1] - p.start[path] }, (_, i) => p.start[path] + i);
-    rest.push({
-      points: vertices.map((v): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k]),
-      bulges: vertices.map((v) => p.bulge[v]),
-      closed: (p.flags[path] & PathFlag.closed) !== 0,
-      circle: false,
-      ...pathSource(path),
-    });
+    rest.push(placedPath(p, k, path));
   }
   const { families, curved } = facesOf(rest, defaultTolerance.offAxis, doubled, defaultTolerance.gap);
   for (const family of families)
@@ -47,8 +40,11 @@ export function walls(looks: AllLooks, p: Primitives, k: number): void {
       looks[arc.source.entity] = { role: 'wall', why: 'two arcs about one centre' };
 }
 
+/** What is said of ends and jambs. */
+export const shortWhy = 'as long as a wall is thick';
+
 /** What is left and as short as a wall is thick: ends and jambs. */
 export function shortPieces(looks: AllLooks, lines: readonly Line[]): void {
   for (const { path, length } of lines)
-    if (looks[path] === null && length <= shortPiece) looks[path] = { role: 'wall', why: 'as long as a wall is thick' };
+    if (looks[path] === null && length <= shortPiece) looks[path] = { role: 'wall', why: shortWhy };
 }

@@ -1,14 +1,31 @@
+import { groupBy } from '@/core/groupBy';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { distance, type Point } from '@/core/geometry/vector';
 import { defaultSettings } from '@/core/patterns/settings';
 import type { AllLooks, Line } from './looks';
 
+/** Where more lines than this have their middles within a wall's thickness, they fill something or are drawn again. */
+const mostInPlace = 200;
+
+const middleOf = ({ a, b }: Line): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+
+/** Lines without those that crowd one place, whose neighbours nobody could look through one by one. */
+function withoutCrowds(lines: readonly Line[]): Line[] {
+  const cellOf = (line: Line): string =>
+    middleOf(line)
+      .map((v) => Math.floor(v / defaultSettings.wall.most))
+      .join();
+  const cells = groupBy(lines, cellOf);
+  return lines.filter((line) => (cells.get(cellOf(line))?.length ?? 0) <= mostInPlace);
+}
+
 /** Three or more lines between common ends, within a wall's thickness. */
 export function windows(looks: AllLooks, lines: readonly Line[]): void {
-  const open = lines.filter(({ path, length }) => looks[path] === null && length > 0.4 && length < 5);
-  const index = new BoxIndex(open, ({ a, b }) => boxOf([[(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]]));
-  for (const { a, b, length } of open) {
-    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  const open = withoutCrowds(lines.filter(({ path, length }) => looks[path] === null && length > 0.4 && length < 5));
+  const index = new BoxIndex(open, (line) => boxOf([middleOf(line)]));
+  for (const line of open) {
+    const { a, b, length } = line;
+    const middle = middleOf(line);
     const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
     const beside = index.around(middle, defaultSettings.wall.most).filter((other) => {
       const [mx, my] = [(other.a[0] + other.b[0]) / 2 - middle[0], (other.a[1] + other.b[1]) / 2 - middle[1]];

@@ -1,0 +1,81 @@
+import { BoxIndex, boxOf, type Box } from '@/core/geometry/boxIndex';
+import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
+import { centreOfText } from '@/core/underlay/textBox';
+import type { Primitives } from '@/core/underlay/primitives';
+import { shortWhy } from './walls';
+import { placedPath, type AllLooks, type Line } from './looks';
+
+/** A beam's drawn end is this near to a column, metres: half of one, and what the line stops short of it. */
+const nearColumn = 0.4;
+/** A mark or a size of a beam stands this near to its line, metres, and along it within this angle, as a sine. */
+const nearMark = { away: 0.7, turned: 0.1 };
+/** Marks as T1, B-12 and sizes as 30/60, 12 x 24. */
+const beamMark = /^\p{L}{1,3}[-. ]?\d{1,3}\b|\d\s*[x\u00d7/]\s*\d/u;
+/** So many lines of a layer, and so many of their ends at columns or of them with marks, speak for beams. */
+const enough = { lines: 4, share: 0.6 };
+/** The middle one of a layer's beams is as long as this, metres: panes between columns are shorter. */
+const usualSpan = 2;
+/** So many other things that look like walls tell that the walls are elsewhere. */
+const wallsElsewhere = 8;
+
+/**
+ * Lines in pairs that run from column to column or have marks beside them, on a layer without ends and jambs of walls,
+ * where walls are on another layer: beams. Without such a layer the pairs stay walls.
+ */
+export function beams(looks: AllLooks, p: Primitives, k: number, lines: readonly Line[]): void {
+  const walls = new Map<number, number>();
+  looks.forEach((look, path) => {
+    if (look?.role === 'wall') walls.set(p.layer[path], (walls.get(p.layer[path]) ?? 0) + 1);
+  });
+  const all = [...walls.values()].reduce((sum, count) => sum + count, 0);
+  const pairs = new Map<number, Line[]>();
+  const short = new Set<number>();
+  for (const line of lines) {
+    const look = looks[line.path];
+    const layer = p.layer[line.path];
+    if (look?.role !== 'wall') continue;
+    if (look.why === shortWhy) short.add(layer);
+    else if (pairs.has(layer)) pairs.get(layer)!.push(line);
+    else pairs.set(layer, [line]);
+  }
+  const columns = new BoxIndex(columnBoxes(looks, p, k), (box) => box);
+  const isMarked = markedBy(p, k);
+  const atColumn = (end: Point): boolean => columns.touching(boxOf([end], nearColumn)).length > 0;
+  for (const [layer, own] of pairs) {
+    if (
+      own.length < enough.lines ||
+      medianLength(own) < usualSpan ||
+      short.has(layer) ||
+      all - walls.get(layer)! < wallsElsewhere
+    )
+      continue;
+    const ends = own.flatMap(({ a, b }) => [a, b]);
+    const standing = ends.filter(atColumn).length >= enough.share * ends.length;
+    if (!standing && own.filter(isMarked).length < enough.share * own.length) continue;
+    const why = standing ? 'a pair of lines from column to column' : 'a pair of lines with a mark beside it';
+    for (const { path } of own) looks[path] = { role: 'beam', why };
+  }
+}
+
+const medianLength = (lines: readonly Line[]): number =>
+  lines.map(({ length }) => length).sort((a, b) => a - b)[lines.length >> 1];
+
+/** Whether a text that may be a beam's mark stands beside a line and runs along it. */
+function markedBy(p: Primitives, k: number): (line: Line) => boolean {
+  const marks = p.texts
+    .filter(({ text }) => beamMark.test(text.trim()))
+    .map((text): { at: Point; angle: number } => {
+      const [x, y] = centreOfText(text);
+      return { at: [x * k, y * k], angle: text.angle };
+    });
+  const index = new BoxIndex(marks, ({ at }) => boxOf([at]));
+  return ({ a, b, length }) =>
+    index.touching(boxOf([a, b], nearMark.away)).some(({ at, angle }) => {
+      const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+      const turned = Math.abs(Math.cos(angle) * uy - Math.sin(angle) * ux);
+      return turned <= nearMark.turned && distance(nearestOnPiece(a, b, at), at) <= nearMark.away;
+    });
+}
+
+const columnBoxes = (looks: AllLooks, p: Primitives, k: number): Box[] =>
+  looks.flatMap((look, path) => (look?.role === 'column' ? [boxOf(placedPath(p, k, path).points)] : []));
