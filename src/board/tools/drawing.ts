@@ -1,9 +1,11 @@
 import type { Point } from '@/core/geometry/vector';
+import { formatLength } from '@/core/units/length';
 import { fonts } from '@/ui/tokens';
 import { toScreen } from '../camera';
 import type { Pen } from '../layers/pen';
 import type { Held } from '../snapping/held';
 import type { Pointing } from './tool';
+import type { Leak } from './trace/way';
 
 /** Words wider than this go on in the next line, pixels; and how high a line is. */
 const [widest, lineHeight] = [380, 17];
@@ -91,6 +93,32 @@ export function drawLine({ context, scene }: Pen, points: readonly Point[], fill
     context.globalAlpha = 1;
   }
   context.stroke();
+}
+
+/** A leak is ringed at least this widely, pixels, so that it is seen from afar. */
+const leastRing = 14;
+
+/** Where a region is open: the gap, a ring about it, and, unless that is said elsewhere, how wide it is. */
+export function drawLeak(pen: Pen, { from, to, width }: Leak, said: boolean): void {
+  const { context, camera, size, scene } = pen;
+  const [[x1, y1], [x2, y2]] = [from, to].map((p) => toScreen(camera, size, p));
+  const middle: Point = [(x1 + x2) / 2, (y1 + y2) / 2];
+  const radius = Math.max(leastRing, Math.hypot(x2 - x1, y2 - y1) / 2 + 6);
+  context.strokeStyle = scene.tokens.amber;
+  context.lineWidth = 2.5;
+  context.setLineDash([]);
+  context.beginPath();
+  context.moveTo(x1, y1);
+  context.lineTo(x2, y2);
+  context.stroke();
+  context.lineWidth = 1.75;
+  context.setLineDash([5, 4]);
+  context.beginPath();
+  context.arc(...middle, radius, 0, 2 * Math.PI);
+  context.stroke();
+  context.setLineDash([]);
+  if (!said)
+    chip(pen, [middle[0] + radius + 6, middle[1] - 6], `leaks here, ${formatLength(width, scene.unit)} wide`, '', true);
 }
 
 /** A box between two opposite corners of the project. */

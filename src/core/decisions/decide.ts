@@ -112,10 +112,14 @@ export class Removal {
   readonly changes: Change[] = [];
   private readonly gone = new Set<string>();
 
-  /** @param decided ids of decisions that the same edit puts anew, and that are not to be taken away */
+  /**
+   * @param decided ids of decisions that the same edit puts anew, and that are not to be taken away
+   * @param moved ids of openings that the same edit puts into other walls, and that do not go with theirs
+   */
   constructor(
     private readonly model: Model,
     private readonly decided: ReadonlySet<string> = new Set(),
+    private readonly moved: ReadonlySet<string> = new Set(),
   ) {}
 
   element(id: string): void {
@@ -123,7 +127,7 @@ export class Removal {
     this.gone.add(id);
     this.changes.push(remove('element', id));
     for (const decision of this.model.decisionsOf(id)) this.decision(decision);
-    for (const opening of this.model.index.openingsOf(id)) this.element(opening.id);
+    for (const opening of this.model.index.openingsOf(id)) if (!this.moved.has(opening.id)) this.element(opening.id);
   }
 
   decision({ id }: DecisionRow): void {

@@ -35,24 +35,6 @@ export interface Shapes {
 
 export type ElementKind = keyof Shapes;
 
-export const elementKinds = [
-  'grid',
-  'column',
-  'beam',
-  'wall',
-  'opening',
-  'slab',
-  'zone',
-  'outdoor',
-  'roof',
-  'support',
-  'pointLoad',
-  'lineLoad',
-  'areaLoad',
-  'luminaire',
-  'calculationArea',
-] as const satisfies readonly ElementKind[];
-
 /** The kinds that are read from drawings; the others are made by hand. */
 export const readKinds = [
   'grid',
@@ -67,6 +49,17 @@ export const readKinds = [
 export type ReadKind = (typeof readKinds)[number];
 
 export const isReadKind = (kind: ElementKind): kind is ReadKind => readKinds.some((one) => one === kind);
+
+export const elementKinds = [
+  ...readKinds,
+  'roof',
+  'support',
+  'pointLoad',
+  'lineLoad',
+  'areaLoad',
+  'luminaire',
+  'calculationArea',
+] as const satisfies readonly ElementKind[];
 
 /** The drawing and the entities of it, by their handles, that an element came from. */
 export interface Source {

@@ -59,6 +59,8 @@ export interface Unresolved {
   kind: ElementKind;
   /** What was found, what was expected, what to do. */
   message: string;
+  /** Whether it is in the building all the same, and only lies otherwise than it was meant to. */
+  kept: boolean;
 }
 
 /**

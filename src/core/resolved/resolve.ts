@@ -1,3 +1,4 @@
+import { pointAlong, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
@@ -60,41 +61,52 @@ export function resolveBuilding({ levels, elements }: BuildingInput): Building {
 }
 
 /** Elements tied to levels that there are not: they stand as their own level has it. */
-function looseTies(elements: readonly ElementRow[], ties: Ties): Unresolved[] {
-  return elements
-    .filter((element) => ties.isLoose(element))
-    .map(({ id, kind }) => ({
-      rule: 'noTie',
-      kind,
-      elements: [id],
-      message: [
-        `An end of a ${kinds[kind].names[0]} is tied to a level that is not there any more, and lies as its own level has it.`,
-        'Tie it again at Tracing under Change.',
-      ].join(' '),
-    }));
-}
+const looseTies = (elements: readonly ElementRow[], ties: Ties): Unresolved[] =>
+  keptByKind(
+    'noTie',
+    elements.filter((element) => ties.isLoose(element)),
+    (what) =>
+      `An end of ${what} is tied to a level that is not there any more: it lies as its own level has it. Tie it again.`,
+  );
 
 /** What ends under a roof where none is: it ends at its storey's top. */
 function withoutRoof({ columns, walls, zones, roofs }: Building): Unresolved[] {
   const wanting = [...columns, ...walls, ...zones].filter(
     (placed) => tiesOf(placed).top === 'roof' && !isUnderRoof(placed, roofs),
   );
-  const known = new Map(wanting.map((placed) => [placed.elementId, placed.kind]));
-  return [...known].map(([id, kind]) => ({
-    rule: 'noRoof',
-    kind,
-    elements: [id],
-    message: [
-      `A ${kinds[kind].names[0]} is to end under a roof, and no roof plane covers it: it ends at its storey\u2019s top.`,
-      'Draw the plane, or tie it to a level.',
-    ].join(' '),
-  }));
+  const once = new Map(wanting.map(({ elementId, kind }) => [elementId, { id: elementId, kind }]));
+  return keptByKind(
+    'noRoof',
+    [...once.values()],
+    (what) =>
+      `No roof plane covers ${what} meant to end under one: the storey\u2019s top is taken. Draw it, or choose another top.`,
+  );
 }
 
+/** What is told of elements that are in the building all the same, all of a kind in one sentence. */
+const keptByKind = (
+  rule: Unresolved['rule'],
+  elements: readonly Pick<ElementRow, 'id' | 'kind'>[],
+  message: (what: string) => string,
+): Unresolved[] =>
+  [...groupBy(elements, ({ kind }) => kind)].map(([kind, own]) => ({
+    rule,
+    kind,
+    elements: own.map(({ id }) => id),
+    message: message(`${own.length} ${kinds[kind].names[own.length === 1 ? 0 : 1]}`),
+    kept: true,
+  }));
+
 function isUnderRoof(placed: PlacedColumn | PlacedWall | PlacedZone, roofs: readonly PlacedRoof[]): boolean {
-  if (placed.kind === 'wall') return wallLine(placed.shape).some((p) => roofOver(roofs, p, placed.base) !== null);
-  if (placed.kind === 'column') return roofOver(roofs, placed.shape.position, placed.base) !== null;
-  return (placed.underRoofs?.covered ?? 0) > 0;
+  const under = (p: Point): boolean => roofOver(roofs, p, placed.base) !== null;
+  if (placed.kind === 'zone') return (placed.underRoofs?.covered ?? 0) > 0;
+  if (placed.kind === 'column') return under(placed.shape.position);
+  const { start, end, bulge } = placed.shape;
+  if (bulge !== 0) return wallLine(placed.shape).some(under);
+  // Between two places where its top changes a straight wall is under one plane or under none.
+  const length = wallLength(placed.shape);
+  const stops = (placed.profile ?? []).map(([along]) => along / length);
+  return stops.slice(1).some((to, i) => under(pointAlong(start, end, (stops[i] + to) / 2)));
 }
 
 export function storeysOf(levels: readonly LevelRow[]): Storey[] {
@@ -116,6 +128,7 @@ function withoutLevel(elements: readonly ElementRow[]): Unresolved[] {
       rule: 'noLevel',
       kind,
       elements: own.map(({ id }) => id),
+      kept: false,
       message: `${words} to no level, so that nobody knows how high to put what is there. Give the drawing it was read from a level at Datum and accept it again, or delete it.`,
     };
   });
@@ -132,6 +145,7 @@ function soundOpenings(elements: readonly ElementRow[], unresolved: Unresolved[]
     unresolved.push({
       ...problemWords[problem](element, host),
       rule: problem,
+      kept: false,
       kind: 'opening',
       elements: [element.id],
     });

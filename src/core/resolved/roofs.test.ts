@@ -92,6 +92,19 @@ describe('under a roof', () => {
     ]);
   });
 
+  test('a wall that only passes under it is not told; of walls beside it all are told at once, and kept', () => {
+    const elements = [
+      ...roofs,
+      wall('through', [6, -3], [6, 12], under),
+      wall('b1', [20, 0], [20, 5], under),
+      wall('b2', [22, 0], [22, 5], under),
+    ];
+    const { walls, unresolved } = resolveBuilding({ levels, elements });
+    expect(walls).toHaveLength(3);
+    expect(unresolved).toMatchObject([{ rule: 'noRoof', elements: ['b1', 'b2'], kept: true }]);
+    expect(unresolved[0].message).toMatch(/^No roof plane covers 2 walls .* Draw it/);
+  });
+
   test('a column ends at the plane over it, and where there is none that is told', () => {
     const { columns, unresolved } = resolveBuilding({
       levels,

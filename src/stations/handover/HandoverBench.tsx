@@ -181,9 +181,9 @@ function Unresolved() {
     const { model } = moment;
     return resolveBuilding({ levels: Object.values(model.level), elements: Object.values(model.element) }).unresolved;
   }, [moment]);
-  return unresolved.map(({ message, elements }) => (
-    <Note key={elements[0]} kind="look">
-      {message} Until then it is not handed over.{' '}
+  return unresolved.map(({ message, elements, rule, kept }) => (
+    <Note key={`${rule} ${elements[0]}`} kind="look">
+      {message} {kept ? '' : 'Until then it is not handed over. '}
       <Button variant="text" onClick={() => select(elements)}>
         Select
       </Button>

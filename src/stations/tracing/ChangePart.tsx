@@ -59,6 +59,7 @@ export function ChangePart() {
   const model = useModel('element', 'level');
   const { ids } = useSelected();
   const { tool, setTool } = useBoard();
+  const axesShown = useTracing((tracing) => tracing.axesShown);
   const way = tool.kind === 'trace' ? tool.way : null;
   const elements = [...ids].flatMap((id) => model.element[id] ?? []);
   const turn = (next: WayName) => setTool(next === way ? { kind: 'look' } : { kind: 'trace', way: next });
@@ -88,7 +89,9 @@ export function ChangePart() {
       {elements.some(({ kind }) => kind === 'column' || kind === 'beam' || kind === 'zone') && (
         <MarksPart ids={[...ids]} />
       )}
-      {elements.some(({ kind }) => kind === 'beam' || kind === 'column') && <AxesPart elements={elements} />}
+      {(axesShown || elements.some(({ kind }) => kind === 'beam' || kind === 'column')) && (
+        <AxesPart elements={elements} />
+      )}
       {elements.length > 0 && <SelectTree />}
       <HeldPart />
     </>

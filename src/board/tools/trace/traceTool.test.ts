@@ -167,3 +167,36 @@ test('a way has words for each of its points, and makes nothing of none', () => 
     expect(said).toEqual([]);
   }
 });
+
+describe('a region between walls', () => {
+  const open = [wall(1, [0, 0], [6, 0]), wall(2, [6, 0], [6, 4]), wall(3, [6, 4], [0, 4]), wall(4, [0, 4], [0, 0.3])];
+
+  test.each(['zone.region', 'slab.region', 'areaLoad.region'] as const)(
+    '%s looks for no point to hold on to, and takes one that is typed',
+    (way) => {
+      const { tool } = tracing(way, open);
+      tool.move(at([3, 2]));
+      expect(tool.wants).toBe('things');
+      expect(tool.fields().map(({ label }) => label)).toEqual(['east', 'north']);
+    },
+  );
+
+  test('that is open shows the gap while the pointer is in it, and says so on a click', () => {
+    const { tool, click, said, shapes } = tracing('zone.region', open);
+    const leakAt = (p: Point) => {
+      tool.move(at(p));
+      return tool.leak;
+    };
+    expect(leakAt([3, 2])).toMatchObject({ width: expect.closeTo(0.3, 9) });
+    expect(leakAt([30, 2])).toBeNull();
+    click([3, 2]);
+    expect(said).toEqual([]);
+    expect(shapes('zone')).toEqual([]);
+    // The refusal stays near where it was, and takes the first Escape; away from there it is gone.
+    tool.move(at([3.2, 2], { pixels: [20, 0] }));
+    expect(tool.key('Escape')).toBe(true);
+    click([3, 2]);
+    tool.move(at([30, 2], { pixels: [300, 0] }));
+    expect(tool.key('Escape')).toBe(false);
+  });
+});

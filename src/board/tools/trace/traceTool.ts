@@ -7,11 +7,11 @@ import { useTracing } from '@/project/tracing';
 import type { ToolRequest } from '../../boardStore';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
-import { chipAtCursor, dot as drawDot, drawBox, drawHeld, drawLine, refusalAtCursor } from '../drawing';
+import { chipAtCursor, dot as drawDot, drawBox, drawHeld, drawLeak, drawLine, refusalAtCursor } from '../drawing';
 import type { BoardTool, Pointing, Wants } from '../tool';
 import type { World } from '../world';
 import { TypedPoint, type TypedField, type TypingAxes } from './typedPoint';
-import type { Given, Placed, Way } from './way';
+import type { Given, Leak, Placed, Way } from './way';
 import { ways } from './ways/ways';
 
 /**
@@ -21,6 +21,8 @@ type State = { kind: 'placing' } | { kind: 'bending'; end: Placed } | { kind: 'b
 
 /** How near to the first point a click closes an outline, in pixels. */
 const closingReach = 9;
+/** A refusal is about a place: it goes when the pointer is further from it than this, pixels. */
+const goneFrom = 60;
 /** Directions locked with Shift are these parts of a turn of the axes and of the last side. */
 const lockedTo = Math.PI / 2;
 /** An arc that is not made yet is shown in chords of at most this many pixels' sagitta. */
@@ -42,6 +44,8 @@ export class TraceTool implements BoardTool {
   private readonly typedPoint = new TypedPoint();
   private typedLength: number | null = null;
   private problem: string | null = null;
+  /** Where the pointer was when something was refused, pixels. */
+  private refusedAt: Point | null = null;
   private pointing: Pointing | null = null;
 
   constructor(
@@ -112,7 +116,7 @@ export class TraceTool implements BoardTool {
   private under(pointing: Pointing): Placed {
     const seeks = this.way.seeks(this.placed.length);
     const at = this.placeOf(pointing);
-    if (seeks === 'points') return { at, element: null, line: null };
+    if (seeks === 'points' || seeks === 'place') return { at, element: null, line: null };
     if (seeks === 'line') return { at: pointing.at, element: null, line: this.world.under.endless(pointing.at) };
     const placed = { at: pointing.at, element: this.world.under.element(pointing.at, seeks.elements), line: null };
     return { ...placed, at: this.way.settle?.(placed) ?? placed.at };
@@ -136,7 +140,14 @@ export class TraceTool implements BoardTool {
 
   move(pointing: Pointing): void {
     this.pointing = pointing;
+    if (this.refusedAt !== null && distance(this.refusedAt, pointing.pixels) > goneFrom) this.problem = null;
     this.show(pointing);
+  }
+
+  /** Where what lies about the pointer is open; null where it is not, or where that is not asked. */
+  get leak(): Leak | null {
+    if (this.pointing === null || this.way.leak === undefined) return null;
+    return this.way.leak(this.given(...this.withNext(this.pointing), false));
   }
 
   /** Shows what there would be if the pointer's place were the last point. */
@@ -258,6 +269,7 @@ export class TraceTool implements BoardTool {
 
   private refuse(message: string): void {
     this.problem = message;
+    this.refusedAt = this.pointing?.pixels ?? null;
     this.world.redraw();
   }
 
@@ -306,7 +318,8 @@ export class TraceTool implements BoardTool {
 
   fields(): TypedField[] {
     const { pointing } = this;
-    if (pointing === null || this.way.seeks(this.placed.length) !== 'points' || this.state.kind === 'boxing') return [];
+    const seeks = this.way.seeks(this.placed.length);
+    if (pointing === null || this.state.kind === 'boxing' || (seeks !== 'points' && seeks !== 'place')) return [];
     const at = this.placeOf(pointing);
     if (this.way.length !== undefined && this.base !== null) {
       const value = this.typedLength ?? distance(this.base, at);
@@ -337,6 +350,8 @@ export class TraceTool implements BoardTool {
     if (this.state.kind === 'boxing') drawBox(pen, [points[0].at, points[1].at]);
     else if (this.wants === 'points' || this.placed.length > 0) drawBent(pen, points, bulges);
     for (const { at } of this.placed) drawDot(pen, toScreen(pen.camera, pen.size, at));
+    const { leak } = this;
+    if (leak !== null) drawLeak(pen, leak, this.problem !== null);
     if (pointing !== null) this.drawWords(pen, pointing);
   }
 

@@ -34,8 +34,18 @@ export interface Given {
   lengths: LengthStyle;
 }
 
-/** What is looked for under the cursor: points to hold on to, elements of some kinds, or straight lines. */
-export type Seeks = 'points' | { elements: readonly ElementKind[] | 'any' } | 'line';
+/**
+ * What is looked for under the cursor: points to hold on to, a place by itself that holds on to nothing because what
+ * lies about it counts, elements of some kinds, or straight lines.
+ */
+export type Seeks = 'points' | 'place' | { elements: readonly ElementKind[] | 'any' } | 'line';
+
+/** A gap through which a region is open, metres. */
+export interface Leak {
+  from: Point;
+  to: Point;
+  width: number;
+}
 
 /** How something is made or changed: how many points it takes, and what becomes of them. */
 export interface Way {
@@ -57,6 +67,8 @@ export interface Way {
   about?: boolean;
   /** Where a click on an element is taken to be, such as at the node of a wall that lies nearer. */
   settle?: (placed: Placed) => Point;
+  /** Where what lies about the place is open, to be shown there; null where it is not. */
+  leak?: (given: Given) => Leak | null;
   /** What the board shows before it is done. */
   preview: (given: Given) => Shaped[];
   /** What is done to the model. */

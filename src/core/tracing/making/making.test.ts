@@ -289,6 +289,26 @@ describe('rooms', () => {
     expect(regionAt(model, levelId, [30, 2], 0.4).kind).toBe('open');
   });
 
+  test('of several gaps the one is told that opens the room that is asked for', () => {
+    const beside = [
+      wall(21, [10, 0], [14, 0]),
+      wall(22, [14, 0], [14, 4]),
+      wall(23, [14, 4], [10, 4]),
+      wall(24, [10, 4], [10, 0.5]),
+    ];
+    const model = planOf(...walls(0.3), ...beside);
+    const widthAt = (p: Point) => {
+      const found = regionAt(model, levelId, p, 0.1);
+      return found.kind === 'leak' ? Number(found.width.toFixed(9)) : found.kind;
+    };
+    expect([widthAt([1, 2]), widthAt([12, 2]), widthAt([30, 2]), widthAt([4, 2])]).toEqual([
+      0.3,
+      0.5,
+      'open',
+      'region',
+    ]);
+  });
+
   test('the outline of the building runs along its outer faces', () => {
     const [outline, ...more] = buildingOutlines(planOf(...walls()), levelId);
     expect(more).toEqual([]);

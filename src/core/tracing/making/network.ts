@@ -28,6 +28,8 @@ class Nodes {
 
   at(p: Point): Point {
     const [x, y] = [Math.round(p[0] / oneNode), Math.round(p[1] / oneNode)];
+    const same = this.cells.get(`${x} ${y}`);
+    if (same !== undefined && distance(same, p) <= oneNode) return same;
     for (let dx = -1; dx <= 1; dx += 1)
       for (let dy = -1; dy <= 1; dy += 1) {
         const known = this.cells.get(`${x + dx} ${y + dy}`);

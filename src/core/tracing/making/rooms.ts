@@ -70,18 +70,29 @@ function gapsOf({ edges, free }: WallNetwork): { from: Point; to: Point; width: 
 export function regionFinder(model: Model, levelId: string | null, tolerance: number): (p: Point) => RegionFound {
   const network = wallNetwork(model, levelId);
   const gaps = gapsOf(network);
-  const closed = gaps.filter(({ width }) => width <= tolerance).map(({ from, to }): Point[] => [from, to]);
-  const faces = facesOfNetwork((closed.length === 0 ? network : wallNetwork(model, levelId, closed)).edges);
+  const closed = gaps.filter(({ width }) => width <= tolerance).length;
+  const known = new Map<number, NetworkFace<Edge>[]>();
+  /** The faces with so many of the gaps closed. */
+  const facesWith = (count: number): NetworkFace<Edge>[] => {
+    const before = known.get(count);
+    if (before !== undefined) return before;
+    const bridges = gaps.slice(0, count).map(({ from, to }): Point[] => [from, to]);
+    const faces = facesOfNetwork((count === 0 ? network : wallNetwork(model, levelId, bridges)).edges);
+    known.set(count, faces);
+    return faces;
+  };
   return (p) => {
-    const region = regionOf(faces, p);
+    const region = regionOf(facesWith(closed), p);
     if (region !== null) return { kind: 'region', region };
-    const bridges = [...closed];
-    for (const gap of gaps.filter(({ width }) => width > tolerance)) {
-      bridges.push([gap.from, gap.to]);
-      if (regionOf(facesOfNetwork(wallNetwork(model, levelId, bridges).edges), p) !== null)
-        return { kind: 'leak', ...gap };
+    if (regionOf(facesWith(gaps.length), p) === null) return { kind: 'open' };
+    // What is bounded stays so when more is closed: the gap is found by halving.
+    let [open, enough] = [closed, gaps.length];
+    while (enough - open > 1) {
+      const middle = (open + enough) >> 1;
+      if (regionOf(facesWith(middle), p) === null) open = middle;
+      else enough = middle;
     }
-    return { kind: 'open' };
+    return { kind: 'leak', ...gaps[enough - 1] };
   };
 }
 

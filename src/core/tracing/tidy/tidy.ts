@@ -56,6 +56,25 @@ function hostOf(model: Model, rows: readonly ElementRow[], id: string): string[]
   return element?.kind === 'opening' ? [element.shape.wall] : [];
 }
 
+/** Openings that are in another wall now than one that goes. */
+const movedOpenings = (changed: readonly ElementRow[], gone: readonly string[]): string[] =>
+  changed.flatMap((row) => (row.kind === 'opening' && !gone.includes(row.shape.wall) ? [row.id] : []));
+
+/** Walls that would go although an opening, which was to be moved from them, stays. */
+function strandedWalls(
+  model: Model,
+  moved: readonly string[],
+  rows: readonly ElementRow[],
+  gone: readonly string[],
+): Set<string> {
+  const done = new Set(rows.map(({ id }) => id));
+  const hosts = moved.flatMap((id) => {
+    const opening = model.element[id];
+    return done.has(id) || opening?.kind !== 'opening' ? [] : [opening.shape.wall];
+  });
+  return new Set(hosts.filter((wall) => gone.includes(wall)));
+}
+
 /** What is merged step by step ends in one whole. */
 function wholeOf(merged: ReadonlyMap<string, string>, id: string): string {
   let whole = id;
@@ -67,9 +86,13 @@ function wholeOf(merged: ReadonlyMap<string, string>, id: string): string {
  * The edit of a tidy-up. Elements that it would break, such as a wall too short for its door, stay as they are; how
  * many those are is told.
  */
-export function tidyEdit(model: Model, { changed, merged, gone }: Tidied): Result<{ edit: Edit; left: number }> {
+export function tidyEdit(
+  model: Model,
+  { changed, merged, gone }: Pick<Tidied, 'changed' | 'merged' | 'gone'>,
+): Result<{ edit: Edit; left: number }> {
   const wholes = new Map(merged);
-  const removal = new Removal(model);
+  const moved = movedOpenings(changed, gone);
+  const removal = new Removal(model, new Set(), new Set(moved));
   for (const id of gone) removal.element(id);
   const more: Change[] = [...removal.changes, ...merged.flatMap(([id]) => mergedInto(model, id, wholeOf(wholes, id)))];
   const removed = new Set(more.flatMap(({ table, id, row }) => (table === 'element' && row === null ? [id] : [])));
@@ -83,6 +106,12 @@ export function tidyEdit(model: Model, { changed, merged, gone }: Tidied): Resul
     const kept = rows.filter(({ id }) => !bad.has(id));
     if (kept.length === rows.length || bad.size === 0) break;
     rows = kept;
+  }
+  const stranded = strandedWalls(model, moved, rows, gone);
+  if (stranded.size > 0) {
+    // A door that cannot be moved keeps its wall.
+    const rest = tidyEdit(model, { changed: rows, merged, gone: gone.filter((id) => !stranded.has(id)) });
+    return rest.ok ? { ok: true, value: { ...rest.value, left: rest.value.left + before - rows.length } } : rest;
   }
   if (rows.length === 0 && more.length === 0)
     return fail(why === '' ? 'There is nothing to tidy up.' : `Nothing can be tidied up without breaking it. ${why}`);

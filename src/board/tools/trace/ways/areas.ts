@@ -3,39 +3,51 @@ import type { Point } from '@/core/geometry/vector';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { withShape } from '@/core/kinds/kinds';
 import { fail, ok, type Result } from '@/core/result';
-import { buildingOutlines, dividedBy, regionAt, type Region } from '@/core/tracing/making/rooms';
+import { buildingOutlines, dividedBy, regionFinder, type Region } from '@/core/tracing/making/rooms';
 import { soundEdit } from '@/core/tracing/refusals';
 import { offsetOutline } from '@/core/tracing/setOff';
 import { formatLength } from '@/core/units/length';
-import { pointsOf, type Given, type Way } from '../way';
+import { pointsOf, type Given, type Leak, type Seeks, type Way } from '../way';
 import { making, many, one, outlineOf, prompts } from './making';
 
 const corners = prompts('first corner', 'next corner');
 const outlined = { closes: true, bends: true } as const;
 
-/** The region that was found last: while the pointer stays in it, and no wall changes, it is the same. */
-let last: { basis: string; model: Given['model']; region: Region } | null = null;
+/** What was made of the walls of a level; while none of them changes, it is the same. */
+function ofWalls<T>(make: (given: Given) => T): (given: Given) => T {
+  let last: { basis: string; model: Given['model']; made: T } | null = null;
+  return (given) => {
+    const { model, levelId, settings } = given;
+    const basis = `${levelId} ${model.levelVersion(levelId)} ${settings.gap}`;
+    if (last?.model !== model || last.basis !== basis) last = { basis, model, made: make(given) };
+    return last.made;
+  };
+}
+
+const finderOf = ofWalls(({ model, levelId, settings }) => regionFinder(model, levelId, settings.gap));
+const outlinesOf = ofWalls(({ model, levelId }) => buildingOutlines(model, levelId));
 
 /** The region that was clicked, or where it leaks. */
 export function regionAbout(given: Given): Result<Region> {
   const [at] = pointsOf(given);
-  const { model, levelId, settings } = given;
-  const basis = `${levelId} ${model.levelVersion(levelId)} ${settings.gap}`;
-  const inside = ({ outline, holes }: Region): boolean =>
-    contains(outline, at) && !holes.some((hole) => contains(hole, at));
-  if (last?.model === model && last.basis === basis && inside(last.region)) return ok(last.region);
-  const found = regionAt(model, levelId, at, settings.gap);
-  if (found.kind === 'region') {
-    last = { basis, model, region: found.region };
-    return ok(found.region);
-  }
+  const found = finderOf(given)(at);
+  if (found.kind === 'region') return ok(found.region);
   if (found.kind === 'open')
     return fail('No walls bound a region here. Draw its outline, or the walls that are missing.');
-  const [x, y] = found.from;
+  const [width, east, north] = [found.width, ...found.from].map((length) => formatLength(length, given.lengths));
   return fail(
-    `It leaks through a gap of ${formatLength(found.width, given.lengths)} at ${x.toFixed(2)}, ${y.toFixed(2)}. Close the wall there, or allow larger gaps.`,
+    `It leaks through a gap of ${width} at E ${east}, N ${north}. Close the wall there, or allow larger gaps.`,
   );
 }
+
+/** Ways that take what walls bound about a place, and show where that leaks. */
+export const inRegion = {
+  seeks: (): Seeks => 'place',
+  leak(given: Given): Leak | null {
+    const found = finderOf(given)(pointsOf(given)[0]);
+    return found.kind === 'leak' ? found : null;
+  },
+};
 
 /** The edge distance applied to an outline. */
 function edged(outline: readonly Point[], given: Given): Result<Point[]> {
@@ -79,16 +91,21 @@ export const areaWays = {
     },
     outlined,
   ),
-  'slab.region': making(prompts('a point between walls'), { least: 1, most: 1 }, (given) => {
-    const found = regionAbout(given);
-    const off = found.ok ? edged(found.value.outline, given) : found;
-    return found.ok && off.ok ? slabOf(off.value, found.value.holes, given) : fail(off.ok ? '' : off.message);
-  }),
+  'slab.region': making(
+    prompts('a point between walls'),
+    { least: 1, most: 1 },
+    (given) => {
+      const found = regionAbout(given);
+      const off = found.ok ? edged(found.value.outline, given) : found;
+      return found.ok && off.ok ? slabOf(off.value, found.value.holes, given) : fail(off.ok ? '' : off.message);
+    },
+    inRegion,
+  ),
   'slab.building': making(
     prompts('anywhere: the slab takes the building\u2019s outline'),
     { least: 1, most: 1 },
     (given) => {
-      const outlines = buildingOutlines(given.model, given.levelId).map((outline) => edged(outline, given));
+      const outlines = outlinesOf(given).map((outline) => edged(outline, given));
       const bad = outlines.find((outline) => !outline.ok);
       if (bad && !bad.ok) return bad;
       return outlines.length === 0
@@ -100,6 +117,7 @@ export const areaWays = {
             ),
           );
     },
+    { seeks: () => 'place' },
   ),
   'slab.hole': {
     ...making(
@@ -118,10 +136,15 @@ export const areaWays = {
       return soundEdit(given.model, 'Draw 1 slab opening', [row]);
     },
   },
-  'zone.region': making(prompts('a point in the room'), { least: 1, most: 1 }, (given) => {
-    const found = regionAbout(given);
-    return found.ok ? one('zone', { ...given.settings.shapes.zone, ...found.value }) : found;
-  }),
+  'zone.region': making(
+    prompts('a point in the room'),
+    { least: 1, most: 1 },
+    (given) => {
+      const found = regionAbout(given);
+      return found.ok ? one('zone', { ...given.settings.shapes.zone, ...found.value }) : found;
+    },
+    inRegion,
+  ),
   'zone.outline': making(
     corners,
     { least: 2, most: null },

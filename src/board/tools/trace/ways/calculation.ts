@@ -5,7 +5,7 @@ import { luminaireField, luminaireRow } from '@/core/tracing/making/luminaires';
 import { roofOverOutline, roofsToRidge } from '@/core/tracing/making/roofs';
 import { supportsUnderColumns } from '@/core/tracing/making/supports';
 import { pointsOf, type Given, type Way } from '../way';
-import { regionAbout } from './areas';
+import { inRegion, regionAbout } from './areas';
 import { making, many, one, outlineOf, prompts, seekElements, sidesOf } from './making';
 
 const corners = prompts('first corner', 'next corner');
@@ -72,8 +72,11 @@ export const calculationWays = {
       sidesOf(pointsOf(given)).map(([start, end]) => ({ ...given.settings.shapes.lineLoad, start, end })),
     ),
   ),
-  'areaLoad.region': making(prompts('a point between walls'), { least: 1, most: 1 }, (given) =>
-    within('areaLoad', given.settings.shapes.areaLoad, regionAbout(given)),
+  'areaLoad.region': making(
+    prompts('a point between walls'),
+    { least: 1, most: 1 },
+    (given) => within('areaLoad', given.settings.shapes.areaLoad, regionAbout(given)),
+    inRegion,
   ),
   'areaLoad.slab': making(
     prompts('a slab'),

@@ -16,7 +16,7 @@ export const making = (
   prompt: Way['prompt'],
   points: Way['points'],
   shapes: Shapes,
-  more: Partial<Pick<Way, 'seeks' | 'closes' | 'bends' | 'box' | 'length' | 'settle' | 'about'>> = {},
+  more: Partial<Pick<Way, 'seeks' | 'closes' | 'bends' | 'box' | 'length' | 'settle' | 'about' | 'leak'>> = {},
 ): Way => ({
   prompt,
   points,
