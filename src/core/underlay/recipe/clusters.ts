@@ -41,12 +41,18 @@ export function findClusters(p: Primitives): Cluster[] {
   const join = (a: number, b: number) => {
     parent[find(a)] = find(b);
   };
+  // Most sides begin where the last one ended: what was looked up last is at hand.
+  let last = { key: NaN, index: -1 };
   const at = (x: number, y: number): number => {
     const [cx, cy] = [cellOf(x), cellOf(y)];
     const key = keyOf(cx, cy);
-    let index = cells.get(key);
-    if (index !== undefined) return index;
-    index = parent.length;
+    if (key === last.key) return last.index;
+    const index = cells.get(key) ?? add(cx, cy, key);
+    last = { key, index };
+    return index;
+  };
+  const add = (cx: number, cy: number, key: number): number => {
+    const index = parent.length;
     parent.push(index);
     cells.set(key, index);
     for (let dx = -1; dx <= 1; dx += 1)
@@ -63,6 +69,7 @@ export function findClusters(p: Primitives): Cluster[] {
     for (let i = 0; i <= steps; i += 1) {
       const t = steps === 0 ? 0 : i / steps;
       const here = at(x1 + (x2 - x1) * t, y1 + (y2 - y1) * t);
+      if (here === cellOfPath[path]) continue;
       if (cellOfPath[path] >= 0) join(cellOfPath[path], here);
       cellOfPath[path] = here;
     }
