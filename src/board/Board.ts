@@ -215,7 +215,7 @@ export class Board implements World, InputHandler {
     const moved = this.drawnCamera !== this.camera;
     const calm = begun - this.input.heardAt > calmAfter;
     this.drawnCamera = this.camera;
-    const underlays = this.underlays.frame(this.camera, moved);
+    const underlays = this.underlays.frame(this.camera, moved, calm);
     const model = this.modelPicture.proceed(this.camera, calm);
     const evidence = this.evidencePicture.proceed(this.camera, calm);
     if (moved || this.modelStale || model.changed || evidence.changed) this.pastePictures();

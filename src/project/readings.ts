@@ -1,5 +1,7 @@
 'use client';
 import { decisionId } from '@/core/decisions/decide';
+import { wallsAround } from '@/core/decisions/wallsAround';
+import { noWallsAround } from '@/core/reading/walls/bearing';
 import { roleId } from '@/core/model/roles';
 import { create } from 'zustand';
 import type { Placement } from '@/core/datum/placement';
@@ -68,8 +70,14 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
   refresh(state, drawing, underlay) {
     const placement = state.placement[drawing.id];
     if (!placement) return;
-    const order = readingOrder(state, drawing.id, underlay, placement as Placement);
-    const basis = JSON.stringify([underlay.basis, order]);
+    const order = {
+      ...readingOrder(state, drawing.id, underlay, placement as Placement),
+      around: wallsAround(state, drawing),
+    };
+    // Walls beside count by their number: each of their edits would have the drawing read anew.
+    const { below, structural } = order.around;
+    const told = { ...order, around: [below?.length, structural?.length] };
+    const basis = JSON.stringify([underlay.basis, told]);
     const before = get().readings[drawing.id];
     if (before?.basis === basis) return;
     const put = (reading: DrawingReading) => set({ readings: { ...get().readings, [drawing.id]: reading } });
@@ -115,6 +123,7 @@ export function readingOrder(state: Model, drawingId: string, underlay: Underlay
     // Grid lines of other drawings are crossings too; this drawing's own are read again.
     accepted: [...state.ofKind('grid')].filter(({ source }) => source?.drawing !== drawingId).map(({ shape }) => shape),
     settings: settingsOf(state),
+    around: noWallsAround,
   };
 }
 

@@ -18,7 +18,6 @@ jest.mock('comlink', () => ({
                 primitives: {},
                 index: { tree: 0 },
                 segments: {},
-                unit: {},
                 counts: {},
               });
             else reject(new Error('not there'));

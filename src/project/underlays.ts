@@ -46,7 +46,6 @@ export interface Underlay {
   primitives: Primitives;
   index: PieceIndex;
   segments: SegmentStore;
-  unit: UnitVerdict;
   mirror: MirrorVerdict;
   counts: Record<string, StepCount>;
 }
@@ -92,7 +91,7 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
     put(drawingId, { basis, opening: true, underlay: before, problem: null });
     const still = () => get().entries[drawingId]?.basis === basis;
     try {
-      const { layers, blocks, primitives, index, segments, unit, mirror, counts } = await remote().open(order);
+      const { layers, blocks, primitives, index, segments, mirror, counts } = await remote().open(order);
       if (still())
         put(drawingId, {
           basis,
@@ -106,7 +105,6 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
             primitives,
             index: openIndex(index),
             segments,
-            unit,
             mirror,
             counts,
           },
@@ -192,6 +190,15 @@ export const stopReading = (drawingId: string): Promise<void> => remote().stopRe
 /** What a step would touch. @param at its place in the recipe, or null for one that is to come last */
 export const previewStep = (drawingId: string, step: Step, at: number | null): Promise<Preview> =>
   remote().preview(drawingId, step, at);
+
+/** What a drawing's own content says about its unit. */
+export const unitOf = (drawingId: string): Promise<UnitVerdict> => remote().unit(drawingId);
+
+/** Reads a file in this window while it is being sent. @param key of the upload */
+export const readWhileSent = (key: number, file: File): Promise<void> => remote().ahead(key, file);
+
+/** Says which file an upload has become; null where it came to nothing. */
+export const uploadBecame = (key: number, fileId: string | null): Promise<void> => remote().sent(key, fileId);
 
 /** Blocks whose content is of another unit than the drawing. */
 export const mixedIn = (drawingId: string): Promise<MixedBlock[]> => remote().mixed(drawingId);

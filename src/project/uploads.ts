@@ -1,6 +1,7 @@
 'use client';
 import { create } from 'zustand';
 import type { Session } from './session';
+import { readWhileSent, uploadBecame } from './underlays';
 
 /** A file on its way from this window to the server. */
 export interface Upload {
@@ -39,9 +40,10 @@ export const useUploads = create<UploadStore>()((set, get) => {
     request.upload.onprogress = ({ loaded }) => change(key, { sent: loaded });
     request.onload = () => {
       drop(key);
+      const answer = JSON.parse(request.responseText || '{}') as { message?: string; fileId?: string };
+      void uploadBecame(key, answer.fileId ?? null);
       // A refusal is kept by the server in the list of intakes, where a reload finds it too; what never got that far is
       // kept here.
-      const answer = JSON.parse(request.responseText || '{}') as { message?: string };
       if (request.status >= 400)
         session.tell({
           kind: 'problem',
@@ -50,12 +52,14 @@ export const useUploads = create<UploadStore>()((set, get) => {
       void session.refreshIntakes();
     };
     request.onerror = () => {
+      void uploadBecame(key, null);
       change(key, {
         message: `The upload of ${file.name} was cut off: the server does not answer. Nothing was stored; bring it in again.`,
       });
       void session.refreshIntakes();
     };
     request.onabort = () => {
+      void uploadBecame(key, null);
       drop(key);
       void session.refreshIntakes();
     };
@@ -66,6 +70,7 @@ export const useUploads = create<UploadStore>()((set, get) => {
       ],
     });
     request.send(file);
+    void readWhileSent(key, file);
   };
 
   return {

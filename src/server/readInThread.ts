@@ -70,8 +70,13 @@ function feed(
 ): void {
   const chunks = fileChunks(fileId);
   let done = 0;
+  // While the thread reads one chunk, the next is fetched.
+  let coming = chunks.next();
+  coming.catch(() => undefined);
   const next = async () => {
-    const { value } = await chunks.next();
+    const { value } = await coming;
+    coming = chunks.next();
+    coming.catch(() => undefined);
     if (value) done += value.length;
     progress(done);
     thread.postMessage(value ?? null);

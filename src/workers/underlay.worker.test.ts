@@ -8,6 +8,7 @@ import { packDrawing } from '@/core/drawing/packDrawing';
 import { readDxf } from '@/core/drawing/reader';
 import type { Recipe } from '@/core/underlay/recipe/steps';
 import { defaultSettings } from '@/core/patterns/settings';
+import { noWallsAround } from '@/core/reading/walls/bearing';
 import type { Order, ReadingOrder, UnderlayWorker } from './underlay.worker';
 
 /** The worker's own functions, with the border between threads left out. */
@@ -58,7 +59,7 @@ test('a drawing is opened with what the board needs, its unit judged from the wh
   expect(data.layers.map(({ name }) => name)).toContain('A-COLS');
   expect(data.layers.find(({ name }) => name === '0')!.empty).toBe(false);
   expect(data.blocks.map(({ name }) => name)).toEqual(expect.arrayContaining(['DESK', 'CHAIR', 'GRID-BUBBLE']));
-  expect(data.unit).toMatchObject({ header: 'm', chosen: 'mm' });
+  expect(api.unit('d-ground')).toMatchObject({ header: 'm', chosen: 'mm' });
   expect(data.segments.layer.length).toBeGreaterThan(data.primitives.layer.length);
   expect(data.counts).toEqual({});
 });
@@ -69,6 +70,34 @@ test('a file is fetched once, however many drawings show it and however often th
   await api.open(order('sheet', [{ id: 's', on: true, step: { kind: 'strays' } }]));
   await api.open(order('sheet', [], { drawingId: 'another' }));
   expect(fetched).toEqual(['sheet']);
+});
+
+test('a file that this window sends is read here, is the same as from the server, and is not fetched', async () => {
+  fetched.length = 0;
+  api.ahead(1, new Blob([groundFloor().dxf]));
+  api.sent(1, 'sent');
+  const [here, there] = [await api.open(order('sent')), await api.open(order('ground', [], { drawingId: 'there' }))];
+  expect(fetched).not.toContain('sent');
+  expect(here).toEqual(there);
+  // What was made ready is given away once; the next one is made anew.
+  expect(await api.open(order('sent'))).toEqual(there);
+});
+
+test('of a file sent that cannot be read here, or of an upload that came to nothing, the server is asked', async () => {
+  fetched.length = 0;
+  api.ahead(2, new Blob(['no drawing']));
+  api.sent(2, 'upper');
+  api.ahead(3, new Blob([groundFloor().dxf]));
+  api.sent(3, null);
+  expect((await api.open(order('upper'))).primitives.layer.length).toBeGreaterThan(0);
+  expect(fetched).toEqual(['upper']);
+});
+
+test('a file that no drawing shows any more is let go', async () => {
+  await api.open(order('upper', [], { drawingId: 'one' }));
+  fetched.length = 0;
+  for (const file of ['section', 'upper', 'section']) await api.open(order(file, [], { drawingId: 'alone' }));
+  expect(fetched.filter((file) => file === 'section')).toHaveLength(2);
 });
 
 test('a file that cannot be fetched says why, and is tried again the next time', async () => {
@@ -151,6 +180,7 @@ test('grid and columns are read from the cleaned drawing: what is left out is no
     meanings: [],
     accepted: [],
     settings: defaultSettings,
+    around: noWallsAround,
   });
   const all = (await api.read('d-ground', readingOf())).candidates;
   expect(all.filter(({ kind }) => kind === 'grid').length).toBe(gridLines().length + 2);
@@ -171,6 +201,7 @@ test('a reading can be stopped with what it has, and a later one takes its place
     meanings: [],
     accepted: [],
     settings: defaultSettings,
+    around: noWallsAround,
   };
   const heard: string[] = [];
   const stopped = await api.read('d-ground', what, ({ doing }) => {

@@ -2,10 +2,9 @@ import type { Point } from '@/core/geometry/vector';
 import type { ReadKind, ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { expose, transfer } from 'comlink';
-import { judgeUnit, type UnitVerdict } from '@/core/datum/evidence/judge';
+import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { Placement } from '@/core/datum/placement';
-import { handleOf, type Drawing } from '@/core/drawing/drawing';
-import { unpackDrawing } from '@/core/drawing/packDrawing';
+import { handleOf } from '@/core/drawing/drawing';
 import { checkDimensions, type DimensionCheck } from '@/core/datum/dimensionCheck';
 import { mirrorWise, type MirrorVerdict } from '@/core/datum/evidence/mirrorWise';
 import { mixedBlocks, type MixedBlock } from '@/core/datum/evidence/mixedBlocks';
@@ -18,15 +17,15 @@ import type { Meaning } from '@/core/reading/meanings';
 import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
+import type { WallsAround } from '@/core/reading/walls/bearing';
 import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
 import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
 import type { Role } from '@/core/sorting/roles';
 import { tidy, type Tidied } from '@/core/tracing/tidy/tidy';
 import type { TidyOrder } from '@/core/tracing/tidy/workpiece';
-import { flatten } from '@/core/underlay/flatten';
 import type { Box } from '@/core/underlay/mainContent';
 import { outlineOf } from '@/core/underlay/outline';
-import { buildIndex, type PieceIndexData } from '@/core/underlay/pieces';
+import type { PieceIndexData } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
 import { windowOf } from '@/core/underlay/window';
 import {
@@ -40,8 +39,9 @@ import {
 import { findPlans } from '@/core/underlay/recipe/clusters';
 import type { Recipe, Step } from '@/core/underlay/recipe/steps';
 import { suggestRecipe, type Suggestion } from '@/core/underlay/recipe/suggest';
-import { buildSegments, type SegmentStore } from '@/core/underlay/segments';
+import type { SegmentStore } from '@/core/underlay/segments';
 import { blockUses, layerPictures, type BlockUse } from '@/core/underlay/smallPictures';
+import { fileOf, keepOnly, layOut, nameSent, readAhead, type OpenFile } from './openFiles';
 
 /** What the board needs of a drawing. */
 export interface UnderlayData {
@@ -50,8 +50,6 @@ export interface UnderlayData {
   primitives: Primitives;
   index: PieceIndexData;
   segments: SegmentStore;
-  /** What the file's own content, before any clean-up, says about its unit. */
-  unit: UnitVerdict;
   /** How many of its texts read mirror-wise. */
   mirror: MirrorVerdict;
   /** What each step of the recipe touched, by its id. */
@@ -102,6 +100,7 @@ export interface ReadingOrder {
   meanings: (Meaning | null)[];
   accepted: GridLine[];
   settings: ReadingSettings;
+  around: WallsAround;
 }
 
 /** What is pointed at to be taken: a kind, and the lines about a place. */
@@ -123,39 +122,11 @@ export interface TakeOrder {
   first: boolean;
 }
 
-interface OpenFile {
-  drawing: Drawing;
-  raw: Primitives;
-  unit: UnitVerdict;
-}
-
-const files = new Map<string, Promise<OpenFile>>();
+/** The file that each drawing shows. */
+const shown = new Map<string, string>();
 /** The reading of each drawing that is under way. */
 const runs = new Map<string, symbol>();
-const drawings = new Map<string, { kitchen: Kitchen; recipe: Recipe; primitives: Primitives }>();
-
-/** Fetches and flattens a file, once. */
-function fileOf(fileId: string, url: string): Promise<OpenFile> {
-  let file = files.get(fileId);
-  if (!file) {
-    file = fetchFile(url);
-    files.set(fileId, file);
-    file.catch(() => files.delete(fileId));
-  }
-  return file;
-}
-
-async function fetchFile(url: string): Promise<OpenFile> {
-  const response = await fetch(url);
-  if (!response.ok)
-    throw new Error(
-      ((await response.json().catch(() => ({}))) as { message?: string }).message ??
-        `The drawing could not be fetched (status ${response.status}).`,
-    );
-  const drawing = unpackDrawing(new Uint8Array(await response.arrayBuffer()));
-  const raw = flatten(drawing);
-  return { drawing, raw, unit: judgeUnit(drawing, raw) };
-}
+const drawings = new Map<string, { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives }>();
 
 function openDrawing(drawingId: string) {
   const open = drawings.get(drawingId);
@@ -184,12 +155,15 @@ function before(drawingId: string, step: number | null): { kitchen: Kitchen; pri
 const api = {
   /** Fetches, flattens and cleans a drawing. */
   async open({ drawingId, fileId, url, recipe, metresPerUnit, dashed }: Order): Promise<UnderlayData> {
-    const { drawing, raw, unit: verdict } = await fileOf(fileId, url);
+    shown.set(drawingId, fileId);
+    const file = await fileOf(fileId, url);
+    keepOnly(new Set(shown.values()));
+    const { drawing, raw } = file;
     const kitchen: Kitchen = { drawing, raw, metresPerUnit };
     const { primitives, counts } = applyRecipe(kitchen, recipe);
-    drawings.set(drawingId, { kitchen, recipe, primitives });
-    const index = buildIndex(primitives);
-    const segments = buildSegments(primitives, dashed);
+    drawings.set(drawingId, { file, kitchen, recipe, primitives });
+    const ready = primitives === raw && !dashed ? file.takeLaid() : null;
+    const { index, segments } = ready ?? layOut(primitives, dashed);
     const [empty, unused] = [new Set(emptyLayers(drawing)), new Set(unusedBlocks(drawing))];
     const data: UnderlayData = {
       layers: drawing.layers.map(({ name, off, frozen }, i) => ({ name, hidden: off || frozen, empty: empty.has(i) })),
@@ -197,7 +171,6 @@ const api = {
       primitives,
       index,
       segments,
-      unit: verdict,
       mirror: mirrorWise(raw),
       counts,
     };
@@ -211,6 +184,19 @@ const api = {
       segments.colour.buffer,
     ] as Transferable[]);
   },
+
+  /** Reads a file that is being sent. @param key of the upload */
+  ahead(key: number, file: Blob): void {
+    readAhead(key, file);
+  },
+
+  /** What an upload has become: the file of this id, or nothing. */
+  sent(key: number, fileId: string | null): void {
+    nameSent(key, fileId);
+  },
+
+  /** What the file's own content, before any clean-up, says about its unit. */
+  unit: (drawingId: string): UnitVerdict => openDrawing(drawingId).file.unit,
 
   /** Shows what a step would touch. @param at its place in the recipe, or null for one that is to come last */
   preview(drawingId: string, step: Step, at: number | null): Preview {
@@ -358,7 +344,7 @@ const api = {
    */
   async read(
     drawingId: string,
-    { placement, roles, picked, meanings, accepted, settings }: ReadingOrder,
+    { placement, roles, picked, meanings, accepted, settings, around }: ReadingOrder,
     watch?: (stage: Omit<ReadingStage, 'soFar'>) => void,
   ): Promise<ReadingResult> {
     const scene = sceneOf(drawingId, { placement, roles, picked });
@@ -369,6 +355,7 @@ const api = {
       accepted,
       meanings,
       settings,
+      around,
       tolerance: toleranceFor(placement.unit, settings),
     });
     for (;;) {

@@ -52,10 +52,14 @@ export class UnderlayLayers {
     this.stale = true;
   }
 
-  /** @param moved whether the view is another one than at the last frame. @returns whether there is more to draw */
-  frame(camera: Camera, moved: boolean): boolean {
+  /**
+   * @param moved whether the view is another one than at the last frame
+   * @param calm whether nobody moves anything
+   * @returns whether there is more to draw
+   */
+  frame(camera: Camera, moved: boolean, calm: boolean): boolean {
     if (!moved && !this.stale) return false;
-    const more = this.pictures.map((picture) => picture.frame(camera));
+    const more = this.pictures.map((picture) => picture.frame(camera, calm));
     this.stale = more.includes(true);
     return this.stale;
   }

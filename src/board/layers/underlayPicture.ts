@@ -220,13 +220,14 @@ export class UnderlayPicture {
 
   /**
    * Draws one frame.
+   * @param calm whether nobody moves anything
    * @returns whether another frame has something to add
    */
-  frame(camera: Camera): boolean {
+  frame(camera: Camera, calm: boolean): boolean {
     const now = performance.now();
     const since = now - this.lastFrame;
     this.lastFrame = now;
-    if (this.making && since < 500) this.budget = budgetAfter(this.budget, since);
+    if (this.making && since < 500) this.budget = budgetAfter(this.budget, since, calm ? pace.calm : pace.busy);
     if (!this.making && (this.stale || !this.shown || !this.covers(this.shown.camera, camera))) this.begin(camera);
     if (this.making) this.proceed(this.making);
     this.show(camera);
@@ -328,12 +329,13 @@ export class UnderlayPicture {
     });
   }
 
-  /** Pastes the kept picture where the view now has it. */
+  /** Pastes the kept picture where the view now has it; the first one while it is made. */
   private show(camera: Camera): void {
     this.renderer.setRenderTarget(null);
     this.renderer.clear();
-    if (!this.shown) return;
-    const { target, camera: made } = this.shown;
+    const picture = this.shown ?? this.making;
+    if (picture === null) return;
+    const { target, camera: made } = picture;
     const scale = camera.metresPerPixel / made.metresPerPixel;
     const [width, height] = [target.width / this.ratio, target.height / this.ratio];
     const whole = (pixels: number) =>
@@ -359,12 +361,18 @@ export class UnderlayPicture {
 }
 
 /**
+ * What frames may take from one to the next while a picture is made, milliseconds: above `most` each draws fewer
+ * segments, below `least` more. Somebody who moves the view sees every frame that is late; who looks on does not.
+ */
+const pace = { busy: { least: 22, most: 40 }, calm: { least: 60, most: 120 } };
+
+/**
  * Segments of the next frame: fewer where the last one took long, more where it was short.
  * @param since milliseconds
  */
-function budgetAfter(budget: number, since: number): number {
-  if (since > 40) return Math.max(1500, budget * 0.6);
-  return since < 22 ? Math.min(400_000, budget * 1.4) : budget;
+function budgetAfter(budget: number, since: number, { least, most }: { least: number; most: number }): number {
+  if (since > most) return Math.max(1500, budget * 0.6);
+  return since < least ? Math.min(400_000, budget * 1.4) : budget;
 }
 
 /** Whether a source is drawn as another was. */

@@ -1,5 +1,4 @@
 import type { Point } from '@/core/geometry/vector';
-import { judgeUnit } from '@/core/datum/evidence/judge';
 import { mirrorWise } from '@/core/datum/evidence/mirrorWise';
 import { asDrawn, placementTransform, type Placement } from '@/core/datum/placement';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
@@ -42,7 +41,6 @@ function boardDrawing(
     primitives,
     index: openIndex(buildIndex(primitives)),
     segments: buildSegments(primitives),
-    unit: judgeUnit(drawing, primitives),
     mirror: mirrorWise(primitives),
     counts: {},
   };

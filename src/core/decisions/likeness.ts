@@ -30,9 +30,16 @@ export function valuesOf(shape: Shapes[ElementKind]): Value[] {
   return values;
 }
 
+/** The shape without what readings of its time did not tell. */
+function asThen(shape: Shapes[ElementKind], seen: readonly Value[]): Shapes[ElementKind] {
+  if (!('bearing' in shape) || seen.includes('bearing')) return shape;
+  const { bearing: _, ...rest } = shape;
+  return rest;
+}
+
 /** Whether a shape is what was seen before, within a tenth of a millimetre a value. */
 export function readsAlike(shape: Shapes[ElementKind], seen: readonly Value[]): boolean {
-  const values = valuesOf(shape);
+  const values = valuesOf(asThen(shape, seen));
   return (
     values.length === seen.length &&
     values.every((value, i) => {

@@ -32,3 +32,16 @@ export class Growable<T extends Column> {
     return this.array.slice(0, this.length) as T;
   }
 }
+
+/** Coordinates as they come. What one function does to arrays of many types is slow, so theirs has its own. */
+export class Doubles extends Growable<Float64Array> {
+  constructor(size: number) {
+    super(new Float64Array(size));
+  }
+
+  override push(value: number): void {
+    if (this.length === this.array.length) this.reserve(1);
+    this.array[this.length] = value;
+    this.length += 1;
+  }
+}

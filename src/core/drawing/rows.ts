@@ -1,5 +1,5 @@
 import { storable } from '@/core/storable';
-import { Growable } from './growable';
+import { Doubles, Growable } from './growable';
 import { blockKinds } from './drawing';
 
 /** The rows of a drawing while it is read. */
@@ -10,7 +10,7 @@ export class Rows {
   style = new Growable(new Uint16Array(1024));
   handle = new Growable(new Uint32Array(1024));
   at = new Growable(new Uint32Array(1024));
-  numbers = new Growable(new Float64Array(8192));
+  numbers = new Doubles(8192);
   stringBytes = new Growable(new Uint8Array(4096));
   stringAt = new Growable(new Uint32Array(256));
   readonly planes: [number, number, number][] = [];

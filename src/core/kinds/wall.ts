@@ -18,6 +18,8 @@ export interface Wall {
   bulge: number;
   /** Whether one side of it is outside. */
   outer: boolean;
+  /** Whether it carries more than itself; left out where nobody has said so. */
+  bearing?: boolean;
   ties?: StandingTies;
 }
 
@@ -39,6 +41,17 @@ const middleOfWall = ({ start, end, bulge }: Wall): Point =>
 /** Where a wall stands: between rooms, or between a room and the outside. */
 const places = ['inside', 'outside on one side'] as const;
 
+/** Whether a wall carries, in the words of its field and of its facts. */
+const bearings = ['not said', 'carries', 'carries nothing'] as const;
+const bearingWord = ({ bearing }: Wall): (typeof bearings)[number] => {
+  if (bearing === undefined) return 'not said';
+  return bearing ? 'carries' : 'carries nothing';
+};
+/** A wall that carries, or not, or of which that is not said. */
+function withBearing({ bearing: _, ...shape }: Wall, word: string): Wall {
+  return word === 'not said' ? shape : { ...shape, bearing: word === 'carries' };
+}
+
 /** Walls shorter than this are none, metres. */
 const shortest = 0.01;
 
@@ -52,6 +65,7 @@ export const wall: Kind<'wall'> = {
     height: v.nullable(positive),
     bulge,
     outer: v.boolean(),
+    bearing: v.optional(v.boolean()),
     ties: standingTies,
   }),
   roles: { own: ['wall'], from: ['wall'] },
@@ -73,7 +87,8 @@ export const wall: Kind<'wall'> = {
   }),
   name: ({ outer }) => (outer ? 'outer' : 'inner'),
   size: (shape) => `${millimetres(shape.thickness)}, ${metres(wallLength(shape))}`,
-  facts: (shape) => `${metres(wallLength(shape))} between its nodes${shape.outer ? ', outside on one side' : ''}`,
+  facts: (shape) =>
+    `${metres(wallLength(shape))} between its nodes${shape.outer ? ', outside on one side' : ''}${shape.bearing === undefined ? '' : `, ${bearingWord(shape)}`}`,
   fields: () => [
     length<'wall'>('Thickness', 'thickness', 0.02),
     length<'wall'>('Height', 'height'),
@@ -84,6 +99,7 @@ export const wall: Kind<'wall'> = {
       get: ({ outer }) => (outer ? 'outside on one side' : 'inside'),
       set: (shape, value) => ({ ...shape, outer: value === 'outside on one side' }),
     },
+    { label: 'Bearing', kind: 'choice', options: bearings, get: bearingWord, set: withBearing },
     ...coordinates<'wall'>(
       'Start',
       ({ start }) => start,

@@ -14,6 +14,7 @@ import { readOutdoor } from './outdoor/readOutdoor';
 import type { Scene } from './scene';
 import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
 import { readSlabs } from './slabs/readSlabs';
+import { alongWhich, noWallsAround, withBearing, type WallsAround } from './walls/bearing';
 import { wallStages } from './walls/readWalls';
 import type { Obstacle } from './walls/obstacle';
 import { readZones } from './zones/readZones';
@@ -49,6 +50,8 @@ export interface ReadingTask {
   settings?: ReadingSettings;
   /** What a layer means beyond its role, by its number. */
   meanings?: readonly (Meaning | null)[];
+  /** Walls of other drawings and levels, to tell by whether those read carry. */
+  around?: WallsAround;
   /** Grid lines and columns that were read of the same paths before, under other roles of the rest. */
   frames?: Map<string, Frame>;
 }
@@ -73,6 +76,7 @@ export function* readStages({
   tolerance,
   settings = defaultSettings,
   meanings = [],
+  around = noWallsAround,
   frames,
 }: ReadingTask): Generator<ReadingStage, ReadingResult> {
   const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
@@ -126,7 +130,17 @@ export function* readStages({
     yield at(walls.value);
     walls = walling.next();
   }
-  add(['wall', 'opening'], [...walls.value.walls, ...walls.value.openings], walls.value.unread);
+  const [below, structural] = [alongWhich(around.below), alongWhich(around.structural)];
+  const told = withBearing(walls.value.walls, ({ element, handles }) => {
+    const layers = scene.layersOf(handles);
+    return {
+      layers: layers.map((layer) => scene.drawing.layers[layer].name),
+      meaning: layers.map((layer) => meanings[layer] ?? null).find((meaning) => meaning !== null) ?? null,
+      below: below(element),
+      structural: structural(element),
+    };
+  });
+  add(['wall', 'opening'], [...told, ...walls.value.openings], walls.value.unread);
   const { segments } = walls.value;
   yield at('beams');
   const beams = readBeams(scene, obstacles, segments, settings, tolerance);

@@ -97,14 +97,18 @@ const plain: Record<string, string> = {
   '\u0153': 'oe',
 };
 
-/** A role that a layer's name suggests, with the reason in words; null where it says nothing. */
-export function suggestRole(layer: string): { role: Role; why: string } | null {
-  const spoken = layer
+/** A name in small letters without accents, its words apart. */
+export const spokenName = (name: string): string =>
+  name
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase()
     .normalize('NFD')
     .replace(/[\u0300-\u036f]/g, '')
     .replace(/[^\x00-\x7f]/g, (letter) => plain[letter] ?? letter);
+
+/** A role that a layer's name suggests, with the reason in words; null where it says nothing. */
+export function suggestRole(layer: string): { role: Role; why: string } | null {
+  const spoken = spokenName(layer);
   const because = (role: Role, word: string) => ({ role, why: `"${word}" in the layer's name` });
   if (gridOfColumns.test(spoken)) return because('grid', gridOfColumns.exec(spoken)![0]);
   const parts = spoken.split(/[^a-z]+/).filter((part) => part.length > 1);

@@ -1,4 +1,4 @@
-import { Growable } from '@/core/drawing/growable';
+import { Doubles, Growable } from '@/core/drawing/growable';
 
 /** What a path carries besides its vertices. */
 export interface PathOwner {
@@ -15,8 +15,8 @@ export interface PathOwner {
 /** Paths while a drawing is flattened. */
 export class Paths {
   start = new Growable(new Uint32Array(1024));
-  xy = new Growable(new Float64Array(4096));
-  bulge = new Growable(new Float64Array(2048));
+  xy = new Doubles(4096);
+  bulge = new Doubles(2048);
   layer = new Growable(new Uint16Array(1024));
   colour = new Growable(new Uint32Array(1024));
   flags = new Growable(new Uint8Array(1024));

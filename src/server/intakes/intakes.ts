@@ -19,6 +19,8 @@ export interface IntakeView {
   done: number;
   message: string | null;
   drawingId: string | null;
+  /** Where its bytes are kept. */
+  fileId: string | null;
   revises: string | null;
   /** Whether a failed one can be tried again: its bytes are still here. */
   again: boolean;
@@ -220,6 +222,7 @@ export async function views(project: string, id?: string): Promise<IntakeView[]>
     done: row.done,
     message: row.message,
     drawingId: row.drawing_id,
+    fileId: row.file_id,
     revises: row.revises,
     again: row.state === 'failed' && row.file_id !== null,
   }));

@@ -14,6 +14,7 @@ import { Note, Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { pickPoint } from './pick';
 import type { Replace } from './useReplace';
+import { useVerdict } from './useVerdict';
 
 /**
  * A length that somebody knows, between two points of the drawing: it overrides the evidence, and is held against it.
@@ -31,6 +32,7 @@ export function KnownLengthPart({
 }) {
   const lengths = useLengths();
   const session = useSession();
+  const verdict = useVerdict(drawing.id, underlay);
   const picking = useBoard((board) => board.tool.kind === 'pick');
   const [ends, setEnds] = useState<[Picked, Picked] | null>(null);
   const [metres, setMetres] = useState<number | null>(null);
@@ -38,7 +40,7 @@ export function KnownLengthPart({
   // Two points on one another are refused before a length is asked for.
   let found;
   if (drawn === null) found = null;
-  else if (metres !== null) found = knownLength(drawn, metres, underlay?.unit ?? null);
+  else if (metres !== null) found = knownLength(drawn, metres, verdict);
   else if (drawn > 0) found = null;
   else found = knownLength(drawn, 1, null);
 

@@ -13,6 +13,7 @@ import { MixedNote } from './MixedNote';
 import { Observations } from './Observations';
 import { UnitChart } from './UnitChart';
 import type { Replace } from './useReplace';
+import { useVerdict } from './useVerdict';
 
 /** The drawing's unit: what it says of itself, what can be measured in it, what follows, and the person's word. */
 export function UnitPart({
@@ -27,7 +28,7 @@ export function UnitPart({
   replace: Replace;
 }) {
   const [looked, setLooked] = useState<LengthUnit | null>(null);
-  const verdict = underlay?.unit ?? null;
+  const verdict = useVerdict(drawing.id, underlay);
   const chosen = looked ?? placement.unit;
   // A scale goes with the unit that it was found in.
   const scale = looked === null || looked === placement.unit ? placement.scale : 1;

@@ -4,7 +4,7 @@ import { flatten } from '@/core/underlay/flatten';
 import { lengthUnits } from '@/core/units/length';
 import { judgeUnit, type UnitVerdict } from './judge';
 import { columnSides, doorLeaves, gridSpacings, scaleNote, stairGoings, wallPairs } from './objects';
-import { buildingSides } from './sides';
+import { buildingSides, parallelFamilies } from './sides';
 import { logLikelihood } from './sizes';
 import { consequences } from './plausible';
 import { conflict, seenAs } from './words';
@@ -72,7 +72,7 @@ describe('things of known size are found where they are, and what looks like the
     const { primitives, sides } = opened({
       entities: pair(0) + pair(4000) + pair(9000) + line(0, 20000, 500, 20000) + line(0, 20400, 500, 20400),
     });
-    expect(new Set(values(wallPairs(primitives, sides)))).toEqual(new Set([240]));
+    expect(new Set(values(wallPairs(primitives, parallelFamilies(sides))))).toEqual(new Set([240]));
   });
 
   test('a stair is a run of equal treads; five of them, or lines as wide as deep, are none', () => {
@@ -81,7 +81,7 @@ describe('things of known size are found where they are, and what looks like the
     const { primitives, sides } = opened({
       entities: run(0, 12, 280, 1200) + run(50000, 5, 280, 1000) + run(80000, 12, 280, 300),
     });
-    expect(values(stairGoings(primitives, sides))).toEqual([280]);
+    expect(values(stairGoings(primitives, parallelFamilies(sides)))).toEqual([280]);
   });
 
   test('grid spacings are between equal labelled circles in a row', () => {

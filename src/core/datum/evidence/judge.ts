@@ -4,7 +4,7 @@ import type { Primitives } from '@/core/underlay/primitives';
 import { lengthUnits, metresPer, unitNames, unitOfHeader, type LengthUnit } from '@/core/units/length';
 import { columnSides, doorLeaves, gridSpacings, stairGoings, textHeights, wallPairs } from './objects';
 import { paperPrior, paperScales, paperUnits } from './paperScale';
-import { buildingSides } from './sides';
+import { buildingSides, parallelFamilies } from './sides';
 import { effectiveCount, logLikelihood, median, type Observation, type SizeCue } from './sizes';
 import { dimensionTexts, logLikelihoodOfWritten, looseDimensions, type Written } from './writtenLengths';
 
@@ -81,6 +81,7 @@ interface Reading {
 export function judgeUnit(drawing: Drawing, primitives: Primitives): UnitVerdict {
   const header = unitOfHeader(drawing.header.insUnits);
   const sides = buildingSides(primitives);
+  const families = parallelFamilies(sides);
   const main = mainContent(primitives);
   const span = main && Math.max(main[1][0] - main[0][0], main[1][1] - main[0][1]);
   const findings: Finding[] = [];
@@ -103,9 +104,9 @@ export function judgeUnit(drawing: Drawing, primitives: Primitives): UnitVerdict
   for (const size of [
     doorLeaves(primitives, sides),
     columnSides(primitives),
-    wallPairs(primitives, sides),
+    wallPairs(primitives, families),
     gridSpacings(primitives),
-    stairGoings(primitives, sides),
+    stairGoings(primitives, families),
     textHeights(primitives),
   ]) {
     if (size.observations.length > 0)

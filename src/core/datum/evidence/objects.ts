@@ -5,7 +5,7 @@ import { PointGrid } from '@/core/geometry/pointGrid';
 import type { Point } from '@/core/geometry/vector';
 import { eachSide } from '@/core/underlay/pieces';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
-import { isBuilding, parallelFamilies, type Side } from './sides';
+import { isBuilding, type Parallels, type Side } from './sides';
 import { median, type Observation, type SizeCue } from './sizes';
 
 /** Observations kept of one kind. */
@@ -97,9 +97,9 @@ export function columnSides(p: Primitives): SizeCue {
  * Wall thicknesses: gaps between neighbouring parallel sides that run beside one another for at least five times the
  * gap.
  */
-export function wallPairs(p: Primitives, sides: readonly Side[]): SizeCue {
+export function wallPairs(p: Primitives, families: readonly Parallels[]): SizeCue {
   const observations: Observation[] = [];
-  for (const { strips } of parallelFamilies(sides)) {
+  for (const { strips } of families) {
     for (let i = 0; i < strips.length; i += 1) {
       for (let j = i + 1; j < Math.min(strips.length, i + 24); j += 1) {
         const [a, b] = [strips[i], strips[j]];
@@ -129,9 +129,9 @@ export function wallPairs(p: Primitives, sides: readonly Side[]): SizeCue {
 }
 
 /** Stair goings: runs of at least six equal treads, three to twelve times as wide as deep. */
-export function stairGoings(p: Primitives, sides: readonly Side[]): SizeCue {
+export function stairGoings(p: Primitives, families: readonly Parallels[]): SizeCue {
   const observations: Observation[] = [];
-  for (const { strips } of parallelFamilies(sides)) {
+  for (const { strips } of families) {
     for (let first = 0; first + 5 < strips.length;) {
       const going = strips[first + 1].offset - strips[first].offset;
       let end = first + 1;

@@ -60,10 +60,16 @@ export interface Strip {
   side: Side;
 }
 
-/** Families of parallel sides, each sorted by offset. */
-export function parallelFamilies(sides: readonly Side[]): { strips: Strip[]; angle: number }[] {
+/** Parallel sides, sorted by offset. */
+export interface Parallels {
+  strips: Strip[];
+  angle: number;
+}
+
+/** Families of parallel sides. */
+export function parallelFamilies(sides: readonly Side[]): Parallels[] {
   const sorted = [...sides].sort((a, b) => a.angle - b.angle);
-  const families: { strips: Strip[]; angle: number }[] = [];
+  const families: Parallels[] = [];
   for (let first = 0; first < sorted.length;) {
     let end = first + 1;
     while (

@@ -1,14 +1,14 @@
 import { Flag, Kind } from '../drawing';
 import type { LeftOutReason } from '../account';
-import { Growable } from '../growable';
+import { Doubles } from '../growable';
 import { beginRow, endRow, planeOf, type EntityBuilder, type EntityContext } from './context';
 import { writeRuns, type Run } from './runs';
 
 /** Vertices gathered for one polyline, from the groups of one entity or from the entities that follow it. */
 class Vertices {
-  xy = new Growable(new Float64Array(64));
-  z = new Growable(new Float64Array(32));
-  bulge = new Growable(new Float64Array(32));
+  xy = new Doubles(64);
+  z = new Doubles(32);
+  bulge = new Doubles(32);
   bulged = false;
 
   clear(): void {

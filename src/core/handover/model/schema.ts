@@ -146,6 +146,7 @@ export const modelSchema = v.looseObject({
       height,
       bulge: v.number(),
       outer: v.optional(v.boolean()),
+      bearing: v.optional(v.boolean()),
       ...ends,
       /** Heights of the top along the centre line, where the wall ends under a roof. */
       profile: v.optional(v.array(point)),

@@ -174,6 +174,7 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       ...(wall.profile === null ? {} : { profile: wall.profile.map(pair) }),
       bulge: tidy(wall.shape.bulge),
       outer: wall.shape.outer,
+      ...(wall.shape.bearing === undefined ? {} : { bearing: wall.shape.bearing }),
       ...sourceOf(wall.source),
     })),
     openings: building.walls.flatMap(({ openings }) =>

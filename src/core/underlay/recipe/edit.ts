@@ -37,7 +37,7 @@ export function takeOut(
 }
 
 /** The primitives without some paths, whose numbers rise. */
-export function withoutPaths(p: Primitives, gone: ArrayLike<number>): Primitives {
+export function withoutPaths(p: Primitives, gone: readonly number[]): Primitives {
   if (gone.length === 0) return p;
   const out = new Paths();
   let next = 0;
