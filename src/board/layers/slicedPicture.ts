@@ -25,7 +25,7 @@ const margin = 0.2;
  * A frame spends this long on a picture in the making, milliseconds: while somebody moves the view or the pointer the
  * rest of the frame is for that.
  */
-const slices = { busy: 4, calm: 7 };
+const slices = { busy: 4, calm: 24 };
 
 /** More changed places than this are drawn with the whole picture. */
 const mostPatches = 40;

@@ -17,7 +17,7 @@ export interface LayerSuggestion {
 }
 
 /** Of a larger drawing so many paths are looked at: they show what its layers hold, in about a second. */
-const mostLookedAt = 15_000;
+const mostLookedAt = 8_000;
 /** Layers are named where those with telling names hold this share of the paths. */
 const namedShare = 0.9;
 /** Fewer paths of a kind say nothing about a layer; a slab is one. */

@@ -14,7 +14,7 @@ export interface Side {
 }
 
 /** At most this many sides are looked at; a share of a larger drawing says as much. */
-const mostSides = 60_000;
+const mostSides = 30_000;
 
 /** Kinds that annotate: their lines are no building. */
 const annotation = new Set<number>([
