@@ -22,7 +22,8 @@ export const angleOfPiece = ({ a, b }: StraightPiece) => {
 
 /**
  * Groups pieces by direction: sorted by angle, a family ends where the next angle is further off than the
- * tolerance. Its direction is the median weighted by length, which one line that is off does not move.
+ * tolerance. Its direction is the one that most of it, by length, is drawn in exactly; where no two pieces are drawn
+ * alike, that of the piece that is square to such a family; else the median weighted by length.
  */
 export function familiesOf<P extends StraightPiece>(pieces: readonly P[], offAxis: number): Family<P>[] {
   const sorted = pieces.map((piece) => ({ piece, angle: angleOfPiece(piece) })).sort((a, b) => a.angle - b.angle);
@@ -38,10 +39,52 @@ export function familiesOf<P extends StraightPiece>(pieces: readonly P[], offAxi
     groups.pop();
     groups[0] = [...last.map(({ piece, angle }) => ({ piece, angle: angle - Math.PI })), ...first];
   }
-  return groups.map((group) => {
-    const total = group.reduce((sum, { piece }) => sum + lengthOfPiece(piece), 0);
-    let sum = 0;
-    const median = group.find(({ piece }) => (sum += lengthOfPiece(piece)) >= total / 2)!;
-    return { angle: median.angle, pieces: group.map(({ piece }) => piece) };
-  });
+  const drawn = groups.map(drawnAlike);
+  return groups.map((group, i) => ({
+    angle: drawn[i] ?? squareTo(group, drawn) ?? medianOf(group),
+    pieces: group.map(({ piece }) => piece),
+  }));
+}
+
+/** Directions that differ by less are one direction, drawn exactly: 0.005 degrees, a millimetre in eleven metres. */
+const exact = (0.005 * Math.PI) / 180;
+/** At least this share of a family's length has to be drawn in its exact direction. */
+const leastShare = 0.2;
+
+interface Directed {
+  piece: StraightPiece;
+  angle: number;
+}
+
+const lengthOf = (group: readonly Directed[]): number =>
+  group.reduce((sum, { piece }) => sum + lengthOfPiece(piece), 0);
+
+/** The angle in the middle by length. */
+function medianOf(group: readonly Directed[]): number {
+  const total = lengthOf(group);
+  let sum = 0;
+  return group.find(({ piece }) => (sum += lengthOfPiece(piece)) >= total / 2)!.angle;
+}
+
+/** The angle that most length agrees on exactly; null where no two pieces agree or they are few. */
+function drawnAlike(group: readonly Directed[]): number | null {
+  let best: { from: number; to: number; length: number } | null = null;
+  let [from, length] = [0, 0];
+  for (let to = 0; to < group.length; to += 1) {
+    length += lengthOfPiece(group[to].piece);
+    while (group[to].angle - group[from].angle > exact) length -= lengthOfPiece(group[from++].piece);
+    if (to > from && length > (best?.length ?? 0)) best = { from, to, length };
+  }
+  if (best === null || best.length < leastShare * lengthOf(group)) return null;
+  return medianOf(group.slice(best.from, best.to + 1));
+}
+
+/** The angle of a piece that is square to one of some directions; null where none is. */
+function squareTo(group: readonly Directed[], directions: readonly (number | null)[]): number | null {
+  const off = (angle: number, other: number): number => {
+    const turn = (angle - other) / (Math.PI / 2);
+    return Math.abs(turn - Math.round(turn)) * (Math.PI / 2);
+  };
+  const square = group.find(({ angle }) => directions.some((other) => other !== null && off(angle, other) < exact));
+  return square?.angle ?? null;
 }

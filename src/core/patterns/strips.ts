@@ -100,8 +100,62 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
       }
     }
   }
-  return { strips: strips.map((strip) => ({ ...strip, sources: unique(strip.sources) })), stairs: unique(stairs) };
+  const whole = withoutStubs(strips).map((strip) => ({ ...strip, sources: unique(strip.sources) }));
+  return { strips: whole, stairs: unique(stairs) };
 }
+
+/** Strips that differ by less than this end where others begin, metres. */
+const touches = 1e-6;
+
+/**
+ * Where a wall ends on the inner face of another, that face is broken, and the rest of the other's faces go on as a
+ * thinner piece as short as the wall is thick: it is the other wall all the same. So is what is left of leaves in a
+ * corner.
+ */
+function withoutStubs(strips: readonly Strip[]): Strip[] {
+  const kept = new Set(strips);
+  /** What strips have become parts of. */
+  const wholes = new Map<Strip, Strip>();
+  const wholeOf = (strip: Strip): Strip => {
+    const whole = wholes.get(strip);
+    return whole === undefined ? strip : wholeOf(whole);
+  };
+  const byStart = new BoxIndex(strips, ({ from, offset }) => [from, offset, from, offset]);
+  const byEnd = new BoxIndex(strips, ({ to, offset }) => [to, offset, to, offset]);
+  const holds = (outer: Strip, stub: Strip): boolean =>
+    outer.thickness > stub.thickness + touches &&
+    outer.to - outer.from > stub.to - stub.from &&
+    Math.abs(outer.offset - stub.offset) <= (outer.thickness - stub.thickness) / 2 + touches;
+  for (const stub of strips) {
+    if (stub.to - stub.from > stub.thickness) continue;
+    const near = (index: BoxIndex<Strip>, at: number): Strip | undefined =>
+      index
+        .touching([at - touches, stub.offset - widest, at + touches, stub.offset + widest])
+        .map(wholeOf)
+        .find((other) => other !== stub && holds(other, stub));
+    const [before, after] = [near(byEnd, stub.from), near(byStart, stub.to)];
+    const host = before ?? after;
+    if (host === undefined || (stub.inner === 0 && (before === undefined || after === undefined))) continue;
+    host.from = Math.min(host.from, stub.from);
+    host.to = Math.max(host.to, stub.to);
+    pushAll(host.sources, stub.sources);
+    kept.delete(stub);
+    wholes.set(stub, host);
+    if (before === undefined || after === undefined || before === after || !sameBand(before, after)) continue;
+    before.to = after.to;
+    before.inner = Math.max(before.inner, after.inner);
+    pushAll(before.sources, after.sources);
+    kept.delete(after);
+    wholes.set(after, before);
+  }
+  return strips.filter((strip) => kept.has(strip));
+}
+
+/** The middles of two strips of one wall are at most so far apart, metres: half of what walls measure. */
+const widest = 0.5;
+
+const sameBand = (a: Strip, b: Strip): boolean =>
+  Math.abs(a.offset - b.offset) < touches && Math.abs(a.thickness - b.thickness) < touches;
 
 /** Each source once. */
 export const unique = (sources: readonly From[]): From[] => [...new Set(sources)];

@@ -266,3 +266,123 @@ test('a face without a name of less than 2 m\u00b2 is a shaft; with one it is a 
   expect(readPlan(shaft(''))('zone')).toEqual([]);
   expect(readPlan(shaft('Store'))('zone').map(({ element }) => element.name)).toEqual(['Store']);
 });
+
+test('grid lines drawn a little off do not turn those with them that are drawn exactly, and are straightened to these', () => {
+  const drawn = [0.05, 0, 0, 0.04, 0.02].map((off, i) => line(6 * i - off, 0, 6 * i + off, 20, 'A')).join('');
+  const lines = readPlan(drawn)('grid').map(({ element }) =>
+    element.kind === 'line' ? [element.start[0], element.end[0]] : [],
+  );
+  expect(lines.sort((a, b) => a[0] - b[0])).toEqual(
+    [0, 6, 12, 18, 24].map((x) => [expect.closeTo(x, 6), expect.closeTo(x, 6)]),
+  );
+});
+
+test('a wall with a face drawn off has the thickness of its like; one drawn exactly keeps its own', () => {
+  const wall = (y: number, thickness: number) => line(0, y, 6, y, 'W') + line(0, y + thickness, 6, y + thickness, 'W');
+  const thicknesses = (...list: number[]) =>
+    readPlan(list.map((thickness, i) => wall(4 * i, thickness)).join(''))('wall')
+      .sort((a, b) => a.element.start[1] - b.element.start[1])
+      .map(({ element }) => element.thickness);
+  expect(thicknesses(0.15, 0.15, 0.1468, 0.1531)).toEqual([0.15, 0.15, 0.15, 0.15]);
+  expect(thicknesses(0.15, 0.15, 0.145)).toEqual([0.15, 0.15, 0.145]);
+});
+
+test('the number of a room stands by its name; marks of beams and other notes in it are not its number', () => {
+  const room = rectangle(0, 0, 8, 6, 'W') + rectangle(0.2, 0.2, 7.8, 5.8, 'W');
+  const beam = line(0.2, 4.9, 7.8, 4.9, 'B') + line(0.2, 5.2, 7.8, 5.2, 'B') + text(2, 5.35, 'B7', 'T');
+  const notes = text(7, 1, 'T30', 'T') + text(4, 2.6, 'W.12', 'Z') + text(4, 3, 'Workshop', 'Z');
+  const of = readPlan(room + beam + notes);
+  expect(of('beam').map(({ element }) => element.mark)).toEqual(['B7']);
+  expect(of('zone').map(({ element }) => [element.name, element.number])).toEqual([['Workshop', 'W.12']]);
+});
+
+test('a cavity wall with a window between its corner and the first partition is one wall with that window', () => {
+  // A corner at the origin: outer leaf 115, cavity 75, inner leaf 175; the window from 2 to 3.2, a partition at 4.2.
+  const h = (y: number, spans: [number, number][], layer = 'W') =>
+    spans.map(([from, to]) => line(from, y, to, y, layer)).join('');
+  const south =
+    h(0, [
+      [0, 2],
+      [3.2, 12],
+    ]) +
+    h(0.115, [
+      [0.115, 1.94],
+      [3.26, 12],
+    ]) +
+    h(0.19, [
+      [0.19, 1.94],
+      [3.26, 12],
+    ]) +
+    h(0.365, [
+      [0.365, 2],
+      [3.2, 4.14],
+      [4.26, 12],
+    ]);
+  const ends =
+    [2, 3.2].map((x) => line(x, 0, x, 0.365, 'W')).join('') +
+    [1.94, 3.26].map((x) => line(x, 0.115, x, 0.19, 'W')).join('');
+  const west = [0, 0.115, 0.19, 0.365].map((x) => line(x, x, x, 8, 'W')).join('');
+  const partition = line(4.14, 0.365, 4.14, 8, 'W') + line(4.26, 0.365, 4.26, 8, 'W');
+  const window = [0, 0.1825, 0.365].map((y) => line(2, y, 3.2, y, 'G')).join('');
+  const of = readPlan(south + ends + west + partition + window);
+  expect(of('opening').map(({ element }) => [element.use, element.width])).toEqual([
+    ['window', expect.closeTo(1.2, 6)],
+  ]);
+  const sizes = of('wall').map(({ element }) => Math.round(element.thickness * 1000));
+  expect([...new Set(sizes)].sort()).toEqual([120, 365]);
+});
+
+describe('a curved bay that leans on a straight wall', () => {
+  // The bay's circle about the origin; the wall's middle runs at x = 1.64, 36 cm thick, and meets it at an angle.
+  const [inner, outer, face] = [4.67, 4.91, 1.82];
+  const angle = (radius: number): number => (Math.acos(face / radius) * 180) / Math.PI;
+  const at = (radius: number): number => Math.sqrt(radius ** 2 - face ** 2);
+  const bay = [inner, outer].map((radius) => arc(radius, -angle(radius), angle(radius))).join('');
+  const wall =
+    line(face - 0.36, -10, face - 0.36, 10, 'W') +
+    line(face, -10, face, -at(outer), 'W') +
+    line(face, -at(inner), face, at(inner), 'W') +
+    line(face, at(outer), face, 10, 'W');
+
+  test('leaves that wall whole, and is a room', () => {
+    const of = readPlan(bay + wall + text(3, 0, 'Bay', 'Z'));
+    expect(of('opening')).toEqual([]);
+    const [zone, ...more] = of('zone');
+    expect(more).toEqual([]);
+    // The segment of the inner circle beyond the wall's face.
+    const half = Math.acos(face / inner);
+    expect(zone.areas.inner).toBeCloseTo(inner ** 2 * (half - Math.sin(half) * Math.cos(half)), 0);
+  });
+});
+
+test('a window drawn over a curved wall whose faces go on is as wide as it is drawn', () => {
+  const ring = arc(6.15, -90, 90) + arc(5.85, -90, 90);
+  const turned = (radius: number, degrees: number): [number, number] => [
+    radius * Math.cos((degrees * Math.PI) / 180),
+    radius * Math.sin((degrees * Math.PI) / 180),
+  ];
+  const jamb = (degrees: number) => line(...turned(5.85, degrees), ...turned(6.15, degrees), 'G');
+  const of = readPlan(ring + jamb(10) + jamb(30) + arc(6, 10, 30, 'G'));
+  expect(of('wall')).toHaveLength(1);
+  expect(of('opening').map(({ element }) => [element.use, element.offset, element.width])).toEqual([
+    ['window', expect.closeTo((6 * 100 * Math.PI) / 180, 4), expect.closeTo((6 * 20 * Math.PI) / 180, 4)],
+  ]);
+});
+
+test('walls drawn as pieces that close on one another in a corner meet in one node, wherever that lies', () => {
+  for (let place = 0; place < 40; place += 1) {
+    const at = 0.37 * place;
+    const side = (x1: number, y1: number, x2: number, y2: number) => line(at + x1, at + y1, at + x2, at + y2, 'W');
+    const cap = side(0, -0.1825, 0, 0.1825);
+    const south = side(0, -0.1825, 10, -0.1825) + cap + side(0, 0.1825, 10, 0.1825);
+    const west =
+      side(-0.1825, 6, -0.1825, -0.1825) +
+      side(-0.1825, -0.1825, 0, -0.1825) +
+      cap +
+      side(0, 0.1825, 0.1825, 0.1825) +
+      side(0.1825, 0.1825, 0.1825, 6);
+    const walls = readPlan(south + west)('wall').map(({ element }) => [element.start, element.end]);
+    expect(walls).toHaveLength(2);
+    for (const ends of walls) expect(ends.some(([x, y]) => Math.hypot(x - at, y - at) < 1e-6)).toBe(true);
+  }
+});

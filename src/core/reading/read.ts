@@ -146,7 +146,8 @@ export function* readStages({
   const beams = readBeams(scene, obstacles, segments, settings, tolerance);
   add(['beam'], beams.candidates, beams.unread);
   yield at('zones');
-  const zones = readZones(scene, segments, settings, tolerance.gap);
+  const marks = new Set([...columns.candidates, ...beams.candidates].flatMap(({ handles }) => handles));
+  const zones = readZones(scene, segments, settings, tolerance.gap, marks);
   add(['zone'], zones.candidates);
   yield at('slabs');
   const slabs = readSlabs(scene, zones.outlines, settings, tolerance.gap);

@@ -241,6 +241,14 @@ export const onBend = ({ centre, radius }: Bend, angle: number): Point => {
   return [centre[0] + radius * c, centre[1] + radius * s];
 };
 
+/** Where a point lies along a bend from its start, or beyond the end that is nearer, and how far outside its circle. */
+export function alongBend({ centre, radius, start, sweep }: Bend, [x, y]: Point): [along: number, off: number] {
+  const angle = Math.atan2(y - centre[1], x - centre[0]);
+  const forward = wholeTurn - ((((start - angle) % wholeTurn) + wholeTurn) % wholeTurn || wholeTurn);
+  const along = forward > (sweep + wholeTurn) / 2 ? forward - wholeTurn : forward;
+  return [along * radius, Math.hypot(x - centre[0], y - centre[1]) - radius];
+}
+
 /** Its two ends. */
 export const bendEnds = (bend: Bend): [Point, Point] => [
   onBend(bend, bend.start),

@@ -18,12 +18,14 @@ import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
 import { cornersOf, joinBends, pairArcs, partsOfBend, type Bend } from './bends';
 import { doubled, facesOf } from '@/core/patterns/faces';
+import { addDrawnOver } from './drawnOver';
 import { joinNetwork, type Segment } from './network';
 import type { Obstacle } from './obstacle';
 import { markOuter } from './outer';
 import { writtenSizes } from './openingTexts';
 import { joinStrips, type Mark } from './runs';
 import { filledByColumns, stopsOf } from './stops';
+import { meantThickness } from './thickness';
 import { pairFaces, unique } from '@/core/patterns/strips';
 
 export interface WallReading {
@@ -54,25 +56,20 @@ export function* wallStages(
   const marks = marksOf(scene);
   const bends = joinBends(pairArcs(curved, settings.wall), marks, filledByColumns(obstacles));
   const runs = joinStrips(strips, families, marks, stopsOf(strips, bends, obstacles));
+  addDrawnOver(runs, bends, marks);
   yield 'nodes of walls';
   const network = joinNetwork(runs, bends, obstacles);
   const parts = bends.flatMap((bend, i) => partsOfBend(bend, network.ends[i], network.bendCuts[i]));
   const bent = parts.map(({ bend, ends }) => piecesOf(bend, ends));
   const all = markOuter([...network.segments, ...bent.flat()]);
   const segments = all.slice(0, network.segments.length);
-  const round = (thickness: number) => {
-    const rounded = Math.round(thickness / tolerance.roundingModule) * tolerance.roundingModule;
-    return Math.abs(rounded - thickness) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : thickness;
-  };
-  const common = new Map<number, number>();
-  for (const { thickness, start, end } of segments)
-    common.set(round(thickness), (common.get(round(thickness)) ?? 0) + distance(start, end));
-  const walls = segments.map((segment) => wallOf(segment, round, common));
+  const { meant, lengthOf } = meantThickness(segments, tolerance);
+  const walls = segments.map((segment) => wallOf(segment, meant, lengthOf));
   const openings = segments.flatMap((segment, i) =>
     segment.gaps.map((gap) => openingOf({ ...segment, height: null, bulge: 0 }, gap, walls[i].key, settings)),
   );
   const outside = new Set(all.filter(({ outer }) => outer).map(({ run }) => run));
-  const curvedOnes = parts.map(({ bend, ends }, i) => curvedWall(bend, ends, outside.has(bent[i][0].run), round));
+  const curvedOnes = parts.map(({ bend, ends }, i) => curvedWall(bend, ends, outside.has(bent[i][0].run), meant));
   openings.push(
     ...curvedOnes.flatMap(({ element, key }, i) =>
       parts[i].bend.gaps.map((gap) => openingOf(element, gap, key, settings)),
@@ -157,14 +154,14 @@ const shortFaces = (families: ReturnType<typeof facesOf>['families']): From[] =>
 
 function wallOf(
   { run, start, end, thickness, outer, gaps }: Segment,
-  round: (thickness: number) => number,
-  common: ReadonlyMap<number, number>,
+  meant: (thickness: number) => number,
+  lengthOf: (thickness: number) => number,
 ): WallCandidate {
   const length = distance(start, end);
-  const size = round(thickness);
+  const size = meant(thickness);
   const evidence: Evidence[] = [
     { text: `two faces beside one another over ${length.toFixed(2)} m`, weight: length > 1 ? 2 : 0.5 },
-    { text: `${(size * 1000).toFixed(0)} mm thick`, weight: (common.get(size) ?? 0) > 6 ? 1 : 0 },
+    { text: `${(size * 1000).toFixed(0)} mm thick`, weight: lengthOf(size) > 6 ? 1 : 0 },
   ];
   if (gaps.length > 0)
     evidence.push({ text: `${gaps.length} ${gaps.length === 1 ? 'opening' : 'openings'}`, weight: 0.5 });
@@ -255,7 +252,7 @@ function curvedWall(
   { radius, sweep, thickness, sources, ...bend }: Bend,
   [start, end]: readonly [Point, Point],
   outer: boolean,
-  round: (thickness: number) => number,
+  meant: (thickness: number) => number,
 ): WallCandidate {
   const evidence: Evidence[] = [{ text: `two arcs about one centre, of ${radius.toFixed(2)} m radius`, weight: 2 }];
   const handles = [...new Set(sources.map(({ handle }) => handle))];
@@ -266,7 +263,7 @@ function curvedWall(
   return {
     kind: 'wall',
     key: keyAt('wall', handles, middle),
-    element: { start, end, thickness: round(thickness), height: null, bulge: bulgeOfSweep(sweep), outer },
+    element: { start, end, thickness: meant(thickness), height: null, bulge: bulgeOfSweep(sweep), outer },
     raw: { thickness },
     evidence,
     confidence: confidenceOf(evidence),

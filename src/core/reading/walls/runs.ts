@@ -44,8 +44,8 @@ const leastAspect = 1;
 
 /** What explains that the faces of a wall stop. */
 export interface Stops {
-  /** Whether columns and walls that pass fill the place between two points. */
-  filled: (a: Point, b: Point) => boolean;
+  /** Whether columns and walls that pass fill the place between two points of a wall that is so thick, metres. */
+  filled: (a: Point, b: Point, across: number) => boolean;
   /** Whether a wall of a direction that ends at a point ends on another, or on a column. */
   abuts: (at: Point, u: Point) => boolean;
 }
@@ -95,13 +95,11 @@ export function joinStrips(
       }
     }
   }
-  const whole = withoutLeaves(
+  return withoutLeaves(
     runs
       .map((run) => ({ ...run, sources: unique(run.sources) }))
       .filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6),
   );
-  addDrawnOver(whole, marks);
-  return whole;
 }
 
 /**
@@ -116,7 +114,7 @@ function withoutLeaves(runs: readonly Run[]): Run[] {
     else byFamily.set(run.family, [run]);
   }
   const beyond = (run: Run, other: Run): number =>
-    run.to - run.from <= other.thickness + sameLine ? other.thickness : sameLine;
+    run.to - run.from <= other.thickness + sameLine ? other.thickness + sameLine : sameLine;
   const within = (run: Run, other: Run): boolean =>
     other.thickness > run.thickness + sameLine &&
     Math.abs(other.offset - run.offset) + run.thickness / 2 <= other.thickness / 2 + sameLine &&
@@ -140,68 +138,6 @@ function withoutLeaves(runs: readonly Run[]): Run[] {
         .touching([run.from - run.thickness * 3, run.offset - 1e-6, run.to + run.thickness * 3, run.offset + 1e-6])
         .some((other) => within(run, other)),
   );
-}
-
-/**
- * Doors and windows drawn over faces that go on are openings as wide as they are drawn. What stands in a gap of any
- * wall is none of these: it may lean on another.
- */
-function addDrawnOver(runs: Run[], marks: readonly Mark[]): void {
-  const used = new Set(runs.flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
-  const free = marks.filter(({ source }) => !used.has(source));
-  if (free.length === 0) return;
-  const index = new BoxIndex(free, ({ points }) => boxOf(points));
-  const taken = new Set<Mark>();
-  for (const run of [...runs].sort((a, b) => b.to - b.from - (a.to - a.from))) {
-    const ends = [inPlan(run.family, run.from, run.offset), inPlan(run.family, run.to, run.offset)];
-    const over = index
-      .touching(boxOf(ends, run.thickness))
-      .filter((mark) => !taken.has(mark))
-      .flatMap((mark) => {
-        const at = drawnOver(mark, run);
-        return at === null ? [] : [{ mark, ...at }];
-      })
-      .sort((a, b) => a.from - b.from);
-    for (let i = 0; i < over.length;) {
-      // Lines of one window overlap along the wall.
-      let [j, to] = [i + 1, over[i].to];
-      while (j < over.length && over[j].from < to + 0.01 && over[j].mark.kind === over[i].mark.kind) {
-        to = Math.max(to, over[j].to);
-        j += 1;
-      }
-      const {
-        from,
-        mark: { kind },
-      } = over[i];
-      const group = over.slice(i, j).map(({ mark }) => mark);
-      i = j;
-      const width = to - from;
-      if (
-        width < openingWidth.least ||
-        width > openingWidth.most ||
-        run.gaps.some((gap) => gap.from < to && gap.to > from)
-      )
-        continue;
-      for (const mark of group) taken.add(mark);
-      run.gaps.push({ from, to, kind, sources: unique(group.map(({ source }) => source)), over: true });
-    }
-    run.gaps.sort((a, b) => a.from - b.from);
-  }
-}
-
-/**
- * Where along a run something is drawn over it: a window within its thickness, a door that begins on its face; null
- * where it is beside it or beyond its ends.
- */
-function drawnOver({ kind, points }: Mark, run: Run): { from: number; to: number } | null {
-  const local = points.map((p) => inFamily(run.family, p));
-  const [along, offsets] = [local.map(([x]) => x), local.map(([, y]) => y - run.offset)];
-  const [from, to, low, high] = [leastOf(along), mostOf(along), leastOf(offsets), mostOf(offsets)];
-  if (from < run.from - 0.01 || to > run.to + 0.01) return null;
-  const half = run.thickness / 2;
-  if (kind === 'window') return low >= -half - 0.06 && high <= half + 0.06 ? { from, to } : null;
-  // A leaf swings to one side, from the face or from the middle.
-  return low <= half + 0.06 && high >= -half - 0.06 && high - low > 0.3 ? { from, to } : null;
 }
 
 /** Strips of one line and thickness, in their order along; long ones say where the line is. */
@@ -291,7 +227,7 @@ function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs,
         sources: unique(shown.map(({ source }) => source)),
       };
     // Jambs at a column are the ends of walls that meet there.
-    if (filled(a, b)) return { from, to: from, kind: 'opening', sources: [] };
+    if (filled(a, b, run.thickness)) return { from, to: from, kind: 'opening', sources: [] };
     // Two walls in one line that end on walls to both sides of a room have the room between them, not an opening.
     if (
       jambs(from, run.offset, run.thickness) &&
@@ -300,7 +236,7 @@ function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs,
     )
       return { from, to, kind: 'opening', sources: [] };
   }
-  return filled(a, b) ? { from, to: from, kind: 'opening', sources: [] } : null;
+  return filled(a, b, run.thickness) ? { from, to: from, kind: 'opening', sources: [] } : null;
 }
 
 /** Whether something is drawn in a gap: most of its extent along the wall lies in it, and it reaches into the wall. */

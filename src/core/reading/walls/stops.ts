@@ -25,12 +25,12 @@ export function stopsOf(strips: readonly Strip[], bends: readonly Bend[], column
   const curved = new BoxIndex(bends, ({ centre, radius, thickness }) => boxOf([centre], radius + thickness));
   const onWall = abutting(strips);
   return {
-    filled(a, b) {
+    filled(a, b, across) {
       const width = distance(a, b);
       const stretches = [
         ...posts.touching(boxOf([a, b])).flatMap((post) => stretchOfColumn(post, a, b)),
-        ...passing(a, b),
-        ...curved.touching(boxOf([a, b])).flatMap((bend) => stretchesOfBend(bend, a, b)),
+        ...passing(a, b, across),
+        ...curved.touching(boxOf([a, b], across)).flatMap((bend) => stretchesOfBend(bend, a, b, across)),
       ];
       return covers(stretches, width);
     },
@@ -67,8 +67,19 @@ function stretchOfColumn({ at, reach }: Obstacle, a: Point, b: Point): Stretch[]
   return Math.abs(cross(u, d)) < reach ? [[along - reach, along + reach]] : [];
 }
 
+/**
+ * What a wall covers along another that it meets: as much as it is thick on the other's middle, and at its faces so far
+ * beside that as it leans.
+ * @param sine of the angle between the two
+ * @param across how thick the other is, metres
+ */
+function covered(along: number, thickness: number, sine: number, across: number): Stretch {
+  const reach = (thickness / 2 + (across / 2) * Math.sqrt(1 - sine * sine)) / sine;
+  return [along - reach, along + reach];
+}
+
 /** Where along a gap straight walls pass. */
-function stripsPassing(strips: readonly Strip[]): (a: Point, b: Point) => Stretch[] {
+function stripsPassing(strips: readonly Strip[]): (a: Point, b: Point, across: number) => Stretch[] {
   const index = new BoxIndex(
     strips.map((strip) => ({
       strip,
@@ -77,21 +88,20 @@ function stripsPassing(strips: readonly Strip[]): (a: Point, b: Point) => Stretc
     })),
     ({ c, d }) => boxOf([c, d]),
   );
-  return (a, b) => {
+  return (a, b, across) => {
     const width = distance(a, b);
     const u: Point = [(b[0] - a[0]) / width, (b[1] - a[1]) / width];
     return index.touching(boxOf([a, b], 0.2 * width)).flatMap(({ strip, c, d }): Stretch[] => {
       const sine = Math.abs(cross(u, strip.family.u));
       const hit = sine < passes ? null : lineCrossing(a, b, c, d);
       if (hit === null || hit.u < 0 || hit.u > 1) return [];
-      const half = strip.thickness / 2 / sine;
-      return [[hit.t * width - half, hit.t * width + half]];
+      return [covered(hit.t * width, strip.thickness, Math.min(1, sine), across)];
     });
   };
 }
 
 /** Where along a gap a curved wall passes, or ends. */
-function stretchesOfBend(bend: Bend, a: Point, b: Point): Stretch[] {
+function stretchesOfBend(bend: Bend, a: Point, b: Point, across: number): Stretch[] {
   const width = distance(a, b);
   const u: Point = [(b[0] - a[0]) / width, (b[1] - a[1]) / width];
   const foot = dot(subtract(bend.centre, a), u);
@@ -102,8 +112,7 @@ function stretchesOfBend(bend: Bend, a: Point, b: Point): Stretch[] {
     const at: Point = [a[0] + u[0] * along, a[1] + u[1] * along];
     if (along < -bend.thickness || along > width + bend.thickness || !reaches(bend, at)) return [];
     // The sine of the angle between the gap and the arc, whose radius at that place leans by its half chord.
-    const sine = Math.max(half / bend.radius, passes);
-    return [[along - bend.thickness / 2 / sine, along + bend.thickness / 2 / sine]];
+    return [covered(along, bend.thickness, Math.max(half / bend.radius, passes), across)];
   });
 }
 

@@ -25,14 +25,16 @@ interface Bounded {
  * Reads zones: bounded faces of the walls' network, with openings bridged because a wall goes on over them; or outlines
  * drawn on the zone layers, which
  * come first. Name, number and written area come from the texts inside; faces without area to speak of are shafts.
+ * @param marks handles of texts that mark something else
  */
 export function readZones(
   scene: Scene,
   segments: readonly Segment[],
   settings: ReadingSettings,
   gap: number,
+  marks: ReadonlySet<string>,
 ): { candidates: ZoneCandidate[]; outlines: Point[][] } {
-  const texts = scene.texts('zone', 'label');
+  const texts = scene.texts('zone', 'label').filter(({ handle }) => !marks.has(handle));
   const drawn = findOutlines(scene.paths('zone'), gap)
     .outlines.filter(({ points }) => Math.abs(area(points)) >= settings.zone.least)
     .map((outline): Bounded => {

@@ -102,6 +102,21 @@ test('a block of a column\u2019s size that stands on crossings of grid lines is 
   ]);
 });
 
+test('what runs round all bubbles is the frame of the sheet, as loose lines or as an outline; without bubbles it is not told', () => {
+  const bubble = (x: number, y: number, label: string) => circle(x, y, 0.5) + text(x, y, label);
+  const bubbles = bubble(0, -3, '1') + bubble(6, -3, '2') + bubble(-3, 0, 'A') + bubble(-3, 8, 'B');
+  const loose = (d: number) =>
+    line(-8 - d, -8 - d, 20 + d, -8 - d) +
+    line(20 + d, -8 - d, 20 + d, 14 + d) +
+    line(20 + d, 14 + d, -8 - d, 14 + d) +
+    line(-8 - d, 14 + d, -8 - d, -8 - d);
+  const frame = loose(0) + loose(0.5) + square(-10, -10, 32);
+  expect(looksOf(bubbles + frame).slice(4)).toEqual(Array.from({ length: 9 }, () => 'ignore'));
+  expect(looksOf(frame)).not.toContain('ignore');
+  // A wall inside passes no bubble on one side alone.
+  expect(looksOf(bubbles + line(-2, 0.9, 7, 0.9) + line(-2, 1.1, 7, 1.1)).slice(4)).toEqual(['wall', 'wall']);
+});
+
 test('a line between the middles of two jambs is a window; with faces from jamb to jamb it is a leaf of the wall', () => {
   const jambs = line(2, 0, 2, 0.3) + line(3.5, 0, 3.5, 0.3);
   expect(looksOf(jambs + line(2, 0.15, 3.5, 0.15))[2]).toBe('window');

@@ -6,6 +6,7 @@ import { beams } from './beams';
 import { blockOpenings } from './blockOpenings';
 import { blockColumns, looseColumns, shapeColumns } from './columns';
 import { doors } from './doors';
+import { frame } from './frame';
 import { gridLines, gridRuns, polygonBubbles } from './grid';
 import type { AllLooks, Looks } from './looks';
 import { piecesOf } from './pieces';
@@ -15,7 +16,7 @@ import { panes, windows } from './windows';
 
 /**
  * What every path of a drawing looks like by its geometry alone: bubbles with labels and the long lines that end in
- * them are grid; small shapes of one size, four of them or more, columns; quarter arcs with a leaf doors; three or more
+ * them are grid, and what runs round all bubbles is the sheet's frame; small shapes of one size, four of them or more, columns; quarter arcs with a leaf doors; three or more
  * lines between common ends, close together, windows; lines in pairs at a wall's distance walls, or beams where they
  * run from column to column on a layer of their own. What came by a block
  * is what the block's name or its geometry says, else furniture. What is told is not told again: the order counts.
@@ -27,6 +28,7 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   pushAll(bubbles, polygonBubbles(looks, rings, lines));
   const sizes = shapeColumns(looks, shapes);
   gridLines(looks, bubbles, lines, arcs);
+  frame(looks, p, metresPerUnit, bubbles, lines);
   looseColumns(looks, lines, sizes);
   doors(looks, arcs, lines);
   windows(looks, lines);

@@ -1,0 +1,55 @@
+import { boxOf, type Box } from '@/core/geometry/boxIndex';
+import type { Point } from '@/core/geometry/vector';
+import type { Primitives } from '@/core/underlay/primitives';
+import type { Bubble } from './grid';
+import { closedCorners, type AllLooks, type Line } from './looks';
+
+/** So many bubbles say where the plan is. */
+const fewest = 3;
+/** A side of the frame is at least this share of the plan's shorter side. */
+const along = 0.9;
+/** A frame drawn as one outline has at most so many corners: four, and those of a title block in its corner. */
+const mostCorners = 8;
+
+const looksLikeFrame = { role: 'ignore', why: 'a line round all bubbles, as of the sheet\u2019s frame' } as const;
+
+/**
+ * The frame of the sheet: long lines that pass all grid bubbles on one side, and outlines about all of them. Nothing of
+ * a building lies outside the bubbles of its grid.
+ */
+export function frame(
+  looks: AllLooks,
+  p: Primitives,
+  k: number,
+  bubbles: readonly Bubble[],
+  lines: readonly Line[],
+): void {
+  if (bubbles.length < fewest) return;
+  const plan = boxOf(bubbles.map(({ centre }) => centre));
+  const shorter = Math.min(plan[2] - plan[0], plan[3] - plan[1]);
+  for (const line of lines)
+    if (looks[line.path] === null && line.length >= along * shorter && passes(line, plan))
+      looks[line.path] = looksLikeFrame;
+  for (let path = 0; path < looks.length; path += 1) {
+    if (looks[path] !== null || p.chain[path] !== 0 || p.start[path + 1] - p.start[path] > mostCorners + 1) continue;
+    const corners = closedCorners(p, k, path);
+    if (corners !== null && corners.length >= 4 && holds(boxOf(corners), plan)) looks[path] = looksLikeFrame;
+  }
+}
+
+/** Whether a box lies to one side of a line, beside it and not beyond its ends. */
+function passes({ a, b, length }: Line, [minX, minY, maxX, maxY]: Box): boolean {
+  const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const corners: Point[] = [
+    [minX, minY],
+    [maxX, minY],
+    [maxX, maxY],
+    [minX, maxY],
+  ];
+  const across = corners.map(([x, y]) => (y - a[1]) * ux - (x - a[0]) * uy);
+  const middle = ((minX + maxX) / 2 - a[0]) * ux + ((minY + maxY) / 2 - a[1]) * uy;
+  return (across.every((off) => off > 0) || across.every((off) => off < 0)) && middle > 0 && middle < length;
+}
+
+const holds = (outer: Box, inner: Box): boolean =>
+  outer[0] < inner[0] && outer[1] < inner[1] && outer[2] > inner[2] && outer[3] > inner[3];
