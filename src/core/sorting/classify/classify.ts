@@ -16,10 +16,11 @@ import { panes, windows } from './windows';
 
 /**
  * What every path of a drawing looks like by its geometry alone: bubbles with labels and the long lines that end in
- * them are grid, and what runs round all bubbles is the sheet's frame; small shapes of one size, four of them or more, columns; quarter arcs with a leaf doors; three or more
- * lines between common ends, close together, windows; lines in pairs at a wall's distance walls, or beams where they
- * run from column to column on a layer of their own. What came by a block
- * is what the block's name or its geometry says, else furniture. What is told is not told again: the order counts.
+ * them are grid, and what runs round all bubbles is the sheet's frame; small shapes of one size, four of them or more,
+ * columns; quarter arcs with a leaf doors; three or more lines between common ends, close together, windows; lines in
+ * pairs at a wall's distance walls, or beams where they run from column to column on a layer of their own. What came by
+ * a block is what the block's name or its geometry says, else furniture. What is told is not told again: the order
+ * counts.
  * @param metresPerUnit true metres of one drawing unit
  */
 export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number): AllLooks {
