@@ -121,29 +121,34 @@ describe('sizes in marks', () => {
     expect(sizeOf('3/8', null, 'mm')).toBeNull();
   });
 
-  test('a schedule gives sizes by mark and by the letters that begin it', () => {
-    const at = (x: number, y: number, words: string) => ({
-      text: words,
-      at: [x, y] as [number, number],
-      height: 0.2,
-      angle: 0,
-      handle: '',
-      layer: 0,
-    });
-    const texts = [
-      at(0, 0, 'B1'),
-      at(2, 0.02, '300x600'),
-      at(0, -0.5, 'RB'),
-      at(2, -0.5, '20/45'),
-      at(0, -1, 'B9'),
-      at(2, -1.6, '400x800'),
-    ];
-    const schedule = scheduleOf(texts, new BoxIndex(texts, (text_) => boxOf([text_.at])));
-    expect([...schedule]).toEqual([
-      ['B1', '300x600'],
-      ['RB', '20/45'],
-    ]);
-  });
+  test.each([0, 90, 197])(
+    'a schedule gives sizes by mark and by the letters that begin it, turned by %p degrees',
+    (turn) => {
+      const angle = (turn * Math.PI) / 180;
+      const [c, s] = [Math.cos(angle), Math.sin(angle)];
+      const at = (x: number, y: number, words: string) => ({
+        text: words,
+        at: [x * c - y * s, x * s + y * c] as [number, number],
+        height: 0.2,
+        angle,
+        handle: '',
+        layer: 0,
+      });
+      const texts = [
+        at(0, 0, 'B1'),
+        at(2, 0.02, '300x600'),
+        at(0, -0.5, 'RB'),
+        at(2, -0.5, '20/45'),
+        at(0, -1, 'B9'),
+        at(2, -1.6, '400x800'),
+      ];
+      const schedule = scheduleOf(texts, new BoxIndex(texts, (text_) => boxOf([text_.at])));
+      expect([...schedule]).toEqual([
+        ['B1', '300x600'],
+        ['RB', '20/45'],
+      ]);
+    },
+  );
 });
 
 describe('beams', () => {

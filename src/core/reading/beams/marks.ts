@@ -85,27 +85,32 @@ export function nearMark(
   return best;
 }
 
+/** The size in a row of a schedule is at most so many text heights to the right of its mark. */
+const farthest = 40;
+
 /**
- * A schedule among the texts: a mark, or the letters that begin marks, and on its row to the right a size, as it is
- * written: in what unit shows beside what is drawn.
+ * A schedule among the texts, however it is turned: a mark, or the letters that begin marks, and on its row to the right
+ * a size, as it is written: in what unit shows beside what is drawn.
  */
 export function scheduleOf(texts: readonly PlacedText[], index: BoxIndex<PlacedText>): Map<string, string> {
   const schedule = new Map<string, string>();
-  for (const { text, at, height } of texts) {
+  for (const { text, at, height, angle } of texts) {
     const mark = /^([A-Z]{1,3}[-.]?\d{0,4}[a-z]?)$/i.exec(text.trim())?.[1];
     if (!mark) continue;
     if (schedule.has(mark.toUpperCase())) continue;
+    const u: Point = [Math.cos(angle), Math.sin(angle)];
+    const away = (other: PlacedText): number => dot(subtract(other.at, at), u);
     const row = index
-      .touching([at[0], at[1] - height, at[0] + 40 * height, at[1] + height])
+      .around(at, farthest * height)
       .filter(
         (other) =>
-          Math.abs(other.at[1] - at[1]) < 0.7 * height &&
-          other.at[0] > at[0] &&
-          other.at[0] - at[0] < 40 * height &&
+          Math.abs(cross(u, subtract(other.at, at))) < 0.7 * height &&
+          away(other) > 0 &&
+          away(other) < farthest * height &&
           sizeOf(other.text) !== null &&
           !markPattern.test(other.text.trim()),
       )
-      .sort((p, q) => p.at[0] - q.at[0])[0];
+      .sort((p, q) => away(p) - away(q))[0];
     if (row) schedule.set(mark.toUpperCase(), row.text);
   }
   return schedule;
