@@ -131,8 +131,9 @@ export function* readStages({
     walls = walling.next();
   }
   const [below, structural] = [alongWhich(around.below), alongWhich(around.structural)];
-  const told = withBearing(walls.value.walls, ({ element, handles }) => {
-    const layers = scene.layersOf(handles);
+  const { layers: layersOfWalls } = walls.value;
+  const told = withBearing(walls.value.walls, ({ element }, i) => {
+    const layers = layersOfWalls[i];
     return {
       layers: layers.map((layer) => scene.drawing.layers[layer].name),
       meaning: layers.map((layer) => meanings[layer] ?? null).find((meaning) => meaning !== null) ?? null,

@@ -178,10 +178,10 @@ function pointAlong({ start, end, bulge }: Wall, share: number): Point {
  */
 export function withBearing(
   walls: readonly WallCandidate[],
-  factsOf: (wall: WallCandidate) => WallFacts,
+  factsOf: (wall: WallCandidate, index: number) => WallFacts,
 ): WallCandidate[] {
-  return walls.map((wall) => {
-    const signs = signsOf(wall.element, factsOf(wall));
+  return walls.map((wall, i) => {
+    const signs = signsOf(wall.element, factsOf(wall, i));
     const sum = signs.reduce((total, { weight }) => total + weight, 0);
     const bearing = Math.abs(sum) < decisive ? undefined : sum > 0;
     const contrary =

@@ -30,6 +30,8 @@ import { pairFaces, unique } from '@/core/patterns/strips';
 
 export interface WallReading {
   walls: WallCandidate[];
+  /** The layers that each of them is drawn on, by their numbers. */
+  layers: number[][];
   openings: OpeningCandidate[];
   segments: Segment[];
   unread: Unread[];
@@ -88,7 +90,10 @@ export function* wallStages(
     }));
   const hosted = new Set([...segments, ...bends].flatMap(({ gaps }) => gaps.flatMap(({ sources }) => sources)));
   const stray = straysOf(marks, hosted);
-  return { walls: [...walls, ...curvedOnes], openings, segments: all, unread: [...unread, ...stray] };
+  const layers = [...segments.map(({ run }) => run.sources), ...parts.map(({ bend }) => bend.sources)].map(
+    (sources) => [...new Set(sources.map(({ layer }) => layer))],
+  );
+  return { walls: [...walls, ...curvedOnes], layers, openings, segments: all, unread: [...unread, ...stray] };
 }
 
 /** What is drawn as doors and windows: everything that came by one insert together, else path by path. */
