@@ -89,8 +89,8 @@ export function nearMark(
 const farthest = 40;
 
 /**
- * A schedule among the texts, however it is turned: a mark, or the letters that begin marks, and on its row to the right
- * a size, as it is written: in what unit shows beside what is drawn.
+ * A schedule among the texts, however it is turned: a mark, or the letters that begin marks, and on its row to the
+ * right a size, as it is written: in what unit shows beside what is drawn.
  */
 export function scheduleOf(texts: readonly PlacedText[], index: BoxIndex<PlacedText>): Map<string, string> {
   const schedule = new Map<string, string>();
