@@ -22,5 +22,6 @@ export interface PlacedText {
   height: number;
   /** Radians, counter-clockwise. */ angle: number;
   handle: string;
+  entity: number;
   layer: number;
 }

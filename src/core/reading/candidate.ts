@@ -102,6 +102,8 @@ export interface Unread {
   handle: string;
   layer: number;
   why: string;
+  /** What is written, where it is a text. */
+  words?: string;
 }
 
 /** The kind and the shape of a candidate, as the registry of kinds takes them. */

@@ -22,13 +22,19 @@ const roles: Record<string, Role> = {
   T: 'label',
 };
 
-function readPlan(entities: string, unit: LengthUnit = 'm') {
+function resultOf(entities: string, unit: LengthUnit = 'm') {
   const { drawing } = readText(dxf({ entities }));
   const roleOf = drawing.layers.map((layer) => roles[layer.name] ?? null);
-  const { candidates } = read({
+  return read({
     scene: new Scene(drawing, flatten(drawing), asDrawn(unit), roleOf),
     tolerance: toleranceFor(unit),
   });
+}
+
+const unreadOf = (entities: string) => resultOf(entities).unread;
+
+function readPlan(entities: string, unit: LengthUnit = 'm') {
+  const { candidates } = resultOf(entities, unit);
   return <K extends Candidate['kind']>(kind: K) =>
     candidates.filter((c): c is Extract<Candidate, { kind: K }> => c.kind === kind);
 }
@@ -385,4 +391,42 @@ test('walls drawn as pieces that close on one another in a corner meet in one no
     expect(walls).toHaveLength(2);
     for (const ends of walls) expect(ends.some(([x, y]) => Math.hypot(x - at, y - at) < 1e-6)).toBe(true);
   }
+});
+
+test('a room\u2019s name that stands in no closed room is told, a note on another layer is not', () => {
+  const room = rectangle(0, 0, 8, 6, 'W') + rectangle(0.2, 0.2, 7.8, 5.8, 'W') + text(4, 3, 'Store', 'Z');
+  const beside = text(12, 3, 'Loading bay', 'Z') + text(12, 1, '0.12', 'Z') + text(12, 0, 'existing fence', 'T');
+  const told = unreadOf(room + beside).map(({ role, words, why }) => [role, words, why]);
+  expect(told).toEqual([['zone', 'Loading bay', 'a name that stands in no closed room']]);
+});
+
+test('a window over a wall whose faces go on is as wide as its jambs are apart, however far its sill goes on', () => {
+  const wall = line(0, 0, 8, 0, 'W') + line(0, 0.3, 8, 0.3, 'W');
+  const jambs = line(2, 0, 2, 0.3, 'G') + line(3.2, 0, 3.2, 0.3, 'G');
+  const pane = line(2, 0.15, 3.2, 0.15, 'G');
+  const sill = line(1.9, -0.05, 3.3, -0.05, 'G');
+  const opening = (drawn: string) =>
+    readPlan(wall + drawn)('opening').map(({ element }) => [element.use, element.offset, element.width]);
+  expect(opening(jambs + pane + sill)).toEqual([['window', expect.closeTo(2, 6), expect.closeTo(1.2, 6)]]);
+  // Without jambs the lines themselves say it.
+  expect(opening(pane)).toEqual([['window', expect.closeTo(2, 6), expect.closeTo(1.2, 6)]]);
+});
+
+test('piers between doors that face one another over a corridor are no wall through it', () => {
+  const wall = (y: number) =>
+    [
+      [0, 2],
+      [2.9, 3.3],
+      [4.2, 8],
+    ]
+      .map(([a, b]) => rectangle(a, y, b, y + 0.12, 'W'))
+      .join('');
+  const leaf = (x: number, y: number, to: number) => line(x, y, x, to, 'D');
+  const doors = [2.9, 3.3].map((x) => leaf(x, 0.12, 1.02) + leaf(x, 1.62, 0.72)).join('');
+  const of = readPlan(wall(0) + wall(1.62) + doors);
+  expect(of('wall').map(({ element }) => [element.thickness, element.start[1], element.end[1]])).toEqual([
+    [expect.closeTo(0.12, 9), expect.closeTo(0.06, 9), expect.closeTo(0.06, 9)],
+    [expect.closeTo(0.12, 9), expect.closeTo(1.68, 9), expect.closeTo(1.68, 9)],
+  ]);
+  expect(of('opening').map(({ element }) => element.width)).toEqual([0.9, 0.9, 0.9, 0.9]);
 });

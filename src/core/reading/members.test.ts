@@ -132,6 +132,7 @@ describe('sizes in marks', () => {
         height: 0.2,
         angle,
         handle: '',
+        entity: 0,
         layer: 0,
       });
       const texts = [

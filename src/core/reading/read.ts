@@ -149,7 +149,7 @@ export function* readStages({
   yield at('zones');
   const marks = new Set([...columns.candidates, ...beams.candidates].flatMap(({ handles }) => handles));
   const zones = readZones(scene, segments, settings, tolerance.gap, marks);
-  add(['zone'], zones.candidates);
+  add(['zone'], zones.candidates, zones.unread);
   yield at('slabs');
   const slabs = readSlabs(scene, zones.outlines, settings, tolerance.gap);
   add(['slab'], slabs.candidates, slabs.unread);

@@ -158,6 +158,7 @@ export class Scene {
           height: text.height * unit,
           angle: this.placement.turning + (this.placement.mirrored ? Math.PI - text.angle : text.angle),
           handle: handleOf(this.drawing, text.top),
+          entity: text.entity,
           layer: text.layer,
         };
       });

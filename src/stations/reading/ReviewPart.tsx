@@ -117,10 +117,11 @@ export function ReviewPart({
     const missed = new Set(entries.map(({ entity }) => entity));
     const { primitives } = underlay;
     const paths = [...primitives.entity.keys()].filter((path) => missed.has(primitives.entity[path]));
+    const texts = [...primitives.texts.keys()].filter((i) => missed.has(primitives.texts[i].entity));
     show({
       drawingId: drawing.id,
       origin: primitives.origin,
-      parts: [{ tone: 'look', lines: outlineOf(primitives, paths, []) }],
+      parts: [{ tone: 'look', lines: outlineOf(primitives, paths, texts) }],
     });
   };
   const toggle = (key: string) =>

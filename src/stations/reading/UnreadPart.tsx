@@ -16,6 +16,7 @@ const unreadTold = 12;
 
 /** What lies on the role and was not understood. */
 export function UnreadPart({ unread, drawn, show }: UnreadProps) {
+  const lines = unread.filter(({ words }) => words === undefined).length;
   return (
     <Part
       title={`Drawn on this role but not read: ${unread.length}`}
@@ -29,12 +30,13 @@ export function UnreadPart({ unread, drawn, show }: UnreadProps) {
     >
       {drawn > 0 && (
         <Box sx={{ mb: 0.5 }}>
-          {Math.round((100 * (drawn - unread.length)) / drawn)} % of {drawn} lines are accounted for.
+          {Math.round((100 * (drawn - lines)) / drawn)} % of {drawn} lines are accounted for.
         </Box>
       )}
       <Box component="ul" sx={{ m: 0, pl: 2 }}>
         {unread.slice(0, unreadTold).map((entry, i) => (
           <li key={i}>
+            {entry.words !== undefined && `\u201c${entry.words}\u201d: `}
             {entry.why} (handle <span className="mono">{entry.handle}</span>)
           </li>
         ))}

@@ -33,7 +33,7 @@ export function idleLayers(
     Object.entries(result?.drawn[role] ?? {}).flatMap(([layer, count]) => {
       const missed = new Set(
         result!.unread
-          .filter((entry) => entry.role === role && entry.layer === Number(layer))
+          .filter((entry) => entry.role === role && entry.layer === Number(layer) && entry.words === undefined)
           .map(({ entity, handle }) => `${handle} ${entity}`),
       ).size;
       return count >= fewest && missed >= count ? [{ layer: Number(layer), role, count }] : [];

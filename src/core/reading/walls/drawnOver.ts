@@ -85,32 +85,49 @@ interface Over {
   mark: Mark;
   from: number;
   to: number;
+  /** Whether it is a line across the wall. */
+  jamb: boolean;
 }
 
-/** What is drawn over a wall, lines of one window together: they overlap along it. */
+/** A jamb is at most this long along a wall, metres, and at least this share of its thickness across. */
+const jambLine = { along: 0.03, across: 0.6 };
+
+/** What is drawn over a wall, lines of one window together: they overlap along it. Jambs say how wide it is. */
 function groupsOf(over: readonly Over[]): { from: number; to: number; kind: Mark['kind']; marks: Mark[] }[] {
-  const groups: { from: number; to: number; kind: Mark['kind']; marks: Mark[] }[] = [];
-  for (const { mark, from, to } of over) {
+  const groups: { to: number; parts: Over[] }[] = [];
+  for (const part of over) {
     const last = groups[groups.length - 1];
-    if (last !== undefined && from < last.to + oneWindow && mark.kind === last.kind) {
-      last.to = Math.max(last.to, to);
-      last.marks.push(mark);
-    } else groups.push({ from, to, kind: mark.kind, marks: [mark] });
+    if (last !== undefined && part.from < last.to + oneWindow && part.mark.kind === last.parts[0].mark.kind) {
+      last.to = Math.max(last.to, part.to);
+      last.parts.push(part);
+    } else groups.push({ to: part.to, parts: [part] });
   }
-  return groups;
+  return groups.map(({ parts }) => {
+    const jambs = parts.filter(({ jamb }) => jamb);
+    const [low, high] = [leastOf(jambs.map(({ from }) => from)), mostOf(jambs.map(({ to }) => to))];
+    // A sill goes on beyond the jambs.
+    const telling = high - low >= openingWidth.least ? jambs : parts;
+    return {
+      from: leastOf(telling.map(({ from }) => from)),
+      to: mostOf(telling.map(({ to }) => to)),
+      kind: parts[0].mark.kind,
+      marks: parts.map(({ mark }) => mark),
+    };
+  });
 }
 
 /**
  * Where along a wall something is drawn over it: a window within its thickness, a door that begins on its face; null
  * where it is beside it or beyond its ends.
  */
-function stretchOver({ kind, points }: Mark, { local, thickness, ...host }: Host): { from: number; to: number } | null {
+function stretchOver({ kind, points }: Mark, { local, thickness, ...host }: Host): Omit<Over, 'mark'> | null {
   const places = points.map(local);
   const [along, offsets] = [places.map(([x]) => x), places.map(([, y]) => y)];
   const [from, to, low, high] = [leastOf(along), mostOf(along), leastOf(offsets), mostOf(offsets)];
   if (from < host.from - beyond.along || to > host.to + beyond.along) return null;
   const reach = thickness / 2 + beyond.across;
-  if (kind === 'window') return low >= -reach && high <= reach ? { from, to } : null;
+  const jamb = to - from <= jambLine.along && high - low >= jambLine.across * thickness;
+  if (kind === 'window') return low >= -reach && high <= reach ? { from, to, jamb } : null;
   // A leaf swings to one side, from the face or from the middle.
-  return low <= reach && high >= -reach && high - low > leastLeaf ? { from, to } : null;
+  return low <= reach && high >= -reach && high - low > leastLeaf ? { from, to, jamb: false } : null;
 }

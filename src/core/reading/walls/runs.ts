@@ -61,7 +61,7 @@ export function joinStrips(
   stops: Stops,
 ): Run[] {
   const byFamily = new Map<FaceFamily, Strip[]>();
-  for (const strip of strips) {
+  for (const strip of withoutPiers(strips)) {
     const list = byFamily.get(strip.family);
     if (list) list.push(strip);
     else byFamily.set(strip.family, [strip]);
@@ -100,6 +100,27 @@ export function joinStrips(
       .map((run) => ({ ...run, sources: unique(run.sources) }))
       .filter(({ from, to, thickness }) => to - from >= leastAspect * thickness - 1e-6),
   );
+}
+
+/** The middle of a strip in the plan. */
+const middleOf = ({ family, from, to, offset }: Strip): Point => inPlan(family, (from + to) / 2, offset);
+
+/**
+ * Leaves out strips that are a piece of another wall seen across: its two jambs, as a pair of faces, with the piece's
+ * own thickness for a length. Piers that face one another over a corridor would else be a thick wall through it.
+ */
+function withoutPiers(strips: readonly Strip[]): Strip[] {
+  const long = strips.filter(({ from, to, thickness }) => to - from > thickness);
+  const index = new BoxIndex(long, (strip) => boxOf([middleOf(strip)]));
+  const isPier = (strip: Strip): boolean =>
+    index
+      .around(middleOf(strip), sameLine)
+      .some(
+        (other) =>
+          Math.abs(other.to - other.from - strip.thickness) < 2 * sameLine &&
+          Math.abs(other.thickness - (strip.to - strip.from)) < 2 * sameLine,
+      );
+  return strips.filter((strip) => strip.to - strip.from > strip.thickness || !isPier(strip));
 }
 
 /**

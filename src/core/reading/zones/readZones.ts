@@ -2,7 +2,7 @@ import type { PlacedText } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { area, centroid, contains, simplify } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
-import { confidenceOf, keyAt, type Evidence, type ZoneCandidate } from '../candidate';
+import { confidenceOf, keyAt, type Evidence, type Unread, type ZoneCandidate } from '../candidate';
 import { findOutlines } from '@/core/patterns/outlines';
 import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
@@ -33,7 +33,7 @@ export function readZones(
   settings: ReadingSettings,
   gap: number,
   marks: ReadonlySet<string>,
-): { candidates: ZoneCandidate[]; outlines: Point[][] } {
+): { candidates: ZoneCandidate[]; outlines: Point[][]; unread: Unread[] } {
   const texts = scene.texts('zone', 'label').filter(({ handle }) => !marks.has(handle));
   const drawn = findOutlines(scene.paths('zone'), gap)
     .outlines.filter(({ points }) => Math.abs(area(points)) >= settings.zone.least)
@@ -66,6 +66,7 @@ export function readZones(
     );
   const bounded = [...drawn, ...rooms];
   const taken = new Map<Bounded, PlacedText[]>();
+  const outdoors: PlacedText[] = [];
   const byPlace = new BoxIndex(bounded, ({ outline }) => boxOf(outline));
   for (const text of texts) {
     const inside = byPlace
@@ -76,7 +77,7 @@ export function readZones(
       const list = taken.get(inside);
       if (list) list.push(text);
       else taken.set(inside, [text]);
-    }
+    } else outdoors.push(text);
   }
   const outlines = outside
     .filter(
@@ -93,7 +94,20 @@ export function readZones(
   const candidates = bounded
     .map((zone) => candidateOf(zone, tellApart(taken.get(zone) ?? [])))
     .filter(({ areas, element }) => areas.inner >= leastUnnamed || element.name !== '' || element.number !== '');
-  return { candidates, outlines };
+  return { candidates, outlines, unread: namesWithoutRoom(scene, outdoors) };
+}
+
+/** Names on the layers of zones that stand in no closed room. */
+function namesWithoutRoom(scene: Scene, texts: readonly PlacedText[]): Unread[] {
+  // On a layer of everything a text may belong to anything.
+  const anything = new Set(scene.texts().map(({ entity }) => entity));
+  const names = new Set(scene.texts('zone').map(({ entity }) => entity));
+  return texts.flatMap((text): Unread[] => {
+    const { name } = tellApart([text]);
+    if (name === '' || !names.has(text.entity) || anything.has(text.entity)) return [];
+    const { entity, handle, layer } = text;
+    return [{ role: 'zone', entity, handle, layer, words: name, why: 'a name that stands in no closed room' }];
+  });
 }
 
 const counterClockwise = (points: readonly Point[]): Point[] =>

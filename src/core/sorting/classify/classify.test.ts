@@ -48,6 +48,13 @@ test('four squares of one size are columns, three are not, and loose lines of th
   expect(looksOf(four + loose).slice(4)).toEqual(['column', 'column', 'column', 'column']);
 });
 
+test('boxes about the numbers of rooms are no columns, columns with their marks in them are', () => {
+  const boxed = (words: (i: number) => string) =>
+    looksOf([0, 6, 12, 18].map((x, i) => square(x, 0, 0.6) + text(x + 0.3, 0.3, words(i))).join(''));
+  expect(boxed((i) => `0.${i + 11}`)).toEqual(['label', 'label', 'label', 'label']);
+  expect(boxed((i) => `S${i + 1}`)).toEqual(['column', 'column', 'column', 'column']);
+});
+
 test('a quarter arc with its leaf is a door, three lines between common ends a window, two beside one another a wall', () => {
   const door = groups([0, 'ARC'], [8, '0'], [10, 0], [20, 0], [40, 0.9], [50, 0], [51, 90]) + line(0, 0, 0, 0.9);
   expect(looksOf(door)).toEqual(['door', 'door']);
@@ -150,7 +157,7 @@ describe('what layers of a frame building look like by what is drawn on them', (
   test('a polyline back to its first point about a label is a bubble where a line ends in it, a boxed number is not', () => {
     const bubble = polyline(hexagon(0, -0.5), false) + text(0, -0.5, 'A');
     expect(looksOf(bubble + line(0, 0, 0, 9))).toEqual(['grid', 'grid']);
-    expect(looksOf(polyline(hexagon(0, -0.5), false) + text(0, -0.5, '12') + line(3, 0, 3, 9))).toEqual([null, null]);
+    expect(looksOf(polyline(hexagon(0, -0.5), false) + text(0, -0.5, '12') + line(3, 0, 3, 9))).toEqual(['label', null]);
   });
 
   test('angles of one size are columns, though a size is rounded to either side', () => {

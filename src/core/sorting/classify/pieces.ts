@@ -26,6 +26,8 @@ const annotation = new Set<number>([
 
 /** The label of a grid line. */
 const gridLabel = /^[A-Z]{0,3}\d{0,3}['.]?\d{0,2}$/i;
+/** A number that is no label of letters: of a room, a door, a detail. */
+const number = /^\d[\d.\-/]*[a-z]?$/i;
 /** The radii of rings that labels stand in, metres. */
 const ring = { least: 0.1, most: 1.5 };
 
@@ -51,18 +53,20 @@ export interface LabelledOutline extends Bubble {
  */
 export function piecesOf(looks: AllLooks, p: Primitives, k: number): Pieces {
   const found: Pieces = { bubbles: [], lines: [], arcs: [], rings: [], shapes: new Map() };
-  const labels = labelPoints(p, k);
+  const labels = pointsOf(p, k, gridLabel);
+  const numbers = pointsOf(p, k, number);
   for (let path = 0; path < looks.length; path += 1) {
     if (annotation.has(p.kind[path])) looks[path] = { role: 'ignore', why: 'an annotation' };
     else if ((p.flags[path] & PathFlag.circle) !== 0) takeCircle(looks, found, p, k, path, labels);
-    else if (p.chain[path] === 0) takePath(found, p, k, path, labels);
+    else if (p.chain[path] === 0) takePath(looks, found, p, k, path, { labels, numbers });
   }
   return found;
 }
 
-function labelPoints(p: Primitives, k: number): BoxIndex<Point> {
+/** The middles of texts of one form. */
+function pointsOf(p: Primitives, k: number, form: RegExp): BoxIndex<Point> {
   const points = p.texts
-    .filter(({ text }) => text.trim() !== '' && gridLabel.test(text.trim()))
+    .filter(({ text }) => text.trim() !== '' && form.test(text.trim()))
     .map((text): Point => {
       const [x, y] = centreOfText(text);
       return [x * k, y * k];
@@ -87,12 +91,27 @@ function takeCircle(looks: AllLooks, found: Pieces, p: Primitives, k: number, pa
 /** Small outlines have at most so many corners. */
 const mostCorners = 16;
 
-/** A small outline: of a column's size, or about a label. */
-function takeOutline(found: Pieces, path: number, corners: readonly Point[], labels: BoxIndex<Point>): void {
+/** Where short texts are: those that may be labels of grid lines, and numbers. */
+interface Words {
+  labels: BoxIndex<Point>;
+  numbers: BoxIndex<Point>;
+}
+
+/** A small outline: of a column's size, or about a label; a box about a number is its frame. */
+function takeOutline(
+  looks: AllLooks,
+  found: Pieces,
+  path: number,
+  corners: readonly Point[],
+  { labels, numbers }: Words,
+): void {
   const box = corners.length < 3 ? null : leastRectangle(corners);
   if (box === null) return;
+  const reach = Math.min(box.width, box.depth) / 2;
+  const numbered = Math.max(box.width, box.depth) <= column.most && numbers.around(box.centre, 0.4 * reach).length > 0;
+  if (numbered) looks[path] = { role: 'label', why: 'a box about a number' };
   const name = corners.length === 4 ? sizeKey(box) : `${sizeKey(box)}, ${corners.length} corners`;
-  if (Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most)
+  if (!numbered && Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most)
     push(found.shapes, name, path);
   const centre = centroid(corners);
   const radius = Math.max(...corners.map((corner) => distance(corner, centre)));
@@ -102,11 +121,11 @@ function takeOutline(found: Pieces, path: number, corners: readonly Point[], lab
 }
 
 /** The lines and arcs of a path; what closes to a small shape is a shape too. */
-function takePath(found: Pieces, p: Primitives, k: number, path: number, labels: BoxIndex<Point>): void {
+function takePath(looks: AllLooks, found: Pieces, p: Primitives, k: number, path: number, words: Words): void {
   const [first, end] = [p.start[path], p.start[path + 1]];
   const closed = (p.flags[path] & PathFlag.closed) !== 0;
   const corners = end - first > mostCorners ? null : closedCorners(p, k, path);
-  if (corners !== null) takeOutline(found, path, corners, labels);
+  if (corners !== null) takeOutline(looks, found, path, corners, words);
   for (let v = first; v + 1 < end + (closed ? 1 : 0); v += 1) {
     const [a, b] = [pointAt(p, k, v), pointAt(p, k, v + 1 < end ? v + 1 : first)];
     if (p.bulge[v] === 0) {
