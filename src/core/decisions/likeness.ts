@@ -6,6 +6,9 @@ type Value = number | string | boolean | null;
 /** What is alike to a tenth of a millimetre, or of a thousandth of a degree, was read alike. */
 const alike = 1e-4;
 
+/** Whether a wall carries follows from what stands beside and beneath it, not from its own lines. */
+const notOfItself = 'bearing';
+
 /**
  * The plain values of a shape, in the order of its keys' names. Lists come with their length before them, so that two
  * shapes whose values are the same have the same parts.
@@ -18,7 +21,7 @@ export function valuesOf(shape: Shapes[ElementKind]): Value[] {
       part.forEach(visit);
     } else if (typeof part === 'object' && part !== null) {
       for (const [key, own] of Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1))) {
-        if (own === undefined) continue;
+        if (own === undefined || key === notOfItself) continue;
         values.push(key);
         visit(own);
       }
@@ -30,16 +33,9 @@ export function valuesOf(shape: Shapes[ElementKind]): Value[] {
   return values;
 }
 
-/** The shape without what readings of its time did not tell. */
-function asThen(shape: Shapes[ElementKind], seen: readonly Value[]): Shapes[ElementKind] {
-  if (!('bearing' in shape) || seen.includes('bearing')) return shape;
-  const { bearing: _, ...rest } = shape;
-  return rest;
-}
-
 /** Whether a shape is what was seen before, within a tenth of a millimetre a value. */
 export function readsAlike(shape: Shapes[ElementKind], seen: readonly Value[]): boolean {
-  const values = valuesOf(asThen(shape, seen));
+  const values = valuesOf(shape);
   return (
     values.length === seen.length &&
     values.every((value, i) => {

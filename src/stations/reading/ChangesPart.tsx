@@ -56,7 +56,7 @@ export function ChangesPart({
   return (
     <Part title={`Reads otherwise than what was accepted: ${changes.length}`}>
       <Box sx={{ maxHeight: 220, overflowY: 'auto' }}>
-        <Table label="Reads otherwise" heads={['element', 'what', '']}>
+        <Table label="Reads otherwise" heads={['element', 'what', 'then']}>
           {changes.slice(0, 300).map((change) => (
             <tr key={change.decision.id}>
               <td>

@@ -61,16 +61,19 @@ export function joinStrips(
   stops: Stops,
 ): Run[] {
   const byFamily = new Map<FaceFamily, Strip[]>();
-  for (const strip of withoutPiers(strips)) {
+  for (const strip of strips) {
     const list = byFamily.get(strip.family);
     if (list) list.push(strip);
     else byFamily.set(strip.family, [strip]);
   }
   const drawn = new BoxIndex(marks, ({ points }) => boxOf(points));
+  const isPier = piersAmong(strips);
   const runs: Run[] = [];
   for (const [family, own] of byFamily) {
     const jambs = jambsOf(family, families);
     for (const line of linesOf(own)) {
+      // Beside a door a piece of the wall itself may be shorter than thick: its line has longer ones.
+      if (line.every(isPier)) continue;
       let run: Run | null = null;
       for (const strip of line) {
         const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, stops);
@@ -106,21 +109,18 @@ export function joinStrips(
 const middleOf = ({ family, from, to, offset }: Strip): Point => inPlan(family, (from + to) / 2, offset);
 
 /**
- * Leaves out strips that are a piece of another wall seen across: its two jambs, as a pair of faces, with the piece's
- * own thickness for a length. Piers that face one another over a corridor would else be a thick wall through it.
+ * Tells strips that are a piece of another wall seen across: its two jambs, as a pair of faces, with the piece's own
+ * thickness for a length. Piers that face one another over a corridor would else be a thick wall through it.
  */
-function withoutPiers(strips: readonly Strip[]): Strip[] {
+function piersAmong(strips: readonly Strip[]): (strip: Strip) => boolean {
   const long = strips.filter(({ from, to, thickness }) => to - from > thickness);
   const index = new BoxIndex(long, (strip) => boxOf([middleOf(strip)]));
-  const isPier = (strip: Strip): boolean =>
-    index
-      .around(middleOf(strip), sameLine)
-      .some(
-        (other) =>
-          Math.abs(other.to - other.from - strip.thickness) < 2 * sameLine &&
-          Math.abs(other.thickness - (strip.to - strip.from)) < 2 * sameLine,
-      );
-  return strips.filter((strip) => strip.to - strip.from > strip.thickness || !isPier(strip));
+  const isSeenAcross = (strip: Strip, other: Strip): boolean =>
+    Math.abs(other.to - other.from - strip.thickness) < 2 * sameLine &&
+    Math.abs(other.thickness - (strip.to - strip.from)) < 2 * sameLine;
+  return (strip) =>
+    strip.to - strip.from <= strip.thickness &&
+    index.around(middleOf(strip), sameLine).some((other) => isSeenAcross(strip, other));
 }
 
 /**

@@ -157,7 +157,10 @@ describe('what layers of a frame building look like by what is drawn on them', (
   test('a polyline back to its first point about a label is a bubble where a line ends in it, a boxed number is not', () => {
     const bubble = polyline(hexagon(0, -0.5), false) + text(0, -0.5, 'A');
     expect(looksOf(bubble + line(0, 0, 0, 9))).toEqual(['grid', 'grid']);
-    expect(looksOf(polyline(hexagon(0, -0.5), false) + text(0, -0.5, '12') + line(3, 0, 3, 9))).toEqual(['label', null]);
+    expect(looksOf(polyline(hexagon(0, -0.5), false) + text(0, -0.5, '12') + line(3, 0, 3, 9))).toEqual([
+      'label',
+      null,
+    ]);
   });
 
   test('angles of one size are columns, though a size is rounded to either side', () => {
