@@ -49,15 +49,22 @@ export class OpenFile {
 
 /** The files that are open, each of them fetched and flattened once. */
 const files = new Map<string, Promise<OpenFile>>();
+/** A file that is read here while this window sends it. */
+interface Sent {
+  /** Bytes. */
+  size: number;
+  file: Promise<OpenFile>;
+}
+
 /** Files that this window has sent, until they are asked for. */
-const arrived = new Map<string, Promise<OpenFile>>();
+const arrived = new Map<string, Sent>();
 
 /** Fetches and flattens a file. @param url where its columns are */
 export function fileOf(fileId: string, url: string): Promise<OpenFile> {
   const open = files.get(fileId);
   if (open) return open;
   // What could not be read here may still come from the server.
-  const file = arrived.get(fileId)?.catch(() => fetchFile(url)) ?? fetchFile(url);
+  const file = arrived.get(fileId)?.file.catch(() => fetchFile(url)) ?? fetchFile(url);
   arrived.delete(fileId);
   files.set(fileId, file);
   file.catch(() => files.delete(fileId));
@@ -80,16 +87,27 @@ async function fetchFile(url: string): Promise<OpenFile> {
 }
 
 /** Files that this window sends, while the server has not said which they are. */
-const sent = new Map<number, Promise<OpenFile>>();
+const sent = new Map<number, Sent>();
 
-/** Larger files come as columns from the server: read here they would need several times their size, bytes. */
+/** What goes beyond this in all comes as columns from the server: read here it needs several times its size, bytes. */
 const mostReadHere = 64 * 1024 * 1024;
+
+const sizeOf = (list: Iterable<Sent>): number => [...list].reduce((sum, { size }) => sum + size, 0);
+
+/** Makes room for a file, letting go of those that nobody has asked for. @returns whether there is enough */
+function makeRoom(size: number): boolean {
+  for (const fileId of arrived.keys()) {
+    if (sizeOf(sent.values()) + sizeOf(arrived.values()) + size <= mostReadHere) break;
+    arrived.delete(fileId);
+  }
+  return sizeOf(sent.values()) + sizeOf(arrived.values()) + size <= mostReadHere;
+}
 
 /** Reads a file that is being sent, so that it is there when the server has read it too. @param key of the upload */
 export function readAhead(key: number, file: Blob): void {
-  if (file.size > mostReadHere) return;
+  if (!makeRoom(file.size)) return;
   const reading = readHere(file);
-  sent.set(key, reading);
+  sent.set(key, { size: file.size, file: reading });
   reading.catch(() => sent.delete(key));
 }
 

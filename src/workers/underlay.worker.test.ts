@@ -93,6 +93,27 @@ test('of a file sent that cannot be read here, or of an upload that came to noth
   expect(fetched).toEqual(['upper']);
 });
 
+/** The ground floor as a file that says it has so many megabytes. */
+function sized(megabytes: number): Blob {
+  const blob = new Blob([groundFloor().dxf]);
+  Object.defineProperty(blob, 'size', { value: megabytes * 1024 * 1024 });
+  return blob;
+}
+
+test('of many files sent at once those beyond 64 MB in all come from the server', async () => {
+  fetched.length = 0;
+  for (const [key, megabytes] of [
+    [11, 40],
+    [12, 40],
+    [13, 20],
+  ])
+    api.ahead(key, sized(megabytes));
+  Object.assign(served, { 'sent-12': served.ground });
+  for (const key of [11, 12, 13]) api.sent(key, `sent-${key}`);
+  for (const key of [11, 12, 13]) await api.open(order(`sent-${key}`));
+  expect(fetched).toEqual(['sent-12']);
+});
+
 test('a file that no drawing shows any more is let go', async () => {
   await api.open(order('upper', [], { drawingId: 'one' }));
   fetched.length = 0;
