@@ -120,6 +120,9 @@ test('what runs round all bubbles is the frame of the sheet, as loose lines or a
   const frame = loose(0) + loose(0.5) + square(-10, -10, 32);
   expect(looksOf(bubbles + frame).slice(4)).toEqual(Array.from({ length: 9 }, () => 'ignore'));
   expect(looksOf(frame)).not.toContain('ignore');
+  // An outer wall on a side without bubbles stands near the last axis.
+  const outer = line(-2, 8.1, 9, 8.1) + line(-2, 8.3, 9, 8.3);
+  expect(looksOf(bubbles + outer).slice(4)).toEqual(['wall', 'wall']);
   // A wall inside passes no bubble on one side alone.
   expect(looksOf(bubbles + line(-2, 0.9, 7, 0.9) + line(-2, 1.1, 7, 1.1)).slice(4)).toEqual(['wall', 'wall']);
 });

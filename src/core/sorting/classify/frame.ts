@@ -6,6 +6,8 @@ import { closedCorners, type AllLooks, type Line } from './looks';
 
 /** So many bubbles say where the plan is. */
 const fewest = 3;
+/** The frame stands off bubbles and grid lines by this much at least, metres; outer walls stand nearer to the last. */
+const apart = 1;
 /** A side of the frame is at least this share of the plan's shorter side. */
 const along = 0.9;
 /** A frame drawn as one outline has at most so many corners: four, and those of a title block in its corner. */
@@ -14,8 +16,8 @@ const mostCorners = 8;
 const looksLikeFrame = { role: 'ignore', why: 'a line round all bubbles, as of the sheet\u2019s frame' } as const;
 
 /**
- * The frame of the sheet: long lines that pass all grid bubbles on one side, and outlines about all of them. Nothing of
- * a building lies outside the bubbles of its grid.
+ * The frame of the sheet: long lines that pass all grid bubbles and grid lines on one side, and outlines about all of
+ * them. Nothing of a building lies well outside its grid.
  */
 export function frame(
   looks: AllLooks,
@@ -25,7 +27,8 @@ export function frame(
   lines: readonly Line[],
 ): void {
   if (bubbles.length < fewest) return;
-  const plan = boxOf(bubbles.map(({ centre }) => centre));
+  const axes = lines.filter(({ path }) => looks[path]?.role === 'grid').flatMap(({ a, b }) => [a, b]);
+  const plan = boxOf([...bubbles.map(({ centre }) => centre), ...axes], apart);
   const shorter = Math.min(plan[2] - plan[0], plan[3] - plan[1]);
   for (const line of lines)
     if (looks[line.path] === null && line.length >= along * shorter && passes(line, plan))
