@@ -40,7 +40,7 @@ import { findPlans } from '@/core/underlay/recipe/clusters';
 import type { Recipe, Step } from '@/core/underlay/recipe/steps';
 import { suggestRecipe, type Suggestion } from '@/core/underlay/recipe/suggest';
 import type { SegmentStore } from '@/core/underlay/segments';
-import { blockUses, layerPictures, type BlockUse } from '@/core/underlay/smallPictures';
+import { blockUses, boxPicture, layerPictures, type BlockUse } from '@/core/underlay/smallPictures';
 import { fileOf, keepOnly, layOut, nameSent, readAhead, type OpenFile } from './openFiles';
 
 /** What the board needs of a drawing. */
@@ -221,7 +221,7 @@ const api = {
         [box[2] + ox, box[3] + oy],
       ],
       paths,
-      lines: thumbnail(primitives, box),
+      lines: boxPicture(primitives, box),
     }));
   },
 
@@ -379,25 +379,6 @@ const api = {
     runs.delete(drawingId);
   },
 };
-
-/** At most this many lines make a small picture. */
-const thumbnailLines = 1500;
-
-function thumbnail(p: Primitives, box: [number, number, number, number]): Float32Array {
-  const inside: number[] = [];
-  for (let path = 0; path < p.layer.length; path += 1) {
-    const v = p.start[path];
-    if (p.xy[2 * v] >= box[0] && p.xy[2 * v] <= box[2] && p.xy[2 * v + 1] >= box[1] && p.xy[2 * v + 1] <= box[3])
-      inside.push(path);
-  }
-  const step = Math.max(1, Math.ceil(inside.length / thumbnailLines));
-  return outlineOf(
-    p,
-    inside.filter((_, i) => i % step === 0),
-    [],
-    4 * thumbnailLines,
-  );
-}
 
 export type UnderlayWorker = typeof api;
 expose(api);

@@ -100,7 +100,7 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
       }
     }
   }
-  const whole = withoutStubs(strips).map((strip) => ({ ...strip, sources: unique(strip.sources) }));
+  const whole = withoutStubs(strips, across.most).map((strip) => ({ ...strip, sources: unique(strip.sources) }));
   return { strips: whole, stairs: unique(stairs) };
 }
 
@@ -111,8 +111,9 @@ const touches = 1e-6;
  * Where a wall ends on the inner face of another, that face is broken, and the rest of the other's faces go on as a
  * thinner piece as short as the wall is thick: it is the other wall all the same. So is what is left of leaves in a
  * corner.
+ * @param most so thick walls are at most, metres
  */
-function withoutStubs(strips: readonly Strip[]): Strip[] {
+function withoutStubs(strips: readonly Strip[], most: number): Strip[] {
   const kept = new Set(strips);
   /** What strips have become parts of. */
   const wholes = new Map<Strip, Strip>();
@@ -130,7 +131,7 @@ function withoutStubs(strips: readonly Strip[]): Strip[] {
     if (stub.to - stub.from > stub.thickness) continue;
     const near = (index: BoxIndex<Strip>, at: number): Strip | undefined =>
       index
-        .touching([at - touches, stub.offset - widest, at + touches, stub.offset + widest])
+        .touching([at - touches, stub.offset - most / 2, at + touches, stub.offset + most / 2])
         .map(wholeOf)
         .find((other) => other !== stub && holds(other, stub));
     const [before, after] = [near(byEnd, stub.from), near(byStart, stub.to)];
@@ -150,9 +151,6 @@ function withoutStubs(strips: readonly Strip[]): Strip[] {
   }
   return strips.filter((strip) => kept.has(strip));
 }
-
-/** The middles of two strips of one wall are at most so far apart, metres: half of what walls measure. */
-const widest = 0.5;
 
 const sameBand = (a: Strip, b: Strip): boolean =>
   Math.abs(a.offset - b.offset) < touches && Math.abs(a.thickness - b.thickness) < touches;

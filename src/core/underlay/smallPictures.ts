@@ -94,3 +94,17 @@ export function blockUses(drawing: Drawing, p: Primitives): BlockUse[] {
     }))
     .sort((a, b) => b.places - a.places || a.name.localeCompare(b.name));
 }
+
+/** A small picture of a plan is made of at most so many paths and vertices. */
+const mostInBox = { paths: 1500, vertices: 6000 };
+
+/** A small picture of what begins in a box about the origin. */
+export function boxPicture(p: Primitives, box: [number, number, number, number]): Float32Array {
+  const inside: number[] = [];
+  for (let path = 0; path < p.layer.length; path += 1) {
+    const v = p.start[path];
+    if (p.xy[2 * v] >= box[0] && p.xy[2 * v] <= box[2] && p.xy[2 * v + 1] >= box[1] && p.xy[2 * v + 1] <= box[3])
+      inside.push(path);
+  }
+  return outlineOf(p, thin(inside, mostInBox.paths), [], mostInBox.vertices);
+}

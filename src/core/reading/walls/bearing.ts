@@ -1,6 +1,6 @@
 import { arcOfBulge, pointOnArc } from '@/core/geometry/bulge';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import type { Point } from '@/core/geometry/vector';
+import { pointAlong, type Point } from '@/core/geometry/vector';
 import { wallLine, type Wall } from '@/core/kinds/wall';
 import { awayFromLine } from '@/core/kinds/lines';
 import { spokenName } from '@/core/sorting/suggest';
@@ -161,16 +161,14 @@ export function alongWhich(others: readonly Wall[] | null): (wall: Wall) => bool
   );
   const holds = (other: Wall, p: Point): boolean => awayFromLine(wallLine(other), p) <= other.thickness / 2 + beside;
   return (wall) => {
-    const points = [0.25, 0.5, 0.75].map((share) => pointAlong(wall, share));
+    const points = [0.25, 0.5, 0.75].map((share) => pointOfWall(wall, share));
     return points.filter((p) => index.around(p).some((other) => holds(other, p))).length >= 2;
   };
 }
 
 /** The point at a share of a wall's length. */
-function pointAlong({ start, end, bulge }: Wall, share: number): Point {
-  if (bulge !== 0) return pointOnArc(arcOfBulge(start, end, bulge), share);
-  return [start[0] + (end[0] - start[0]) * share, start[1] + (end[1] - start[1]) * share];
-}
+const pointOfWall = ({ start, end, bulge }: Wall, share: number): Point =>
+  bulge === 0 ? pointAlong(start, end, share) : pointOnArc(arcOfBulge(start, end, bulge), share);
 
 /**
  * Says of each wall whether it carries, as evidence that does not change how sure the wall itself is; where strong
