@@ -74,6 +74,28 @@ test('two ends on one point are refused before a length is asked for', async () 
   await page.getByText(/The two points lie on one another/).waitFor();
 });
 
+test('a unit is taken only once what was measured stands beside it, so that nothing moves under the pointer', async () => {
+  const { page: other } = await stage.person();
+  await newProject(stage, other, 'Measured');
+  await bringIn(other, fileNamed('marram-ground.dxf', groundFloor().dxf));
+  let letThrough = () => {};
+  const held = new Promise<void>((resolve) => (letThrough = resolve));
+  await other.route('**/columns?*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await other.reload();
+  await station(other, 'Datum');
+  await other.getByRole('status').filter({ hasText: 'measuring the drawing' }).waitFor();
+  const take = other.getByRole('button', { name: /^Take / });
+  expect(await take.isDisabled()).toBe(true);
+  letThrough();
+  await other.getByText('The header says metres.').waitFor();
+  expect(await take.isEnabled()).toBe(true);
+  expect(await other.getByText('measuring the drawing').count()).toBe(0);
+  await other.context().close();
+});
+
 test('an observation is looked at one by one, in words', async () => {
   const observations = page.getByRole('list', { name: 'Observations about the unit' });
   await observations.getByRole('button').filter({ hasText: 'door leaves' }).click();

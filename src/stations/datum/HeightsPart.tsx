@@ -3,13 +3,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { faceOn, place } from '@/core/datum/placement';
 import { markAgreement, signedMetres, type SectionHeights } from '@/core/datum/sectionHeights';
 import { levelsUp, takeElevations, type ReadElevation } from '@/core/model/levels';
 import type { DrawingRow, LevelRow, PlacementRow } from '@/core/model/state';
-import type { Result } from '@/core/result';
 import { formatNumber } from '@/core/units/length';
+import { keyOf, useAnswer } from '@/project/useAnswer';
 import { useModel, useCommit } from '@/project/useSession';
 import { heightsIn, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
@@ -42,22 +42,10 @@ export function HeightsPart({
 }) {
   const state = useModel('level');
   const commit = useCommit();
-  const [read, setRead] = useState<{ basis: string; result: Result<SectionHeights> } | null>(null);
+  const answer = useAnswer(keyOf(drawing.id, underlay.basis), () => heightsIn(drawing.id));
   const [choices, setChoices] = useState<Record<string, Choice>>({});
-  useEffect(() => {
-    let here = true;
-    heightsIn(drawing.id).then(
-      (result) => {
-        if (here) setRead({ basis: underlay.basis, result });
-      },
-      () => undefined,
-    );
-    return () => {
-      here = false;
-    };
-  }, [drawing.id, underlay.basis]);
   const levels = levelsUp(state);
-  if (read?.basis !== underlay.basis)
+  if (answer === null)
     return (
       <Part title="Storey heights">
         <Box role="status" sx={{ color: 'text.secondary' }}>
@@ -65,13 +53,14 @@ export function HeightsPart({
         </Box>
       </Part>
     );
-  if (!read.result.ok)
+  const read = answer.ok ? answer.value : answer;
+  if (!read.ok)
     return (
       <Part title="Storey heights">
-        <Note kind="look">{read.result.message}</Note>
+        <Note kind="look">{read.message}</Note>
       </Part>
     );
-  const found = heightsOf(read.result.value, placement);
+  const found = heightsOf(read.value, placement);
   const choice = (height: Found): Choice => choices[height.key] ?? suggestion(height, found, levels);
   const wanted = found.flatMap((height): ReadElevation[] => {
     const to = choice(height);
@@ -91,8 +80,8 @@ export function HeightsPart({
   return (
     <Part title="Storey heights">
       <Box sx={{ mb: 0.5 }}>
-        {read.result.value.marks.length > 0
-          ? `${read.result.value.marks.length} elevations are written in the section.`
+        {read.value.marks.length > 0
+          ? `${read.value.marks.length} elevations are written in the section.`
           : 'No elevations are written; these are the tops of what looks like slabs.'}
       </Box>
       <Table label="Storey heights" heads={['height', { text: 'elevation', figures: true }, 'becomes']}>

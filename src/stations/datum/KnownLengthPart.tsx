@@ -8,6 +8,7 @@ import { distance } from '@/core/geometry/vector';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatNumber } from '@/core/units/length';
 import { useBoard, type Picked } from '@/board/boardStore';
+import { valueOf } from '@/project/useAnswer';
 import { useSession, useLengths } from '@/project/useSession';
 import type { Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
@@ -32,7 +33,7 @@ export function KnownLengthPart({
 }) {
   const lengths = useLengths();
   const session = useSession();
-  const verdict = useVerdict(drawing.id, underlay);
+  const verdict = valueOf(useVerdict(drawing.id, underlay));
   const picking = useBoard((board) => board.tool.kind === 'pick');
   const [ends, setEnds] = useState<[Picked, Picked] | null>(null);
   const [metres, setMetres] = useState<number | null>(null);

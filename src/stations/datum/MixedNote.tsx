@@ -1,11 +1,10 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
-import type { MixedBlock } from '@/core/datum/evidence/mixedBlocks';
 import { place } from '@/core/datum/placement';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { unitNames } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
+import { keyOf, useAnswer, valueOf } from '@/project/useAnswer';
 import { mixedIn, type Underlay } from '@/project/underlays';
 import { Note } from '@/ui/widgets/Heading';
 
@@ -19,22 +18,9 @@ export function MixedNote({
   placement: PlacementRow;
   underlay: Underlay;
 }) {
-  const [found, setFound] = useState<{ basis: string; blocks: MixedBlock[] } | null>(null);
   const lookAt = useBoard((board) => board.lookAt);
-  useEffect(() => {
-    let here = true;
-    mixedIn(drawing.id).then(
-      (blocks) => {
-        if (here) setFound({ basis: underlay.basis, blocks });
-      },
-      () => undefined,
-    );
-    return () => {
-      here = false;
-    };
-  }, [drawing.id, underlay.basis]);
-  if (found?.basis !== underlay.basis) return null;
-  return found.blocks.map(({ block, inserts, unit, words, places }) => {
+  const blocks = valueOf(useAnswer(keyOf(drawing.id, underlay.basis), () => mixedIn(drawing.id)));
+  return blocks?.map(({ block, inserts, unit, words, places }) => {
     const [x, y] = place(placement, places[0]);
     return (
       <Note key={block} kind="look">

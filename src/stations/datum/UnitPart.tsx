@@ -7,7 +7,8 @@ import { consequences } from '@/core/datum/evidence/plausible';
 import { conflict } from '@/core/datum/evidence/words';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { formatNumber, metresPer, unitNames, type LengthUnit } from '@/core/units/length';
-import type { Underlay } from '@/project/underlays';
+import { valueOf } from '@/project/useAnswer';
+import { useUnderlays, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { MixedNote } from './MixedNote';
 import { Observations } from './Observations';
@@ -28,7 +29,10 @@ export function UnitPart({
   replace: Replace;
 }) {
   const [looked, setLooked] = useState<LengthUnit | null>(null);
-  const verdict = useVerdict(drawing.id, underlay);
+  const answer = useVerdict(drawing.id, underlay);
+  const verdict = valueOf(answer);
+  const problem = useUnderlays(({ entries }) => entries[drawing.id]?.problem ?? null);
+  const measuring = answer === null && problem === null;
   const chosen = looked ?? placement.unit;
   // A scale goes with the unit that it was found in.
   const scale = looked === null || looked === placement.unit ? placement.scale : 1;
@@ -72,7 +76,6 @@ export function UnitPart({
             </Button>
           </Note>
         )}
-        {underlay && <MixedNote drawing={drawing} placement={placement} underlay={underlay} />}
         {follows && (
           <Box sx={{ mb: 1 }}>
             <Box component="span" sx={{ color: 'text.secondary' }}>
@@ -98,11 +101,18 @@ export function UnitPart({
             </span>
           </Box>
         )}
+        {measuring && !placement.confirmed && (
+          <Box role="status" sx={{ color: 'text.secondary', mb: 1 }}>
+            measuring the drawing {'\u2026'}
+          </Box>
+        )}
         {placement.confirmed && chosen === placement.unit ? (
           <Box sx={{ fontWeight: 600, color: 'primary.main' }}>{unitNames[placement.unit]} confirmed</Box>
         ) : (
           <Button
             variant="contained"
+            // The evidence comes first: it would also push the button away from under the pointer.
+            disabled={measuring}
             onClick={() => {
               setLooked(null);
               const next = { ...placement, unit: chosen, scale, confirmed: true };
@@ -111,6 +121,11 @@ export function UnitPart({
           >
             Take {unitNames[chosen]}
           </Button>
+        )}
+        {underlay && (
+          <Box sx={{ mt: 1 }}>
+            <MixedNote drawing={drawing} placement={placement} underlay={underlay} />
+          </Box>
         )}
       </Part>
       {verdict && verdict.cues.length > 0 && (

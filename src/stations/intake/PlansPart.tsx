@@ -10,8 +10,9 @@ import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import type { Box as PlanBox } from '@/core/underlay/mainContent';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
+import { keyOf, useAnswer } from '@/project/useAnswer';
 import { useCommit } from '@/project/useSession';
-import { plansOnSheet, type FoundPlan, type Underlay } from '@/project/underlays';
+import { plansOnSheet, type Underlay } from '@/project/underlays';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { LinePicture } from '@/ui/widgets/LinePicture';
@@ -44,33 +45,20 @@ export function PlansPart({
   const outlining = tool.kind === 'outline';
   const setView = useView((view) => view.set);
   const show = useOverlay((store) => store.show);
-  const [found, setFound] = useState<{ basis: string; plans: FoundPlan[] } | null>(null);
+  const answer = useAnswer(keyOf(drawing.id, underlay?.basis), () => plansOnSheet(drawing.id));
   const [names, setNames] = useState<Record<number, string>>({});
   const [region, setRegion] = useState<Polygon | null>(null);
   const [regionName, setRegionName] = useState('');
-  const basis = underlay?.basis ?? null;
-  useEffect(() => {
-    if (basis === null) return;
-    let here = true;
-    plansOnSheet(drawing.id).then(
-      (plans) => {
-        if (here) setFound({ basis, plans });
-      },
-      () => undefined,
-    );
-    return () => {
-      here = false;
-    };
-  }, [drawing.id, basis]);
   useEffect(() => () => show(null), [show]);
 
-  if (underlay === null || found === null || found.basis !== basis)
+  if (underlay === null || answer === null)
     return (
       <Box role="status" sx={{ color: 'text.secondary' }}>
         looking for plans {'\u2026'}
       </Box>
     );
-  const { plans } = found;
+  if (!answer.ok) return <Note kind="wrong">{answer.message}</Note>;
+  const plans = answer.value;
   const nameOf = (i: number) =>
     names[i] ?? (titleOf(underlay, plans[i].box) || `${drawing.name} ${i + 1}`).slice(0, 120);
   const outline = (polygon: Polygon | null) =>

@@ -1,4 +1,5 @@
 'use client';
+import { keyOf, useAnswer } from '@/project/useAnswer';
 import { useModel, useCommit, useProjectRow } from '@/project/useSession';
 import { recipeOf, setRecipe } from '@/core/model/drawings';
 import Box from '@mui/material/Box';
@@ -8,7 +9,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import Tooltip from '@mui/material/Tooltip';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import {
   freshStep,
@@ -20,7 +21,7 @@ import {
   type StepKind,
 } from '@/core/underlay/recipe/steps';
 import type { DisplayUnit } from '@/core/units/length';
-import { suggestSteps, type Suggestion, type Underlay } from '@/project/underlays';
+import { suggestSteps, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
 import { RecipeShelf } from './RecipeShelf';
@@ -179,26 +180,15 @@ function Suggested({
   take: (steps: Step[]) => void;
   look: (step: Step) => void;
 }) {
-  const [found, setFound] = useState<{ basis: string; suggestions: Suggestion[] } | null>(null);
-  useEffect(() => {
-    let here = true;
-    suggestSteps(drawing.id).then(
-      (suggestions) => {
-        if (here) setFound({ basis: underlay.basis, suggestions });
-      },
-      () => undefined,
-    );
-    return () => {
-      here = false;
-    };
-  }, [drawing.id, underlay.basis]);
-  if (found === null || found.basis !== underlay.basis)
+  const answer = useAnswer(keyOf(drawing.id, underlay.basis), () => suggestSteps(drawing.id));
+  if (answer === null)
     return (
       <Box role="status" sx={{ color: 'text.secondary', mb: 2 }}>
         looking for dirt {'\u2026'}
       </Box>
     );
-  const { suggestions } = found;
+  if (!answer.ok) return <Note kind="wrong">{answer.message}</Note>;
+  const suggestions = answer.value;
   if (suggestions.length === 0) return null;
   return (
     <Part title="Suggested">

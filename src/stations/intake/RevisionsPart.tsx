@@ -7,8 +7,9 @@ import { put } from '@/core/model/edits';
 import type { DrawingRow } from '@/core/model/state';
 import { api } from '@/project/api';
 import { useOverlay } from '@/project/overlay';
+import { keyOf, useAnswer, valueOf } from '@/project/useAnswer';
 import { useCommit, useSession } from '@/project/useSession';
-import { compareRevisions, useUnderlays, type RevisionPicture } from '@/project/underlays';
+import { compareRevisions, useUnderlays } from '@/project/underlays';
 import { useUploads } from '@/project/uploads';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
@@ -31,20 +32,9 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
   const send = useUploads((store) => store.send);
   const input = useRef<HTMLInputElement>(null);
   const { looked, look } = useUnderlays();
-  const [answer, setAnswer] = useState<{ key: string; revisions: Revision[] } | null>(null);
-  const key = `${drawing.id}/${drawing.fileId}`;
-  useEffect(() => {
-    let here = true;
-    api<{ revisions: Revision[] }>(`/api/projects/${project}/drawings/${drawing.id}/revisions`).then(
-      ({ revisions }) => {
-        if (here) setAnswer({ key, revisions });
-      },
-      () => undefined,
-    );
-    return () => {
-      here = false;
-    };
-  }, [project, drawing.id, key]);
+  const answer = useAnswer(keyOf(project, drawing.id, drawing.fileId), () =>
+    api<{ revisions: Revision[] }>(`/api/projects/${project}/drawings/${drawing.id}/revisions`),
+  );
   const lookedAt = looked[drawing.id] ?? null;
   useEffect(
     () => () => {
@@ -52,7 +42,7 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
     },
     [drawing.id],
   );
-  const revisions = answer?.key === key ? answer.revisions : [];
+  const revisions = valueOf(answer)?.revisions ?? [];
   const before = revisions.find((revision) => revision.number < drawing.revision);
   const take = (revision: Revision) => {
     look(drawing.id, null);
@@ -200,23 +190,11 @@ function Follow({ drawing }: { drawing: DrawingRow }) {
 /** What came, went and changed since the revision before, by layer. */
 function Changes({ project, drawing, before }: { project: string; drawing: DrawingRow; before: Revision }) {
   const show = useOverlay((store) => store.show);
-  const [picture, setPicture] = useState<RevisionPicture | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const answer = useAnswer(keyOf(project, before.fileId, drawing.fileId), () =>
+    compareRevisions(project, before.fileId, drawing.fileId),
+  );
+  const picture = valueOf(answer);
   const [shown, setShown] = useState(false);
-  useEffect(() => {
-    let here = true;
-    compareRevisions(project, before.fileId, drawing.fileId).then(
-      (found) => {
-        if (here) setPicture(found);
-      },
-      (error: Error) => {
-        if (here) setProblem(error.message);
-      },
-    );
-    return () => {
-      here = false;
-    };
-  }, [project, before.fileId, drawing.fileId]);
   useEffect(() => {
     if (!shown || picture === null) return;
     show({
@@ -229,7 +207,7 @@ function Changes({ project, drawing, before }: { project: string; drawing: Drawi
     });
     return () => show(null);
   }, [shown, picture, drawing.id, show]);
-  if (problem !== null) return <Note kind="wrong">{problem}</Note>;
+  if (answer && !answer.ok) return <Note kind="wrong">{answer.message}</Note>;
   if (picture === null)
     return (
       <Box role="status" sx={{ color: 'text.secondary' }}>

@@ -1,8 +1,8 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { keyOf, useAnswer, valueOf } from '@/project/useAnswer';
 import { useDrawing } from '@/project/useDrawing';
 import { useModel } from '@/project/useSession';
-import { picturesOf, type Pictures } from '@/project/underlays';
+import { picturesOf } from '@/project/underlays';
 import { useView, type SortingPart } from '@/project/view';
 import { DrawingChoice } from '@/ui/widgets/DrawingChoice';
 import { BenchHead } from '@/ui/widgets/Heading';
@@ -25,24 +25,11 @@ export function SortingBench() {
   const subject = useDrawing();
   const { sortingPart, set } = useView();
   const roles = useModel('role').role;
-  const [seen, setSeen] = useState<{ basis: string; pictures: Pictures } | null>(null);
-  const [drawingId, basis] = [subject?.drawing.id, subject?.underlay?.basis];
-  useEffect(() => {
-    if (drawingId === undefined || basis === undefined) return;
-    let here = true;
-    picturesOf(drawingId).then(
-      (pictures) => {
-        if (here) setSeen({ basis, pictures });
-      },
-      () => undefined,
-    );
-    return () => {
-      here = false;
-    };
-  }, [drawingId, basis]);
+  const drawingId = subject?.drawing.id ?? '';
+  const answer = useAnswer(subject && keyOf(drawingId, subject.underlay?.basis), () => picturesOf(drawingId));
   if (!subject) return <NoDrawing title="Sorting" />;
   const { drawing, placement, underlay } = subject;
-  const pictures = seen !== null && seen.basis === basis ? seen.pictures : null;
+  const pictures = valueOf(answer);
   const rows = Object.values(roles).filter((row) => row.drawingId === drawing.id);
   return (
     <>
@@ -60,7 +47,12 @@ export function SortingBench() {
         <BlocksPart key={drawing.id} drawing={drawing} underlay={underlay} pictures={pictures} />
       )}
       {sortingPart === 'picked' && underlay && (
-        <PickedPart key={`${drawing.id} ${basis}`} drawing={drawing} placement={placement} underlay={underlay} />
+        <PickedPart
+          key={`${drawing.id} ${underlay.basis}`}
+          drawing={drawing}
+          placement={placement}
+          underlay={underlay}
+        />
       )}
       {sortingPart === 'maps' && (
         <RoleMapShelf
