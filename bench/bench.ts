@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from '@/cli/system';
 import { benchBoard } from './board';
+import { calibrate } from './calibrate';
 import { benchFrames } from './frames';
 import { makePlan } from './makePlan';
 import { benchModel } from './model';
@@ -59,7 +60,8 @@ const cell = (text: string) => text.padStart(11);
 
 /**
  * `./run bench units [plans]`: how often the unit is judged rightly. `./run bench reading [plans]`: what is read of
- * plans whose truth is known. `./run bench frames`: what a frame of the board takes in every tool.
+ * plans whose truth is known. `./run bench calibrate [plans]`: fits how sure a candidate is said to be. `./run bench
+ * frames`: what a frame of the board takes in every tool.
  * `./run bench [entities ...]`: reading time and peak memory beside two public parsers and
  * a bare loop that finds
  * every group code and parses every number without making strings. Ratios count; seconds depend on the machine.
@@ -71,6 +73,7 @@ export async function bench(args: string[]): Promise<number> {
   if (args[0] === 'window') return benchWindow(Number(args[1] ?? 100_000));
   if (args[0] === 'frames') return benchFrames(Number(args[1] ?? 20_000), Number(args[2] ?? 100_000));
   if (args[0] === 'server') return benchServer(Number(args[1] ?? 50));
+  if (args[0] === 'calibrate') return calibrate(args.slice(1));
   if (args[0] === 'reading') return readingTable(args.slice(1));
   const sizes = args.length > 0 ? args.map(Number) : [10_000, 100_000, 1_000_000];
   if (sizes.some((n) => !Number.isInteger(n) || n < 1)) {

@@ -1,14 +1,12 @@
 import { readDxf } from '@/core/drawing/reader';
-import { truthPlan } from './truthPlan';
+import { truthPlan } from './plans/truthPlan';
+
+/** A plan that fits a tile, on layers that say what they are. */
+const tile = { type: 'clinic', style: { unit: 'mm', turn: 'none', layers: 'english', sheet: 'bare' } } as const;
 
 /** A drawing of about so many entities: one plan with known truth again and again, side by side, in millimetres. */
 export function tiled(entities: number): { dxf: string; roles: Record<string, string> } {
-  let seed = 0;
-  let plan = truthPlan(seed, true);
-  while (plan.unit !== 'mm') {
-    seed += 1;
-    plan = truthPlan(seed, true);
-  }
+  const plan = truthPlan(0, { dirty: true, ...tile });
   const groups = plan.dxf.split(/\r?\n/);
   const start = groups.findIndex((line, i) => line.trim() === '2' && groups[i + 1] === 'ENTITIES') + 2;
   let end = start;

@@ -233,8 +233,8 @@ export class Draft {
     this.at(14, b);
   }
 
-  /** A hatch with one straight-edged boundary. */
-  hatch(layer: string, points: XY[]): void {
+  /** A hatch of lines, or a solid one, with one straight-edged boundary. */
+  hatch(layer: string, points: XY[], solid = false): void {
     this.begin('HATCH', layer, 'AcDbHatch');
     this.g(10, 0);
     this.g(20, 0);
@@ -242,8 +242,8 @@ export class Draft {
     this.g(210, 0);
     this.g(220, 0);
     this.g(230, 1);
-    this.g(2, 'ANSI31');
-    this.g(70, 0);
+    this.g(2, solid ? 'SOLID' : 'ANSI31');
+    this.g(70, solid ? 1 : 0);
     this.g(71, 0);
     this.g(91, 1);
     this.g(92, 2);
@@ -258,16 +258,18 @@ export class Draft {
     this.g(97, 0);
     this.g(75, 0);
     this.g(76, 1);
-    this.g(52, 0);
-    this.g(41, 0.1 * this.unitsPerMetre);
-    this.g(77, 0);
-    this.g(78, 1);
-    this.g(53, 45);
-    this.g(43, 0);
-    this.g(44, 0);
-    this.g(45, -0.2 * this.unitsPerMetre);
-    this.g(46, 0.2 * this.unitsPerMetre);
-    this.g(79, 0);
+    if (!solid) {
+      this.g(52, 0);
+      this.g(41, 0.1 * this.unitsPerMetre);
+      this.g(77, 0);
+      this.g(78, 1);
+      this.g(53, 45);
+      this.g(43, 0);
+      this.g(44, 0);
+      this.g(45, -0.2 * this.unitsPerMetre);
+      this.g(46, 0.2 * this.unitsPerMetre);
+      this.g(79, 0);
+    }
     this.g(98, 0);
   }
 

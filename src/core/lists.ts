@@ -18,3 +18,13 @@ export const mostOf = (values: Iterable<number>): number => {
   for (const value of values) if (value > most) most = value;
   return most;
 };
+
+/** The thing for which a value is least, the first of such; null where there is none. */
+export function leastBy<T>(things: Iterable<T>, valueOf: (thing: T) => number): T | null {
+  let [best, least]: [T | null, number] = [null, Infinity];
+  for (const thing of things) {
+    const value = valueOf(thing);
+    if (value < least) [best, least] = [thing, value];
+  }
+  return best;
+}

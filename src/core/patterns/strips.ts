@@ -223,11 +223,15 @@ function isStair(bundle: readonly Active[]): boolean {
   return steps.every((step) => Math.abs(step - mean) < 0.06 * mean) && mean > 0.15;
 }
 
+/** So many faces beside one another, none further from the next than a wall is thick, are a pattern and no walls. */
+const mostFaces = 60;
+
 /** Faces shorter than this share of the longest of their bundle bound no wall. */
 const boundingShare = 0.45;
 
 /** The walls of one bundle. */
 function wallsOf(bundle: readonly Active[], across: Across): { low: Active; high: Active; inner: Active[] }[] {
+  if (bundle.length > mostFaces) return [];
   const longest = mostOf(bundle.map(({ length }) => length));
   const long = bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * longest);
   if (long.length < 2) return [];

@@ -10,6 +10,7 @@ import type { Wall } from '@/core/kinds/wall';
 import type { Zone } from '@/core/kinds/zone';
 import type { Point } from '@/core/geometry/vector';
 import type { Role } from '@/core/sorting/roles';
+import { calibrations } from './calibration';
 
 /** One observation behind a candidate. A positive weight speaks for it, a negative one against it (log-odds). */
 export interface Evidence {
@@ -109,8 +110,15 @@ export interface Unread {
 /** The kind and the shape of a candidate, as the registry of kinds takes them. */
 export const shapedOf = ({ kind, element }: Candidate): Shaped => ({ kind, shape: element }) as Shaped;
 
-export const confidenceOf = (evidence: readonly Evidence[]): number =>
-  1 / (1 + Math.exp(-evidence.reduce((sum, { weight }) => sum + weight, 0)));
+/** The weight of all evidence together, log-odds before they are calibrated. */
+export const weightOf = (evidence: readonly Evidence[]): number =>
+  evidence.reduce((sum, { weight }) => sum + weight, 0);
+
+/** How probable a candidate of a kind is by its evidence: of those said to be 0.9 sure nine in ten are right. */
+export function confidenceOf(kind: Candidate['kind'], evidence: readonly Evidence[]): number {
+  const { base, slope } = calibrations[kind];
+  return 1 / (1 + Math.exp(-base - slope * weightOf(evidence)));
+}
 
 export const keyOf = (kind: string, handles: readonly string[]): string =>
   `${kind}:${[...new Set(handles)].sort().join('+')}`;

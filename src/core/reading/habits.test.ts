@@ -120,6 +120,27 @@ describe('a grid line', () => {
     expect(lines(two).map((found) => found?.[0])).toEqual(['C', 'D']);
   });
 
+  test('has the bubble that a leader leads to aside of it, and the leader is no line', () => {
+    const bent = line(0, 1, 0, 19, 'A') + line(0, 1, 0.6, 0, 'A') + circle(0.6, -0.5, '5');
+    const stepped = line(6, 1, 6, 19, 'A') + line(6, 1, 6.6, 0.4, 'A') + line(6.6, 0.4, 6.6, 0, 'A');
+    expect(lines(bent + stepped + circle(6.6, -0.5, '6')).map((found) => found?.[0])).toEqual(['6', '5']);
+  });
+
+  test('has the text for a label that a leader without a ring leads to, and two stubs with one text are one', () => {
+    const bent = line(0, 1, 0, 19, 'A') + line(0, 1, 0.6, 0, 'A') + text(0.6, -0.3, '5', 'A');
+    const stubs = line(6, 0, 6, 2, 'A') + line(6, 17, 6, 19, 'A') + text(6, -0.3, '6', 'A') + text(6, 19.3, '6', 'A');
+    expect(lines(bent + stubs).map((found) => found?.[0])).toEqual(['6', '5']);
+  });
+
+  test('ends in a ring of two arcs, however it is turned', () => {
+    const ring = (from: number): string =>
+      groups([0, 'ARC'], [8, 'A'], [10, 0], [20, 20.5], [40, 0.5], [50, from], [51, from + 180]);
+    const [found] = lines(line(0, 0, 0, 23, 'A') + ring(11) + ring(191) + text(0, 20.5, 'K', 'A'));
+    expect([found?.[0], found?.[2]]).toEqual(['K', null]);
+    // The ring is kept as chords, which leave it by some millimetres.
+    expect((found![1] as number[][])[1][1]).toBeCloseTo(20, 1);
+  });
+
   test('ends at a bubble that it runs on through', () => {
     expect(lines(line(0, -30, 0, 20, 'A') + circle(0, -5, '4') + circle(0, 12, '4'))).toEqual([
       [
@@ -183,6 +204,45 @@ test('a beam in a drawing in inches has its mark in inches', () => {
   )('beam');
   expect(beam.element.section).toEqual({ shape: 'rectangle', width: 0.2032, depth: 0.3556 });
   expect(beam.element.mark).toBe('T1');
+});
+
+test('beams dashed by hand are beams, whole and as wide as their lines are apart; mark and size may stand apart', () => {
+  const columns = [0, 6].map((x) => rectangle(x - 0.2, -0.2, x + 0.2, 0.2, 'C')).join('');
+  const dashes = (y: number): string =>
+    Array.from({ length: 10 }, (_, i) => line(0.2 + 0.6 * i, y, Math.min(0.6 + 0.6 * i, 5.8), y, 'B')).join('');
+  const words = text(2.2, 0.4, 'T7', 'B') + text(3.4, 0.4, '300x500', 'B');
+  const beams = readPlan(columns + dashes(0.15) + dashes(-0.15) + words)('beam');
+  expect(beams.map(({ element: { start, end, section, mark } }) => ({ start, end, section, mark }))).toEqual([
+    { start: [0, 0], end: [6, 0], section: { shape: 'rectangle', width: 0.3, depth: 0.5 }, mark: 'T7' },
+  ]);
+});
+
+test('the jambs of doors beside an outer wall, facing one another over a passage, make no thicker wall of it', () => {
+  // A passage of 2 m from the outer wall at x = 0, between two walls whose doors begin 15 cm beside it.
+  const outer = line(-0.15, -4, -0.15, 6, 'W') + line(0.15, -4, 0.15, -0.1, 'W') + line(0.15, 0, 0.15, 2, 'W');
+  const beyond = line(0.15, 2.1, 0.15, 6, 'W');
+  const inner = [-0.1, 0, 2, 2.1].map((y) => line(0.15, y, 0.3, y, 'W') + line(1.2, y, 6, y, 'W')).join('');
+  const jambs = [0.3, 1.2].flatMap((x) => [line(x, -0.1, x, 0, 'W'), line(x, 2, x, 2.1, 'W')]).join('');
+  const door = rectangle(0.3, -0.07, 1.2, -0.03, 'D') + rectangle(0.3, 2.03, 1.2, 2.07, 'D');
+  const of = readPlan(outer + beyond + inner + jambs + door + line(-0.1, 0.1, -0.1, 1.9, 'D'));
+  expect(
+    of('wall')
+      .map(({ element }) => Number(element.thickness.toFixed(3)))
+      .filter((t) => t > 0.3),
+  ).toEqual([]);
+  expect(of('opening').map(({ element }) => Number(element.width.toFixed(3)))).toEqual([0.9, 0.9]);
+});
+
+test('a room drawn round others has what lies in it taken off; an outline in it without a word is no room', () => {
+  // A passage 2 m wide round a core of 4 by 4 m, whose room is drawn inside walls of 20 cm.
+  const rooms = rectangle(0, 0, 8, 8, 'Z') + rectangle(2, 2, 6, 6, 'Z') + rectangle(2.2, 2.2, 5.8, 5.8, 'Z');
+  const zones = readPlan(rooms + text(1, 4, 'Passage', 'Z') + text(4, 4, 'Core', 'Z'))('zone');
+  expect(
+    zones.map(({ element, areas }) => [element.name, Number(areas.inner.toFixed(6)), element.holes.length]),
+  ).toEqual([
+    ['Core', 12.96, 0],
+    ['Passage', 48, 1],
+  ]);
 });
 
 describe('walls that stop at the faces of a column where they meet', () => {
@@ -429,4 +489,9 @@ test('piers between doors that face one another over a corridor are no wall thro
     [expect.closeTo(0.12, 9), expect.closeTo(1.68, 9), expect.closeTo(1.68, 9)],
   ]);
   expect(of('opening').map(({ element }) => element.width)).toEqual([0.9, 0.9, 0.9, 0.9]);
+});
+
+test('thousands of lines beside one another, as of a pattern, are no walls, and do not end the reading', () => {
+  const pattern = Array.from({ length: 20_000 }, (_, i) => line(0, i * 0.01, 2, i * 0.01, 'W')).join('');
+  expect(readPlan(pattern)('wall')).toEqual([]);
 });

@@ -62,5 +62,5 @@ function meant(candidate: Candidate, { id, name }: Meaning, drawn: string | null
     },
   ];
   const doubt = drawn === null ? candidate.doubt : [candidate.doubt, `drawn as ${drawn}`].filter(Boolean).join(', ');
-  return { ...candidate, libraryId: id, evidence, confidence: confidenceOf(evidence), doubt };
+  return { ...candidate, libraryId: id, evidence, confidence: confidenceOf(candidate.kind, evidence), doubt };
 }

@@ -283,15 +283,28 @@ describe('columns', () => {
     const { columns } = readPlan(
       rectangle(0, 0, 400, 400) +
         rectangle(0, 0, 400, 400) +
-        rectangle(3000, 0, 450, 450) +
+        rectangle(3000, 0, 600, 600) +
         rectangle(3000, 0, 400, 400),
     );
     expect(columns).toHaveLength(2);
     expect(columns.find((c) => c.element.position[0] === 0)!.doubt).toBe('drawn twice');
     expect(columns.find((c) => c.element.position[0] === 3)).toMatchObject({
       doubt: 'nested outlines',
-      element: { section: { width: 0.45 } },
+      element: { section: { width: 0.6 } },
     });
+  });
+
+  test('an outline as thick as a finish about a column is no part of it, one as thin as a tube\u2019s wall is', () => {
+    const { columns } = readPlan(
+      rectangle(0, 0, 460, 460) +
+        rectangle(0, 0, 400, 400) +
+        rectangle(3000, 0, 120, 120) +
+        rectangle(3000, 0, 100, 100),
+    );
+    const at = (x: number) => columns.find((column) => column.element.position[0] === x)!;
+    expect(at(0).element.section).toMatchObject({ width: 0.4, depth: 0.4 });
+    expect(at(0).doubt).toBe('finish of 30 mm or part of it');
+    expect(at(3).element.section).toMatchObject({ width: 0.12, depth: 0.12 });
   });
 
   test('the distance from the nearest crossing is evidence, near misses are doubts', () => {

@@ -82,6 +82,27 @@ test.each([
   expect(suggestRole(name)?.role).toBe(role);
 });
 
+test.each([
+  ['TRAVI', 'beam'],
+  ['BELKI', 'beam'],
+  ['Gerendák', 'beam'],
+  ['RAMEN', 'window'],
+  ['ABLAKOK', 'window'],
+  ['AMBIENTES', 'zone'],
+  ['STENY', 'wall'],
+  ['SEINÄT', 'wall'],
+  ['A-WALL-PATT', 'ignore'],
+  ['COTAS', 'ignore'],
+  ['MAATVOERING', 'ignore'],
+  ['WYMIARY', 'ignore'],
+  ['MEUBILAIR', 'ignore'],
+  ['寸法', 'ignore'],
+  ['图框', 'ignore'],
+  ['기둥', 'column'],
+] as const)('the name %s is that of %s', (name, role) => {
+  expect(suggestRole(name)?.role).toBe(role);
+});
+
 test.each(['VENTILATION', 'L12', '0', 'Pilot'])('a layer called %s says nothing, or no such thing', (name) => {
   expect(['window', 'column']).not.toContain(suggestRole(name)?.role);
 });

@@ -3,24 +3,48 @@ import type { Role } from './roles';
 /**
  * Words that name a role in a layer name, whole or as the beginning of a part of it. Field names of ISO 13567 layers
  * are in many offices plain words or their abbreviations: English, German, French, Spanish, Portuguese, Italian, Dutch,
- * Scandinavian, Polish, Czech and Turkish are tried, without their accents.
+ * Scandinavian, Finnish, Polish, Czech, Hungarian, Romanian and Turkish are tried, without their accents.
  */
 const vocabulary: [Role, string[]][] = [
   ['label', words('text txt anno note label schrift texte schedule schd nomenclature cuadro liste testo tekst yazi')],
-  ['ignore', words('dim furn hatch title frame fixt equip mobel cote bemass viewport defpoints plant mueble arredo')],
-  ['grid', words('grid axis axes achs raster axe trame ejes eixo assi stramien stomlinje akse osie aks')],
+  [
+    'ignore',
+    words(
+      'dim furn hatch patt title ttlb frame fixt equip viewport defpoints plant ' +
+        'mobel moebel mobil mueble mobla arred meubil mebl nabyt inred kaluste butor mobilya ' +
+        'cote cota cotas quota quote kota koty wymiar maatvoer maten matt malsat bemass vermass mitta meret olcu ' +
+        'hach achur sombread trama retin arcer skraff skrav kreskow sraf taram rasterung schraff ' +
+        'cartouche cartigl cajetin carimbo titelblok titelblatt ritningshuv tegningshode tabelk razitk antet ' +
+        'plankopf schriftfeld nimio',
+    ),
+  ],
+  [
+    'grid',
+    words(
+      'grid axis axes achs raster axe trame ejes eixo assi stramien stomlinje akse osie aks moduullin modullin tengely',
+    ),
+  ],
   [
     'column',
     words(
-      'col column pillar stutz stuetz poteau pilar columna pilastr colonn kolom pelare sojle soyle slup sloup kolon',
+      'col column pillar stutz stuetz poteau pilar columna pilastr colonn kolom pelare sojle soejle soyle slup sloup kolon oszlop pilari stalp dikme',
     ),
   ],
-  ['beam', words('beam girder trager unterzug poutre viga vig trave balk ligger bjaelke bjelke belka pruvlak kiris')],
+  [
+    'beam',
+    words(
+      'beam girder trager traeger unterzug poutre viga vig trave travi balk ligger bjaelke bjelke belk podciag pruvlak ' +
+        'kiris gerenda palkki palkit grind',
+    ),
+  ],
   [
     'window',
-    words('glaz window wind fenster fenetre ventana janela finestr raam kozijn fonster vindu okno okna pencere'),
+    words(
+      'glaz window wind fenster fenetre ventana janela finestr raam ramen kozijn fonster vindu okno okna pencere ablak ' +
+        'ikkuna fereastr vitrage',
+    ),
   ],
-  ['door', words('door tur tuer porte puerta porta deur dorr drzwi dvere kapi')],
+  ['door', words('door tur tuer porte puerta porta deur dorr drzwi dvere kapi ajto ovet usi')],
   [
     'slabOpening',
     words(
@@ -32,12 +56,16 @@ const vocabulary: [Role, string[]][] = [
   [
     'zone',
     words(
-      'room zone space raum piece local locaux estancia habitacion compartimento locale stanza ruimte kamer pomieszcz mistnost mahal',
+      'room zone space raum piece local locaux estancia habitacion compartimento ambient locale stanza ruimte kamer ' +
+        'pomieszcz mistnost mahal helyiseg huone incaper',
     ),
   ],
   [
     'wall',
-    words('wall partition wand mauer mur cloison muro pared tabique parete muur vagg vaeg vegg scian stena duvar'),
+    words(
+      'wall partition wand mauer mur cloison muro pared tabique parete muur vagg vaeg vegg scian stena steny pricka pricky ' +
+        'duvar falak seina peret zid',
+    ),
   ],
   ['outdoor', words('pave road path yard site outdoor strasse voirie')],
 ];
@@ -55,11 +83,18 @@ const codes: [Role, string[]][] = [
 
 /** Signs and stems of other scripts, which names hold anywhere; what contains others comes before them. */
 const signs: [Role, string[]][] = [
+  [
+    'ignore',
+    words(
+      '\u5bf8\u6cd5 \u6807\u6ce8 \u5c3a\u5bf8 \u5bb6\u5177 \u56f3\u9762\u67a0 \u56fe\u6846 \u30cf\u30c3\u30c1 \u586b\u5145 \uce58\uc218 \uac00\uad6c ' +
+        '\u0440\u0430\u0437\u043c\u0435\u0440 \u043c\u0435\u0431\u0435\u043b \u0448\u0442\u0440\u0438\u0445 \u0448\u0442\u0430\u043c\u043f',
+    ),
+  ],
   ['grid', words('\u901a\u308a\u82af \u8f74 \u8ef8 \u043e\u0441\u0438 \u03b1\u03be\u03bf\u03bd')],
   ['slabOpening', words('\u958b\u53e3 \u6d1e \u043e\u0442\u0432\u0435\u0440\u0441\u0442')],
-  ['column', words('\u67f1 \u043a\u043e\u043b\u043e\u043d')],
+  ['column', words('\u67f1 \uae30\ub465 \u043a\u043e\u043b\u043e\u043d')],
   ['beam', words('\u6881 \u0431\u0430\u043b\u043a')],
-  ['window', words('\u7a93 \u7a97 \u043e\u043a\u043d')],
+  ['window', words('\u7a93 \u7a97 \ucc3d \u043e\u043a\u043d')],
   ['door', words('\u6249 \u30c9\u30a2 \u95e8 \u9580 \u0434\u0432\u0435\u0440')],
   [
     'slab',
@@ -73,7 +108,7 @@ const signs: [Role, string[]][] = [
       '\u90e8\u5c4b \u5ba4 \u623f\u95f4 \u043f\u043e\u043c\u0435\u0449\u0435\u043d \u043a\u043e\u043c\u043d\u0430\u0442',
     ),
   ],
-  ['wall', words('\u58c1 \u5899 \u7246 \u0441\u0442\u0435\u043d')],
+  ['wall', words('\u58c1 \u5899 \u7246 \ubcbd \u0441\u0442\u0435\u043d')],
 ];
 
 /** The lines that columns stand on are no columns. */

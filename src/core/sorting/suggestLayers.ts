@@ -2,6 +2,7 @@ import type { Drawing } from '@/core/drawing/drawing';
 import { pathCount, type Primitives } from '@/core/underlay/primitives';
 import { classify } from './classify/classify';
 import type { Looks } from './classify/looks';
+import { shortWhy } from './classify/walls';
 import { roleNames, type Role } from './roles';
 import { middlePart } from './sample';
 import { suggestRole } from './suggest';
@@ -37,18 +38,32 @@ export function suggestLayers(drawing: Drawing, p: Primitives, metresPerUnit: nu
   const large = pathCount(p) > mostLookedAt;
   // Where the names tell it, the geometry of a large drawing would say the same, later.
   const lookedAt = large && isNamed(drawing, p) ? null : middlePart(p, mostLookedAt);
-  const contents = drawing.layers.map((): Content => ({ looks: new Map(), total: 0, part: large, onlyTexts: 0 }));
+  const contents = drawing.layers.map((): Content => ({
+    looks: new Map(),
+    total: 0,
+    short: 0,
+    part: large,
+    onlyTexts: 0,
+  }));
   if (lookedAt !== null) countLooks(contents, lookedAt, classify(drawing, lookedAt, metresPerUnit));
   for (const { layer } of p.texts) contents[layer].onlyTexts += 1;
   for (const layer of p.layer) contents[layer].onlyTexts = 0;
   return drawing.layers.map(({ name }, i) => suggestionOf(name, contents[i]));
 }
 
+/** How many paths look like something, and why the first of them does. */
+interface Look {
+  count: number;
+  why: string;
+}
+
 /** What is drawn on a layer. */
 interface Content {
-  looks: Map<Role, { count: number; why: string }>;
+  looks: Map<Role, Look>;
   /** The paths looked at. */
   total: number;
+  /** Those of them that are no more than short: ends of walls, jambs of windows, or anything. */
+  short: number;
   /** Whether those are a part of the drawing. */
   part: boolean;
   /** How many texts it holds where it holds nothing else. */
@@ -61,6 +76,7 @@ function countLooks(contents: readonly Content[], p: Primitives, looks: readonly
     content.total += 1;
     const look = looks[path];
     if (look === null) continue;
+    if (look.why === shortWhy) content.short += 1;
     const found = content.looks.get(look.role);
     if (found) found.count += 1;
     else content.looks.set(look.role, { count: 1, why: look.why });
@@ -75,11 +91,26 @@ function isNamed(drawing: Drawing, p: Primitives): boolean {
   return named >= namedShare * pathCount(p);
 }
 
-function suggestionOf(name: string, { looks, total, part, onlyTexts }: Content): LayerSuggestion {
-  const byName = suggestRole(name);
-  const ranked = [...looks]
+/** What a layer's paths look like, the most first. */
+const rankedOf = (looks: Content['looks']): [Role, Look][] =>
+  [...looks]
     .filter(([role, { count }]) => count >= (role === 'slab' ? 1 : fewest))
     .sort((a, b) => b[1].count - a[1].count);
+
+/** What is told by more than being short, where anything is. */
+function telling({ looks, total, short }: Content): { ranked: [Role, Look][]; total: number } {
+  const wall = looks.get('wall');
+  if (wall === undefined || short === 0) return { ranked: rankedOf(looks), total };
+  const ranked = rankedOf(new Map([...looks, ['wall', { ...wall, count: wall.count - short }]]));
+  // Where there are pairs of lines, ends and jambs belong to them.
+  const isWall = ranked.length === 0 || ranked[0][0] === 'wall';
+  return isWall ? { ranked: rankedOf(looks), total } : { ranked, total: total - short };
+}
+
+function suggestionOf(name: string, content: Content): LayerSuggestion {
+  const { part, onlyTexts } = content;
+  const byName = suggestRole(name);
+  const { ranked, total } = telling(content);
   const drawn = ranked.filter(([role]) => role !== 'ignore');
   const [top] = ranked;
   const needed = ranked.length === 1 && top[0] !== 'wall' ? mostAlone : most;

@@ -1,4 +1,5 @@
 import type { PlacedText } from '@/core/placed/placed';
+import { leastBy } from '@/core/lists';
 import type { BoxIndex } from '@/core/geometry/boxIndex';
 import { metresPer, type LengthUnit } from '@/core/units/length';
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
@@ -61,28 +62,48 @@ export function sizeOf(text: string, drawn: number | null = null, drawnIn: Lengt
 /** What a beam is called: letters and a number, or a size alone. */
 const markPattern = /^([A-Z]{1,3}[-.]?\d{1,4}[a-z]?)\b/i;
 
-/** The mark beside a beam: the nearest text that runs along it and says a mark or a size. */
+/** A text beside a beam that says its mark, its size, or both. */
+interface Beside {
+  mark: string | null;
+  size: Size | null;
+  at: Point;
+  handle: string;
+  away: number;
+}
+
+/**
+ * The mark beside a beam: the nearest text that runs along it and says a mark or a size; where it says one of them, the
+ * other from the text nearest to it.
+ */
 export function nearMark(
   texts: readonly PlacedText[],
   a: Point,
   b: Point,
   { drawn, least, drawnIn }: { drawn: number | null; least: number; drawnIn: LengthUnit },
-): { text: string; size: Size | null; handle: string } | null {
+): { text: string; size: Size | null; handles: string[] } | null {
   const width = drawn ?? least;
   const length = distance(a, b);
   const u: Point = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
-  let best: { text: string; size: Size | null; handle: string; away: number } | null = null;
-  for (const { text, at, height, angle, handle } of texts) {
+  const beside = texts.flatMap(({ text, at, height, angle, handle }): Beside[] => {
     const words = text.replace(/\n/g, ' ').trim();
     const [mark, size] = [markPattern.exec(words)?.[1] ?? null, sizeOf(words, drawn, drawnIn)];
-    if (mark === null && size === null) continue;
-    if (Math.abs(cross(u, [Math.cos(angle), Math.sin(angle)])) > 0.1) continue;
+    if (mark === null && size === null) return [];
+    if (Math.abs(cross(u, [Math.cos(angle), Math.sin(angle)])) > 0.1) return [];
     const [along, across] = [dot(subtract(at, a), u), Math.abs(cross(u, subtract(at, a)))];
-    if (along < 0 || along > length || across > width / 2 + 2.5 * height) continue;
-    const away = across + 0.05 * Math.abs(along - length / 2);
-    if (best === null || away < best.away) best = { text: mark ?? '', size, handle, away };
-  }
-  return best;
+    if (along < 0 || along > length || across > width / 2 + 2.5 * height) return [];
+    return [{ mark, size, at, handle, away: across + 0.05 * Math.abs(along - length / 2) }];
+  });
+  const best = leastBy(beside, ({ away }) => away);
+  if (best === null) return null;
+  const lacks = (other: Beside): boolean =>
+    best.mark === null ? other.mark !== null && other.size === null : other.mark === null && other.size !== null;
+  const other =
+    best.mark !== null && best.size !== null ? null : leastBy(beside.filter(lacks), ({ at }) => distance(at, best.at));
+  return {
+    text: best.mark ?? other?.mark ?? '',
+    size: best.size ?? other?.size ?? null,
+    handles: [best, other].flatMap((one) => (one === null ? [] : [one.handle])),
+  };
 }
 
 /** The size in a row of a schedule is at most so many text heights to the right of its mark. */

@@ -11,6 +11,7 @@ import type { Segment } from '../walls/network';
 import type { Obstacle } from '../walls/obstacle';
 import { joinStrips } from '../walls/runs';
 import { pairFaces, unique } from '@/core/patterns/strips';
+import { healed } from '@/core/patterns/dashes';
 import { nearMark, scheduleOf, sizeOf, type Size } from './marks';
 
 /** A beam's axis before its ends reach their supports. */
@@ -41,7 +42,14 @@ export function readBeams(
 ): { candidates: BeamCandidate[]; unread: Unread[] } {
   const paths = scene.paths('beam');
   if (paths.length === 0) return { candidates: [], unread: [] };
-  const { families } = facesOf(paths, tolerance.offAxis, 0.005, tolerance.gap);
+  const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach));
+  const atColumn = (a: Point, b: Point) => {
+    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    return posts.around(middle).some(({ at, reach }) => distance(at, middle) < reach);
+  };
+  const families = facesOf(paths, tolerance.offAxis, 0.005, tolerance.gap).families.map((family) =>
+    healed(family, (offset, from, to) => atColumn(inPlan(family, from, offset), inPlan(family, to, offset))),
+  );
   const strips = families.flatMap(
     (family) => pairFaces(family, { least: settings.beam.least, most: settings.beam.most }).strips,
   );
@@ -54,7 +62,6 @@ export function readBeams(
     })),
     ({ c, d }) => boxOf([c, d]),
   );
-  const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach));
   const passed = (a: Point, b: Point) =>
     across.touching(boxOf([a, b], 0.1)).some(({ strip, c, d }) => {
       const hit =
@@ -68,10 +75,6 @@ export function readBeams(
         distance(a, b) < strip.thickness + 0.15
       );
     });
-  const atColumn = (a: Point, b: Point) =>
-    posts
-      .around([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2])
-      .some(({ at, reach }) => Math.hypot(at[0] - (a[0] + b[0]) / 2, at[1] - (a[1] + b[1]) / 2) < reach);
   const axes: Axis[] = joinStrips(strips, [], [], {
     filled: (a, b) => passed(a, b) && !atColumn(a, b),
     abuts: () => false,
@@ -80,7 +83,7 @@ export function readBeams(
     b: inPlan(family, to, offset),
     width: thickness,
     sources,
-    pieces: 1,
+    pieces: Math.floor(unique(sources).length / 2),
   }));
   const used = new Set(axes.flatMap(({ sources }) => sources));
   for (const family of families)
@@ -145,8 +148,8 @@ function singles(
     if (last && from - last.to <= 0.8 && !(from - last.to > 0.02 && atColumn(last.to, from))) {
       last.to = Math.max(last.to, to);
       pushAll(last.sources, sources);
-      last.pieces += 1;
-    } else joined.push({ from, to, sources: [...sources], pieces: 1 });
+      last.pieces += sources.length;
+    } else joined.push({ from, to, sources: [...sources], pieces: sources.length });
   }
   return joined;
 }
@@ -233,7 +236,7 @@ function reachSupports(
 function candidateOf(
   axis: Axis & { supports: (string | null)[] },
   drawn: Axis,
-  mark: { text: string; size: Size | null; handle: string } | null,
+  mark: { text: string; size: Size | null; handles: string[] } | null,
   scheduled: (name: string) => Size | null,
   settings: ReadingSettings,
   tolerance: Tolerance,
@@ -273,7 +276,7 @@ function candidateOf(
     depth: size?.depth ?? settings.beam.depth,
     ...(size?.wall === undefined ? {} : { wall: size.wall }),
   };
-  const handles = [...new Set([...axis.sources.map(({ handle }) => handle), ...(mark ? [mark.handle] : [])])];
+  const handles = [...new Set([...axis.sources.map(({ handle }) => handle), ...(mark?.handles ?? [])])];
   const middle: Point = [(axis.a[0] + axis.b[0]) / 2, (axis.a[1] + axis.b[1]) / 2];
   return {
     kind: 'beam',
@@ -284,7 +287,7 @@ function candidateOf(
     ),
     element: { start: axis.a, end: axis.b, section, mark: name },
     evidence,
-    confidence: confidenceOf(evidence),
+    confidence: confidenceOf('beam', evidence),
     handles,
     doubt: doubts.join(', ') || null,
   };

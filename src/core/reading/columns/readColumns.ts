@@ -14,6 +14,8 @@ import { findOutlines, type Outline } from '@/core/patterns/outlines';
 interface Shape extends Fit {
   outlines: Outline[];
   inner: Fit[];
+  /** Of the finish about it, metres; null where none is drawn. */
+  finish: number | null;
 }
 
 /**
@@ -55,7 +57,7 @@ export function readColumns(
         layer: outline.layer,
         why: why!,
       });
-    else shapes.push({ ...fit, outlines: [outline], inner: [] });
+    else shapes.push({ ...fit, outlines: [outline], inner: [], finish: null });
   }
   const merged = mergeNested(shapes);
   const sizes = new Map<string, number>();
@@ -68,7 +70,20 @@ export function readColumns(
   };
 }
 
-/** Outlines about one middle are one column; the outermost gives its size. */
+/** A finish about a column is so thick on all sides, metres; a thinner ring is the wall of a hollow section. */
+const finish = { least: 0.01, most: 0.06, even: 0.003 };
+/** What is cased or plastered is at least so large itself, metres. */
+const leastCased = 0.2;
+
+/** How thick the ring between two outlines is, where it is as thick as a finish on all sides; else null. */
+function finishAbout({ raw: inside, column: inner }: Fit, { raw: outside, column: outer }: Fit): number | null {
+  if (inner.section.shape !== outer.section.shape || Math.min(inside.width, inside.depth) < leastCased) return null;
+  const [across, along] = [(outside.width - inside.width) / 2, (outside.depth - inside.depth) / 2];
+  const isEven = Math.abs(across - along) <= finish.even && distance(inner.position, outer.position) <= finish.even;
+  return isEven && across >= finish.least && across <= finish.most ? (across + along) / 2 : null;
+}
+
+/** Outlines about one middle are one column; the outermost gives its size, but for a finish about it. */
 function mergeNested(shapes: Shape[]): Shape[] {
   if (shapes.length === 0) return [];
   const bySize = [...shapes].sort((a, b) => b.raw.width * b.raw.depth - a.raw.width * a.raw.depth);
@@ -93,9 +108,17 @@ function mergeNested(shapes: Shape[]): Shape[] {
       group.outlines.push(...bySize[j].outlines);
       group.inner.push(bySize[j]);
     }
-    merged.push(group);
+    merged.push(withoutFinish(group));
   });
   return merged;
+}
+
+/** A column without the finish that is drawn about it. */
+function withoutFinish(shape: Shape): Shape {
+  const core = shape.inner.find((inner) => finishAbout(inner, shape) !== null);
+  if (core === undefined) return shape;
+  const inner = shape.inner.filter((other) => other !== core);
+  return { ...shape, ...core, outlines: shape.outlines, inner, finish: finishAbout(core, shape) };
 }
 
 function nearestCrossing(
@@ -115,7 +138,7 @@ function nearestCrossing(
 }
 
 function candidateOf(
-  { column, raw, outlines, inner }: Shape,
+  { column, raw, outlines, inner, finish: cased }: Shape,
   sizes: Map<string, number>,
   crossing: ColumnCandidate['crossing'],
   tolerance: Tolerance,
@@ -141,6 +164,10 @@ function candidateOf(
   if (off > 1e-5) {
     evidence.push({ text: `rounded by ${mm(off)} mm`, weight: off > 0.001 ? -0.5 : 0 });
     if (off > 0.001) doubts.push('size rounded');
+  }
+  if (cased !== null) {
+    evidence.push({ text: `an outline ${mm(cased)} mm about it, taken as its finish`, weight: 0 });
+    doubts.push(`finish of ${mm(cased)} mm or part of it`);
   }
   if (inner.length > 0) {
     const different = inner.some(
@@ -172,7 +199,7 @@ function candidateOf(
     raw,
     crossing,
     evidence,
-    confidence: confidenceOf(evidence),
+    confidence: confidenceOf('column', evidence),
     handles,
     doubt: doubts.join(', ') || null,
   };

@@ -1,15 +1,14 @@
 import { pushAll } from '@/core/lists';
-import { familiesOf } from '@/core/patterns/families';
 import type { GridLine } from '@/core/kinds/grid';
 import { degrees, distance, pointAlong, scale, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
-import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { confidenceOf, keyOf, type Evidence, type GridCandidate, type Unread } from '../candidate';
 import type { PlacedPath } from '@/core/placed/placed';
 import type { Scene } from '../scene';
 import { joinArcs } from './arcs';
-import { bubbleAt, bubbleOn, findBubbles, type Bubble } from './bubbles';
-import { joinLines, type GridPiece, type JoinedLine, type Stretch } from './families';
+import { bubbleAt, bubbleOn, findBubbles, type Bubble } from '@/core/patterns/grid/bubbles';
+import type { GridPiece, JoinedLine } from '@/core/patterns/grid/joined';
+import { endedLines, endsOf, indexOf } from '@/core/patterns/grid/lines';
 import { proposeLabel } from '@/core/kinds/gridLabels';
 
 /** A line without a bubble that is shorter than this is a mark, not a grid line; metres. */
@@ -31,7 +30,7 @@ interface Found {
 export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: GridCandidate[]; unread: Unread[] } {
   const paths = scene.paths('grid');
   const { bubbles, bare, rest } = findBubbles(paths, scene.texts('grid', 'label'), tolerance.gap);
-  const { found, unread } = straightLines(rest, bubbles, tolerance);
+  const { found, unread } = straightLines(rest, bubbles, bare, tolerance);
   pushAll(found, arcLines(rest, bubbles, tolerance));
   throughBubbles(found, bubbles);
   labelBare(found, bare, new Set(paths.map(({ layer }) => layer)));
@@ -51,52 +50,18 @@ export function readGrid(scene: Scene, tolerance: Tolerance): { candidates: Grid
   return { candidates, unread };
 }
 
-const indexOf = (bubbles: readonly Bubble[]): BoxIndex<Bubble> =>
-  new BoxIndex(bubbles, ({ centre }) => boxOf([centre]));
-
-/** The bubbles that the two ends of a straight line run into. */
-function endsOf({ start, end }: Stretch, rings: BoxIndex<Bubble>): (Bubble | null)[] {
-  const length = distance(start, end);
-  const u: Point = [(end[0] - start[0]) / length, (end[1] - start[1]) / length];
-  return [bubbleAt(start, [-u[0], -u[1]], rings), bubbleAt(end, u, rings)];
-}
-
-/** The straight sides of paths. */
-const piecesOf = (paths: readonly PlacedPath[], coincidence: number): GridPiece[] =>
-  paths.flatMap((path) =>
-    Array.from({ length: path.points.length - (path.closed ? 0 : 1) }, (_, i) => ({
-      a: path.points[i],
-      b: path.points[(i + 1) % path.points.length],
-      handle: path.handle,
-      entity: path.entity,
-      layer: path.layer,
-      bulge: path.bulges[i],
-    })).filter(({ a, b, bulge }) => bulge === 0 && distance(a, b) > coincidence),
-  );
-
 function straightLines(
   paths: readonly PlacedPath[],
   bubbles: readonly Bubble[],
+  bare: readonly Bubble[],
   tolerance: Tolerance,
 ): { found: Found[]; unread: Unread[] } {
-  const rings = indexOf(bubbles);
-  const pieces = piecesOf(paths, tolerance.coincidence);
-  if (pieces.length === 0) return { found: [], unread: [] };
-  /** Two stubs outside the plan: a bubble at an outer end, none between them, and no two labels. */
-  const goesOn = (before: Stretch, next: Stretch): boolean => {
-    const [[first, inner], [other, last]] = [endsOf(before, rings), endsOf(next, rings)];
-    const labels = [first, last].flatMap((bubble) => bubble?.label ?? []);
-    return inner === null && other === null && labels.length > 0 && new Set(labels).size === 1;
-  };
   const found: Found[] = [];
   const unread: Unread[] = [];
-  const families = familiesOf(pieces, tolerance.offAxis);
-  for (const line of joinLines(families, tolerance.gap, tolerance.gridGap, goesOn)) {
-    const ends = endsOf(line, rings);
+  for (const { line, ends } of endedLines(paths, bubbles, bare, [...bubbles, ...bare], tolerance))
     if (ends[0] === null && ends[1] === null && distance(line.start, line.end) < shortest)
       pushAll(unread, line.pieces.map(shortMark));
     else found.push(straightLine(line, ends));
-  }
   return { found, unread };
 }
 
@@ -231,7 +196,7 @@ function candidateOf({ shape, ends, evidence, doubts, handles }: Found, used: Se
     element: { ...shape, label },
     proposedLabel,
     evidence,
-    confidence: confidenceOf(evidence),
+    confidence: confidenceOf('grid', evidence),
     handles: all,
     doubt: doubts.join(', ') || null,
   };
@@ -246,7 +211,7 @@ function markTwins(candidates: GridCandidate[]): void {
     const count = counts.get(label)!;
     if (count < 2) continue;
     candidate.evidence.push({ text: `${count} lines are labelled ${label}`, weight: -2 });
-    candidate.confidence = confidenceOf(candidate.evidence);
+    candidate.confidence = confidenceOf('grid', candidate.evidence);
     candidate.doubt = [candidate.doubt, `${label} is there ${count} times`].filter(Boolean).join(', ');
   }
 }

@@ -61,7 +61,7 @@ export function readOutdoor(
         key: keyAt('outdoor', handles, centroid(ring)),
         element: { name, outline: ring, height: noted ? Number(noted.replace(',', '.')) : settings.outdoor.height },
         evidence,
-        confidence: confidenceOf(evidence),
+        confidence: confidenceOf('outdoor', evidence),
         handles,
         doubt: null,
       };

@@ -53,7 +53,7 @@ export function readSlabs(
         thickness: noted ? Number(noted) / 1000 : settings.slab.thickness,
       },
       evidence,
-      confidence: confidenceOf(evidence),
+      confidence: confidenceOf('slab', evidence),
       handles,
       doubt: noted ? null : 'thickness by default',
     };
@@ -73,7 +73,7 @@ export function readSlabs(
           thickness: settings.slab.thickness,
         },
         evidence,
-        confidence: confidenceOf(evidence),
+        confidence: confidenceOf('slab', evidence),
         handles: [],
         doubt: 'from the walls',
       });

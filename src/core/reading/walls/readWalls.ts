@@ -130,7 +130,7 @@ function withWritten(openings: OpeningCandidate[], texts: readonly PlacedText[])
     element.sill = sill;
     element.height = Number(height.toFixed(6));
     nearest.evidence.push({ text: `"${text.slice(0, 40)}" written beside it`, weight: 0.5 });
-    nearest.confidence = confidenceOf(nearest.evidence);
+    nearest.confidence = confidenceOf('opening', nearest.evidence);
     if (!nearest.handles.includes(handle)) nearest.handles.push(handle);
   }
 }
@@ -188,7 +188,7 @@ function wallOf(
     element: { start, end, thickness: size, height: null, bulge: 0, outer },
     raw: { thickness },
     evidence,
-    confidence: confidenceOf(evidence),
+    confidence: confidenceOf('wall', evidence),
     handles,
     doubt: doubts.join(', ') || null,
   };
@@ -229,7 +229,7 @@ function openingOf(
     at,
     outline,
     evidence,
-    confidence: confidenceOf(evidence),
+    confidence: confidenceOf('opening', evidence),
     handles,
     doubt: gap.kind === 'opening' ? 'no leaf drawn' : overWords(gap.over),
   };
@@ -271,7 +271,7 @@ function curvedWall(
     element: { start, end, thickness: meant(thickness), height: null, bulge: bulgeOfSweep(sweep), outer },
     raw: { thickness },
     evidence,
-    confidence: confidenceOf(evidence),
+    confidence: confidenceOf('wall', evidence),
     handles,
     doubt: null,
   };

@@ -1,7 +1,7 @@
 import { leastOf, mostOf, pushAll } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import type { Point } from '@/core/geometry/vector';
+import { dot, type Point } from '@/core/geometry/vector';
 import { inFamily, inPlan, type FaceFamily } from '@/core/patterns/faces';
 import { unique, type Strip } from '@/core/patterns/strips';
 
@@ -41,6 +41,8 @@ export const openingWidth = { least: 0.4, most: 6.5 };
 const longestJamb = 1.2;
 /** A strip shorter than its thickness is the ends of other walls, unless it goes on. */
 const leastAspect = 1;
+/** Directions whose cosine is below are square to one another. */
+const square = 0.1;
 
 /** What explains that the faces of a wall stop. */
 export interface Stops {
@@ -108,19 +110,40 @@ export function joinStrips(
 /** The middle of a strip in the plan. */
 const middleOf = ({ family, from, to, offset }: Strip): Point => inPlan(family, (from + to) / 2, offset);
 
+/** A piece of another wall fills at least this share of a strip that is only it, seen across. */
+const seenShare = 0.15;
+/** Such a piece is at least this long, as a share of its thickness: it may be what is left beside a door. */
+const leastPiece = 0.3;
+
 /**
- * Tells strips that are a piece of another wall seen across: its two jambs, as a pair of faces, with the piece's own
- * thickness for a length. Piers that face one another over a corridor would else be a thick wall through it.
+ * Tells strips that are a piece of another wall seen across: its jamb, as a face, with its other jamb or what it ends
+ * on, and the piece's own thickness for a length. Piers that face one another over a corridor, or over a room, would
+ * else be a thick wall through it.
  */
 function piersAmong(strips: readonly Strip[]): (strip: Strip) => boolean {
-  const long = strips.filter(({ from, to, thickness }) => to - from > thickness);
-  const index = new BoxIndex(long, (strip) => boxOf([middleOf(strip)]));
-  const isSeenAcross = (strip: Strip, other: Strip): boolean =>
-    Math.abs(other.to - other.from - strip.thickness) < 2 * sameLine &&
-    Math.abs(other.thickness - (strip.to - strip.from)) < 2 * sameLine;
-  return (strip) =>
-    strip.to - strip.from <= strip.thickness &&
-    index.around(middleOf(strip), sameLine).some((other) => isSeenAcross(strip, other));
+  const pieces = strips.filter(({ from, to, thickness }) => to - from > leastPiece * thickness);
+  const index = new BoxIndex(pieces, ({ family, from, to, offset }) =>
+    boxOf([inPlan(family, from, offset), inPlan(family, to, offset)], sameLine),
+  );
+  const isSeenAcross = (strip: Strip, other: Strip): boolean => {
+    const [middle, offset] = inFamily(other.family, middleOf(strip));
+    // A column may have cut a part of what is seen of it.
+    const beyond = Math.abs(offset - other.offset) + (strip.to - strip.from) / 2 - other.thickness / 2;
+    if (beyond > sameLine) return false;
+    const [low, high] = [middle - strip.thickness / 2, middle + strip.thickness / 2];
+    const common = Math.min(high, other.to) - Math.max(low, other.from);
+    const hasJamb = Math.abs(other.from - low) < 2 * sameLine || Math.abs(other.to - high) < 2 * sameLine;
+    return hasJamb && common >= seenShare * strip.thickness;
+  };
+  return (strip) => {
+    if (strip.to - strip.from > strip.thickness) return false;
+    const [low, high] = [-strip.thickness / 2, strip.thickness / 2].map((aside) =>
+      inPlan(strip.family, (strip.from + strip.to) / 2, strip.offset + aside),
+    );
+    return index
+      .touching(boxOf([low, high]))
+      .some((other) => Math.abs(dot(strip.family.u, other.family.u)) < square && isSeenAcross(strip, other));
+  };
 }
 
 /**

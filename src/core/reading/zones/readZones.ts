@@ -8,18 +8,12 @@ import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
 import type { Segment } from '../walls/network';
 import { facesOfNetwork, shifted, type NetworkFace } from '../walls/rooms';
+import { counterClockwise, type Bounded } from './bounded';
+import { drawnZones } from './drawn';
 import { tellApart, type ZoneTexts } from './texts';
 
 /** A face of this size without a name or a number is a shaft, square metres: a closet that is a room is called so. */
 const leastUnnamed = 2;
-
-interface Bounded {
-  outline: Point[];
-  holes: Point[][];
-  areas: ZoneCandidate['areas'];
-  handles: string[];
-  drawn: boolean;
-}
 
 /**
  * Reads zones: bounded faces of the walls' network, with openings bridged because a wall goes on over them; or outlines
@@ -35,19 +29,12 @@ export function readZones(
   marks: ReadonlySet<string>,
 ): { candidates: ZoneCandidate[]; outlines: Point[][]; unread: Unread[] } {
   const texts = scene.texts('zone', 'label').filter(({ handle }) => !marks.has(handle));
-  const drawn = findOutlines(scene.paths('zone'), gap)
-    .outlines.filter(({ points }) => Math.abs(area(points)) >= settings.zone.least)
-    .map((outline): Bounded => {
-      const points = counterClockwise(outline.points);
-      const size = Math.abs(area(points));
-      return {
-        outline: points,
-        holes: [],
-        areas: { inner: size, centre: size, outer: size },
-        handles: outline.handles,
-        drawn: true,
-      };
-    });
+  const drawn = drawnZones(
+    findOutlines(scene.paths('zone'), gap).outlines.filter(
+      ({ points }) => Math.abs(area(points)) >= settings.zone.least,
+    ),
+    texts,
+  );
   const faces = facesOfNetwork(segments);
   const outside = faces.filter(({ outer }) => outer);
   const islands = new BoxIndex(outside, ({ sides }) => boxOf([sides[0].from]));
@@ -110,9 +97,6 @@ function namesWithoutRoom(scene: Scene, texts: readonly PlacedText[]): Unread[] 
   });
 }
 
-const counterClockwise = (points: readonly Point[]): Point[] =>
-  area(points) < 0 ? [...points].reverse() : [...points];
-
 function shares(a: NetworkFace, b: NetworkFace): boolean {
   const own = new Set(a.sides.map(({ segment }) => segment));
   return b.sides.some(({ segment }) => own.has(segment));
@@ -170,7 +154,7 @@ function candidateOf({ outline, holes, areas, handles, drawn }: Bounded, texts: 
     element: { name: texts.name, number: texts.number, outline, holes, height: null },
     areas,
     evidence,
-    confidence: confidenceOf(evidence),
+    confidence: confidenceOf('zone', evidence),
     handles: [...handles, ...texts.handles],
     doubt: doubts.join(', ') || null,
   };

@@ -9,6 +9,18 @@ import { flatten } from '@/core/underlay/flatten';
 import { classify } from './classify';
 import { suggestLayers } from '../suggestLayers';
 
+const polyline = (points: [number, number][], closed: boolean, layer = '0') =>
+  groups(
+    [0, 'LWPOLYLINE'],
+    [8, layer],
+    [90, points.length],
+    [70, closed ? 1 : 0],
+    ...points.flatMap(([x, y]): [number, number][] => [
+      [10, x],
+      [20, y],
+    ]),
+  );
+
 function looksOf(entities: string, blocks = '') {
   const { drawing } = readText(dxf({ entities, blocks }));
   const p = flatten(drawing);
@@ -58,7 +70,11 @@ test('boxes about the numbers of rooms are no columns, columns with their marks 
 test('a quarter arc with its leaf is a door, three lines between common ends a window, two beside one another a wall', () => {
   const door = groups([0, 'ARC'], [8, '0'], [10, 0], [20, 0], [40, 0.9], [50, 0], [51, 90]) + line(0, 0, 0, 0.9);
   expect(looksOf(door)).toEqual(['door', 'door']);
-  expect(looksOf([0, 0.1, 0.2].map((y) => line(0, y, 1.8, y)).join(''))).toEqual(['window', 'window', 'window']);
+  const faces = line(-3, 0, 0, 0) + line(-3, 0.2, 0, 0.2);
+  const panes = [0, 0.1, 0.2].map((y) => line(0, y, 1.8, y)).join('');
+  expect(looksOf(panes + faces).slice(0, 3)).toEqual(['window', 'window', 'window']);
+  // Without a wall beyond its ends it is a piece of wall with a leaf.
+  expect(looksOf(panes)).not.toContain('window');
   expect(looksOf(line(0, 0, 6, 0) + line(0, 0.2, 6, 0.2) + line(9, 5, 19, 5))).toEqual(['wall', 'wall', null]);
 });
 
@@ -109,22 +125,25 @@ test('a block of a column\u2019s size that stands on crossings of grid lines is 
   ]);
 });
 
+/** Lines to the bubbles of a small plan. */
+const axes = () => line(0, -2.5, 0, 9) + line(6, -2.5, 6, 9) + line(-2.5, 0, 8, 0) + line(-2.5, 8, 8, 8);
+
 test('what runs round all bubbles is the frame of the sheet, as loose lines or as an outline; without bubbles it is not told', () => {
   const bubble = (x: number, y: number, label: string) => circle(x, y, 0.5) + text(x, y, label);
-  const bubbles = bubble(0, -3, '1') + bubble(6, -3, '2') + bubble(-3, 0, 'A') + bubble(-3, 8, 'B');
+  const bubbles = bubble(0, -3, '1') + bubble(6, -3, '2') + bubble(-3, 0, 'A') + bubble(-3, 8, 'B') + axes();
   const loose = (d: number) =>
     line(-8 - d, -8 - d, 20 + d, -8 - d) +
     line(20 + d, -8 - d, 20 + d, 14 + d) +
     line(20 + d, 14 + d, -8 - d, 14 + d) +
     line(-8 - d, 14 + d, -8 - d, -8 - d);
   const frame = loose(0) + loose(0.5) + square(-10, -10, 32);
-  expect(looksOf(bubbles + frame).slice(4)).toEqual(Array.from({ length: 9 }, () => 'ignore'));
+  expect(looksOf(bubbles + frame).slice(8)).toEqual(Array.from({ length: 9 }, () => 'ignore'));
   expect(looksOf(frame)).not.toContain('ignore');
   // An outer wall on a side without bubbles stands near the last axis.
   const outer = line(-2, 8.1, 9, 8.1) + line(-2, 8.3, 9, 8.3);
-  expect(looksOf(bubbles + outer).slice(4)).toEqual(['wall', 'wall']);
+  expect(looksOf(bubbles + outer).slice(8)).toEqual(['wall', 'wall']);
   // A wall inside passes no bubble on one side alone.
-  expect(looksOf(bubbles + line(-2, 0.9, 7, 0.9) + line(-2, 1.1, 7, 1.1)).slice(4)).toEqual(['wall', 'wall']);
+  expect(looksOf(bubbles + line(-2, 0.9, 7, 0.9) + line(-2, 1.1, 7, 1.1)).slice(8)).toEqual(['wall', 'wall']);
 });
 
 test('a line between the middles of two jambs is a window; with faces from jamb to jamb it is a leaf of the wall', () => {
@@ -134,17 +153,6 @@ test('a line between the middles of two jambs is a window; with faces from jamb 
 });
 
 describe('what layers of a frame building look like by what is drawn on them', () => {
-  const polyline = (points: [number, number][], closed: boolean, layer = '0') =>
-    groups(
-      [0, 'LWPOLYLINE'],
-      [8, layer],
-      [90, points.length],
-      [70, closed ? 1 : 0],
-      ...points.flatMap(([x, y]): [number, number][] => [
-        [10, x],
-        [20, y],
-      ]),
-    );
   const hexagon = (x: number, y: number): [number, number][] =>
     Array.from({ length: 7 }, (_, i) => [x + 0.5 * Math.sin((i * Math.PI) / 3), y - 0.5 * Math.cos((i * Math.PI) / 3)]);
   const angle = (x: number, y: number): [number, number][] => [
@@ -345,4 +353,141 @@ test('the demo\u2019s drawing on one layer is sorted by geometry, and reads like
   const one = counts(groundFloor({ oneLayer: true }).dxf);
   const many = counts(groundFloor().dxf);
   expect(one).toEqual({ ...many, roles: ['mixed'] });
+});
+
+describe('what else is drawn is told apart', () => {
+  const chain = (points: [number, number][], closed = false) => polyline(points, closed, '0');
+  const box = (x: number, y: number, w: number, h: number) =>
+    line(x, y, x + w, y) + line(x + w, y, x + w, y + h) + line(x + w, y + h, x, y + h) + line(x, y + h, x, y);
+
+  test('a line between two slanting strokes with a figure beside it is a dimension, between two jambs it is not', () => {
+    const dimension = line(0, 0, 5, 0) + line(-0.1, -0.1, 0.1, 0.1) + line(4.9, -0.1, 5.1, 0.1);
+    expect(looksOf(dimension + text(2.5, 0.3, '5000'))).toEqual(['ignore', 'ignore', 'ignore']);
+    expect(looksOf(dimension)).not.toContain('ignore');
+    const jambs = line(0, -0.1, 0, 0.1) + line(5, -0.1, 5, 0.1);
+    expect(looksOf(line(0, 0, 5, 0) + jambs + text(2.5, 0.3, '5000'))).not.toContain('ignore');
+  });
+
+  test('rows between two lines down, with words in them, are a table', () => {
+    const rows = [0, 0.6, 1.2, 1.8].map((y) => line(0, y, 6, y)).join('');
+    const ruled = rows + [0, 2, 6].map((x) => line(x, 0, x, 1.8)).join('');
+    const words = [0.3, 0.9, 1.5].map((y) => text(1, y, 'D1') + text(4, y, '900')).join('');
+    expect(new Set(looksOf(ruled + words))).toEqual(new Set(['ignore']));
+    expect(looksOf(rows + words)).not.toContain('ignore');
+  });
+
+  test('a rectangle that stands free is furniture, closed or of loose lines; one that a wall goes on from is not', () => {
+    const shelf: [number, number][] = [
+      [0, 0],
+      [1.6, 0],
+      [1.6, 0.4],
+      [0, 0.4],
+    ];
+    expect(looksOf(chain(shelf, true))).toEqual(['ignore']);
+    expect(new Set(looksOf(box(0, 0, 1.6, 0.4)))).toEqual(new Set(['ignore']));
+    expect(looksOf(chain(shelf, true) + line(1.6, 0, 6, 0) + line(1.6, 0.4, 6, 0.4))).not.toContain('ignore');
+  });
+
+  test('chords on one circle with a leaf are a door, and so is one half open, with a leaf as a thin rectangle', () => {
+    const swing = Array.from({ length: 9 }, (_, i): [number, number] => {
+      const angle = (i * Math.PI) / 16;
+      return [0.9 * Math.cos(angle), 0.9 * Math.sin(angle)];
+    });
+    expect(looksOf(chain(swing) + line(0, 0, 0, 0.9))).toEqual(['door', 'door']);
+    const half = groups([0, 'ARC'], [8, '0'], [10, 0], [20, 0], [40, 0.9], [50, 0], [51, 45]);
+    const [c, s] = [0.9 * Math.SQRT1_2, 0.04 * Math.SQRT1_2];
+    const leaf: [number, number][] = [
+      [0, 0],
+      [c, c],
+      [c - s, c + s],
+      [-s, s],
+    ];
+    expect(looksOf(half + chain(leaf, true))).toEqual(['door', 'door']);
+  });
+
+  test('leaves of a wall between doors are a wall, up to its corners', () => {
+    // Pieces of a wall of two leaves, 3 m long each, with doors between them.
+    const piece = (x: number) => [0, 0.12, 0.24, 0.36].map((y) => line(x, y, x + 3, y)).join('');
+    expect(looksOf(piece(0) + piece(4) + piece(8))).not.toContain('window');
+  });
+
+  test('a rectangle whose ends are drawn once more, as jambs, is a window and no column', () => {
+    const faces = (y: number) =>
+      [-3, 1.2, 6.2, 11.2, 16.2].map((x, i) => line(x, y, [0, 5, 10, 15, 19][i], y)).join('');
+    const windows = [0, 5, 10, 15].map((x) =>
+      chain(
+        [
+          [x, 0],
+          [x + 1.2, 0],
+          [x + 1.2, 0.3],
+          [x, 0.3],
+        ],
+        true,
+      ),
+    );
+    const jambs = [0, 5, 10, 15].map((x) => line(x, 0, x, 0.3) + line(x + 1.2, 0, x + 1.2, 0.3));
+    expect(looksOf(windows.join('') + jambs.join('') + faces(0) + faces(0.3)).slice(0, 4)).toEqual(
+      Array.from({ length: 4 }, () => 'window'),
+    );
+  });
+
+  test('a line before a window, a little longer than it, is its sill and no wall', () => {
+    const faces = [0, 0.3].map((y) => line(-4, y, 0, y) + line(1.2, y, 6, y)).join('');
+    const jambs = line(0, 0, 0, 0.3) + line(1.2, 0, 1.2, 0.3);
+    const pane = line(0, 0.15, 1.2, 0.15);
+    expect(looksOf(pane + line(-0.05, -0.05, 1.25, -0.05) + faces + jambs).slice(0, 2)).toEqual(['window', 'window']);
+  });
+
+  test('solid fills of one size are columns; diagonals belong to their column', () => {
+    const fill = (x: number) =>
+      groups(
+        [0, 'SOLID'],
+        [8, '0'],
+        [10, x],
+        [20, 0],
+        [11, x + 0.4],
+        [21, 0],
+        [12, x],
+        [22, 0.4],
+        [13, x + 0.4],
+        [23, 0.4],
+      );
+    expect(looksOf([0, 6, 12, 18].map(fill).join(''))).toEqual(['column', 'column', 'column', 'column']);
+    const crossed = [0, 6, 12, 18].map((x) => square(x, 0, 0.4) + line(x, 0, x + 0.4, 0.4)).join('');
+    expect(new Set(looksOf(crossed))).toEqual(new Set(['column']));
+  });
+
+  test('an outline about a word on the faces of walls, drawn once more, is a room', () => {
+    const inside: [number, number][] = [
+      [0, 0],
+      [4, 0],
+      [4, 3],
+      [0, 3],
+    ];
+    const walls = box(0, 0, 4, 3) + box(-0.2, -0.2, 4.4, 3.4);
+    expect(looksOf(chain(inside, true) + walls + text(2, 1.5, 'Store'))[0]).toBe('zone');
+    expect(looksOf(chain(inside, true) + walls)[0]).not.toBe('zone');
+  });
+
+  test('a pane that lies on an axis drawn as stubs is a window, not a piece of the axis', () => {
+    const axis = line(-6, 0.15, -4, 0.15) + line(8, 0.15, 10, 0.15);
+    const bubbles = circle(-6.5, 0.15, 0.5) + text(-6.5, 0.15, 'A') + circle(10.5, 0.15, 0.5) + text(10.5, 0.15, 'A');
+    const faces = [0, 0.3].map((y) => line(-3, y, 0, y) + line(1.2, y, 6, y)).join('');
+    const jambs = line(0, 0, 0, 0.3) + line(1.2, 0, 1.2, 0.3);
+    expect(looksOf(line(0, 0.15, 1.2, 0.15) + axis + bubbles + faces + jambs).slice(0, 3)).toEqual([
+      'window',
+      'grid',
+      'grid',
+    ]);
+  });
+
+  test('pieces of a wall between doors that close to one size are no columns, where the grid crosses elsewhere', () => {
+    const axes = [0, 8]
+      .map((x) => line(x, -2.5, x, 8) + circle(x, -3, 0.5) + text(x, -3, x === 0 ? '1' : '2'))
+      .join('');
+    const across = line(-2.5, 6, 9, 6) + circle(-3, 6, 0.5) + text(-3, 6, 'A');
+    const piers = [1, 2.5, 4, 5.5].map((x) => box(x, 0, 0.6, 0.3)).join('');
+    const looks = looksOf(piers + axes + across + line(7, 0, 10, 0) + line(7, 0.3, 10, 0.3));
+    expect(looks.slice(0, 16)).not.toContain('column');
+  });
 });

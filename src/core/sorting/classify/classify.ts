@@ -1,44 +1,63 @@
-import { pushAll } from '@/core/lists';
 import type { Drawing } from '@/core/drawing/drawing';
 import { pathCount, type Primitives } from '@/core/underlay/primitives';
 import { suggestRole } from '../suggest';
 import { beams } from './beams';
 import { blockOpenings } from './blockOpenings';
-import { blockColumns, looseColumns, shapeColumns } from './columns';
+import { blockColumns, columnStrokes, crossingsOf, filledColumns, looseColumns, shapeColumns } from './columns';
+import { crowds } from './crowds';
+import { dimensions } from './dimensions';
 import { doors } from './doors';
 import { frame } from './frame';
-import { gridLines, gridRuns, polygonBubbles } from './grid';
+import { furniture } from './furniture';
+import { gridLines, gridRuns } from './grid';
 import type { AllLooks, Looks } from './looks';
 import { piecesOf } from './pieces';
+import { roomOutlines } from './rooms';
 import { slabs } from './slabs';
+import { tables } from './tables';
 import { shortPieces, walls } from './walls';
-import { panes, windows } from './windows';
+import { paneLines, panes } from './panes';
+import { sills } from './sills';
+import { windowOutlines } from './windowOutlines';
+import { windows } from './windows';
 
 /**
- * What every path of a drawing looks like by its geometry alone: bubbles with labels and the long lines that end in
- * them are grid, and what runs round all bubbles is the sheet's frame; small shapes of one size, four of them or more,
- * columns; quarter arcs with a leaf doors; three or more lines between common ends, close together, windows; lines in
- * pairs at a wall's distance walls, or beams where they run from column to column on a layer of their own. What came by
- * a block is what the block's name or its geometry says, else furniture. What is told is not told again: the order
- * counts.
+ * What every path of a drawing looks like by its geometry alone: ruled rows with words are tables; bubbles with labels
+ * and the long lines that end in them are grid, and what runs round all bubbles is the sheet's frame; lines between two
+ * slanting strokes are dimensions; small shapes of one size, four of them or more, on crossings of the grid where it is
+ * known, columns; arcs with a leaf doors; three or more lines between common ends, close together, in a wall, windows;
+ * outlines on the faces of walls rooms, rectangles that stand free furniture; lines in pairs at a wall's distance
+ * walls, or beams where they run from column to column on a layer of their own. What came by a block is what the
+ * block's name or its geometry says, else furniture. What is told is not told again: the order counts.
  * @param metresPerUnit true metres of one drawing unit
  */
 export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number): AllLooks {
   const looks: AllLooks = Array.from({ length: pathCount(p) }, () => null);
-  const { bubbles, rings, lines, arcs, shapes } = piecesOf(looks, p, metresPerUnit);
-  pushAll(bubbles, polygonBubbles(looks, rings, lines));
-  const sizes = shapeColumns(looks, shapes);
-  gridLines(looks, bubbles, lines, arcs);
+  const { lines, sides, arcs, shapes, tags, figures, written } = piecesOf(looks, p, metresPerUnit);
+  crowds(looks, [...lines, ...sides]);
+  tables(looks, lines, written);
+  const inWalls = new Set(paneLines(looks, lines, sides).map(({ path }) => path));
+  const { bubbles, axes } = gridLines(looks, p, metresPerUnit, arcs, inWalls);
+  const onCrossing = crossingsOf(axes);
+  for (const path of tags) looks[path] ??= { role: 'label', why: 'a frame about a short text' };
+  windowOutlines(looks, p, metresPerUnit);
+  const sizes = shapeColumns(looks, p, metresPerUnit, shapes, onCrossing);
   frame(looks, p, metresPerUnit, bubbles, lines);
-  looseColumns(looks, lines, sizes);
-  doors(looks, arcs, lines);
-  windows(looks, lines);
-  panes(looks, lines);
-  const gridParts = gridRuns(looks, lines);
-  blockColumns(looks, p, metresPerUnit, gridParts, (chain) => outermost(p, chain));
+  filledColumns(looks, p, metresPerUnit, onCrossing);
+  dimensions(looks, lines, figures);
+  windows(looks, lines, sides);
+  looseColumns(looks, lines, sizes, onCrossing);
+  columnStrokes(looks, p, metresPerUnit, lines);
+  doors(looks, arcs, [...lines, ...sides]);
+  panes(looks, lines, sides);
+  sills(looks, lines, sides);
+  gridRuns(looks, p, lines);
+  blockColumns(looks, p, metresPerUnit, onCrossing, (chain) => outermost(p, chain));
+  roomOutlines(looks, p, metresPerUnit);
+  furniture(looks, p, metresPerUnit, lines);
   walls(looks, p, metresPerUnit);
   shortPieces(looks, lines);
-  beams(looks, p, metresPerUnit, lines);
+  beams(looks, p, metresPerUnit, lines, sides);
   slabs(looks, p, metresPerUnit);
   blockOpenings(looks, p, metresPerUnit, (chain) => unnamed(drawing, outermost(p, chain)));
   blocks(looks, drawing, p);

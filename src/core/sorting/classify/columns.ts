@@ -1,11 +1,14 @@
+import { Kind } from '@/core/drawing/drawing';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { leastRectangle } from '@/core/geometry/polygon';
-import type { Point } from '@/core/geometry/vector';
-import { findOutlines } from '@/core/patterns/outlines';
-import type { PlacedPath } from '@/core/placed/placed';
+import { cross, distance, pointAlong, subtract, type Point } from '@/core/geometry/vector';
+import { findOutlines, type Outline } from '@/core/patterns/outlines';
 import { defaultTolerance } from '@/core/tolerance';
 import type { Primitives } from '@/core/underlay/primitives';
-import { pathSource, type AllLooks, type Line } from './looks';
+import { asPath, placedPath, type AllLooks, type Line, type Stretch } from './looks';
+
+/** Kinds that fill a shape. */
+const filling = new Set<number>([Kind.hatch, Kind.solid]);
 
 /** What a column measures across, metres, and how many of one size make a set. */
 export const column = { least: 0.15, most: 1.3, fewest: 4 };
@@ -25,41 +28,166 @@ function besides(key: string): string[] {
   return around(width).flatMap((w) => around(depth).map((d) => `${sizeKey({ width: w, depth: d })}${rest}`));
 }
 
+/** Where the grid is known, this share of a set of columns stands on its crossings; tables and cupboards do not. */
+const standing = 0.3;
+
+/** Whether enough of a set of shapes stand on crossings of the grid, where it is known. */
+function areColumns(p: Primitives, k: number, paths: readonly number[], onCrossing: OnCrossing | null): boolean {
+  if (onCrossing === null) return true;
+  const stands = (path: number): boolean => {
+    const [x0, y0, x1, y1] = boxOf(placedPath(p, k, path).points);
+    return onCrossing([(x0 + x1) / 2, (y0 + y1) / 2]);
+  };
+  return paths.filter(stands).length >= standing * paths.length;
+}
+
 /** Small shapes of one size, four of them or more. @returns the sizes that the plan's columns have */
-export function shapeColumns(looks: AllLooks, shapes: ReadonlyMap<string, readonly number[]>): string[] {
+export function shapeColumns(
+  looks: AllLooks,
+  p: Primitives,
+  k: number,
+  shapes: ReadonlyMap<string, readonly number[]>,
+  onCrossing: OnCrossing | null,
+): string[] {
   const alike = (key: string): number =>
     [...new Set(besides(key))].reduce((sum, near) => sum + (shapes.get(near)?.length ?? 0), 0);
-  const sets = [...shapes].filter(([key]) => alike(key) >= column.fewest);
+  const stands = (path: number): boolean => {
+    const [x0, y0, x1, y1] = boxOf(placedPath(p, k, path).points);
+    return onCrossing!([(x0 + x1) / 2, (y0 + y1) / 2]);
+  };
+  const sets = [...shapes].filter(
+    ([key, paths]) =>
+      alike(key) >= column.fewest && (onCrossing === null || paths.filter(stands).length >= standing * paths.length),
+  );
   for (const [size, paths] of sets)
     for (const path of paths)
       looks[path] ??= { role: 'column', why: `${alike(size)} shapes of one size, ${size.replace(' ', ' by ')} m` };
   return sets.map(([size]) => size);
 }
 
-/** Loose lines that close to a shape of a size that the plan's columns have. */
-export function looseColumns(looks: AllLooks, lines: readonly Line[], sizes: readonly string[]): void {
-  const short = lines.filter(({ path, length }) => looks[path] === null && length <= column.most);
-  const { outlines } = findOutlines(
-    short.map(({ path, a, b }): PlacedPath => ({
-      points: [a, b],
-      bulges: [0, 0],
-      closed: false,
-      circle: false,
-      ...pathSource(path),
-    })),
-    defaultTolerance.gap,
+/** A stroke ends this near to a corner of its column, metres. */
+const atCorner = 0.02;
+
+/** Lines from corner to corner of a column's outline: its diagonals. */
+export function columnStrokes(looks: AllLooks, p: Primitives, k: number, lines: readonly Line[]): void {
+  const corners = looks.flatMap((look, path) =>
+    look?.role === 'column' && p.chain[path] === 0
+      ? placedPath(p, k, path).points.map((at) => ({ at, column: path }))
+      : [],
   );
-  const boxes = outlines.map(({ points, handles }) => ({ handles, box: leastRectangle(points) }));
-  const counts = new Map<string, number>();
-  for (const { box } of boxes)
-    if (box && Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most)
-      counts.set(sizeKey(box), (counts.get(sizeKey(box)) ?? 0) + 1);
-  for (const { handles, box } of boxes) {
-    if (box && (sizes.includes(sizeKey(box)) || (counts.get(sizeKey(box)) ?? 0) >= column.fewest))
-      for (const handle of handles)
-        looks[Number(handle)] = { role: 'column', why: 'lines that close to a column\u2019s size' };
+  const index = new BoxIndex(corners, ({ at }) => boxOf([at]));
+  const columnsAt = (end: Point): number[] => index.around(end, atCorner).map(({ column: path }) => path);
+  for (const { path, a, b, length } of lines) {
+    if (looks[path] !== null || length > 2 * column.most) continue;
+    const others = columnsAt(b);
+    if (columnsAt(a).some((one) => others.includes(one)))
+      looks[path] = { role: 'column', why: 'a stroke across a column' };
   }
 }
+
+/** Solid fills and hatches of one size, four of them or more, where no column is drawn as an outline. */
+export function filledColumns(looks: AllLooks, p: Primitives, k: number, onCrossing: OnCrossing | null): void {
+  const drawn = looks.flatMap((look, path) => (look?.role === 'column' ? [boxOf(placedPath(p, k, path).points)] : []));
+  const index = new BoxIndex(drawn, (box) => box);
+  const fills = new Map<string, number[]>();
+  for (let path = 0; path < looks.length; path += 1) {
+    if (!filling.has(p.kind[path]) || p.chain[path] !== 0) continue;
+    const { points, circle } = placedPath(p, k, path);
+    const box = circle || points.length < 3 ? null : leastRectangle(points);
+    if (box === null || Math.min(box.width, box.depth) < column.least || Math.max(box.width, box.depth) > column.most)
+      continue;
+    if (index.around(box.centre).length === 0)
+      (fills.get(sizeKey(box)) ?? fills.set(sizeKey(box), []).get(sizeKey(box))!).push(path);
+  }
+  for (const [size, paths] of fills)
+    if (paths.length >= column.fewest && areColumns(p, k, paths, onCrossing))
+      for (const path of paths)
+        looks[path] = { role: 'column', why: `${paths.length} fills of one size, ${size.replace(' ', ' by ')} m` };
+}
+
+/**
+ * A wall goes on beyond a door or a window within this, metres, in a line off by no more than that, and about as long
+ * at least.
+ */
+const pier = { beyond: 3.5, off: 0.02, share: 0.9 };
+
+/**
+ * Whether an outline is a piece of a wall between two doors: both of two opposite sides go on in lines beyond it.
+ * @param lines what they may go on in
+ */
+function isPier({ points, handles }: Outline, lines: BoxIndex<Line>): boolean {
+  if (points.length !== 4) return false;
+  const own = new Set(handles);
+  const goesOn = (i: number): boolean => {
+    const [a, b] = [points[i], points[(i + 1) % 4]];
+    const length = distance(a, b);
+    const u: Point = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+    const off = (at: Point): number => Math.abs(cross(u, subtract(at, a)));
+    const run: [Point, Point] = [pointAlong(a, b, -pier.beyond / length), pointAlong(a, b, 1 + pier.beyond / length)];
+    return lines
+      .touching(boxOf(run))
+      .some(
+        (line) =>
+          !own.has(String(line.path)) &&
+          line.length >= pier.share * length &&
+          off(line.a) <= pier.off &&
+          off(line.b) <= pier.off,
+      );
+  };
+  return (goesOn(0) && goesOn(2)) || (goesOn(1) && goesOn(3));
+}
+
+/**
+ * Loose lines that close to a shape of a size that the plan's columns have. Pieces of walls that do, between doors, are
+ * none, unless they stand on crossings of the grid.
+ */
+export function looseColumns(
+  looks: AllLooks,
+  lines: readonly Line[],
+  sizes: readonly string[],
+  onCrossing: OnCrossing | null,
+): void {
+  const short = lines.filter(({ path, length }) => looks[path] === null && length <= column.most);
+  const { outlines } = findOutlines(short.map(asPath), defaultTolerance.gap);
+  const sized = outlines.flatMap((outline) => {
+    const box = leastRectangle(outline.points);
+    const fits =
+      box !== null && Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most;
+    return fits ? [{ outline, box }] : [];
+  });
+  // Columns stand in line with one another: where the grid tells them, all else in their line is walls.
+  const parts = new Set(onCrossing === null ? sized.flatMap(({ outline }) => outline.handles) : []);
+  const isOther = ({ path }: Line): boolean => looks[path]?.role !== 'ignore' && looks[path]?.role !== 'grid';
+  const others = lines.filter((line) => isOther(line) && !parts.has(String(line.path)));
+  const index = new BoxIndex(others, ({ a, b }) => boxOf([a, b], pier.off));
+  const columns = sized.filter(
+    ({ outline, box }) => onCrossing?.(box.centre, Math.min(box.width, box.depth) / 2) || !isPier(outline, index),
+  );
+  const counts = new Map<string, number>();
+  for (const { box } of columns) counts.set(sizeKey(box), (counts.get(sizeKey(box)) ?? 0) + 1);
+  for (const { outline, box } of columns)
+    if (sizes.includes(sizeKey(box)) || counts.get(sizeKey(box))! >= column.fewest)
+      for (const handle of outline.handles)
+        looks[Number(handle)] = { role: 'column', why: 'lines that close to a column\u2019s size' };
+}
+
+/** Whether grid lines cross within so many metres of a place. */
+export type OnCrossing = (at: Point, within?: number) => boolean;
+
+/** Where grid lines cross; null where they all run one way. */
+export function crossingsOf(grid: readonly Stretch[]): OnCrossing | null {
+  if (!grid.some((one) => areCrosswise(one, grid[0]))) return null;
+  const runs = new BoxIndex(grid, ({ a, b }) => boxOf([a, b], nearCrossing.within));
+  return (at, within = nearCrossing.within) => {
+    const by = runs
+      .around(at)
+      .filter(({ a, b, length }) => Math.abs(cross(subtract(b, a), subtract(at, a))) / length < within);
+    return by.some((one) => by.some((other) => areCrosswise(one, other)));
+  };
+}
+
+const areCrosswise = (p: Stretch, q: Stretch): boolean =>
+  Math.abs(cross(subtract(p.b, p.a), subtract(q.b, q.a))) > 0.3 * p.length * q.length;
 
 /** Most of what a block is inserted for stands this near to crossings of grid lines, metres, where it is a column. */
 const nearCrossing = { within: 0.3, share: 0.6 };
@@ -69,9 +197,10 @@ export function blockColumns(
   looks: AllLooks,
   p: Primitives,
   k: number,
-  grid: readonly Line[],
+  onCrossing: OnCrossing | null,
   outermost: (chain: number) => number,
 ): void {
+  if (onCrossing === null) return;
   const inserts = new Map<number, Map<number, { box: [number, number, number, number]; paths: number[] }>>();
   for (let path = 0; path < looks.length; path += 1) {
     if (p.chain[path] === 0 || looks[path] !== null) continue;
@@ -86,24 +215,6 @@ export function blockColumns(
       one.box = [Math.min(one.box[0], x), Math.min(one.box[1], y), Math.max(one.box[2], x), Math.max(one.box[3], y)];
     }
   }
-  const runs = new BoxIndex(grid, ({ a, b }) => boxOf([a, b], nearCrossing.within));
-  const crosses = (at: Point): boolean => {
-    const by = runs
-      .around(at)
-      .filter(
-        ({ a, b, length }) =>
-          Math.abs((b[0] - a[0]) * (at[1] - a[1]) - (b[1] - a[1]) * (at[0] - a[0])) / length < nearCrossing.within,
-      );
-    return by.some((one) =>
-      by.some(
-        (other) =>
-          Math.abs(
-            (one.b[0] - one.a[0]) * (other.b[1] - other.a[1]) - (one.b[1] - one.a[1]) * (other.b[0] - other.a[0]),
-          ) >
-          0.3 * one.length * other.length,
-      ),
-    );
-  };
   for (const tops of inserts.values()) {
     const all = [...tops.values()];
     const sized = all.every(
@@ -111,7 +222,7 @@ export function blockColumns(
         Math.max(x1 - x0, y1 - y0) <= column.most && Math.min(x1 - x0, y1 - y0) >= column.least,
     );
     if (all.length < column.fewest || !sized) continue;
-    const standing = all.filter(({ box: [x0, y0, x1, y1] }) => crosses([(x0 + x1) / 2, (y0 + y1) / 2])).length;
+    const standing = all.filter(({ box: [x0, y0, x1, y1] }) => onCrossing([(x0 + x1) / 2, (y0 + y1) / 2])).length;
     if (standing >= nearCrossing.share * all.length)
       for (const { paths } of all)
         for (const path of paths)

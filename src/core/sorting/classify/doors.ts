@@ -5,11 +5,14 @@ import type { AllLooks, ArcPiece, Line } from './looks';
 /** A door's leaf, metres. */
 const leaf = { least: 0.5, most: 1.6 };
 
+/** Doors are drawn open by so much, radians: from 30 degrees on. */
+const swing = { least: 0.5, most: 2 };
+
 type Arc = Pick<ArcPiece, 'centre' | 'radius' | 'sweep'>;
 
-/** Whether an arc is about a quarter, of a leaf's radius. */
+/** Whether an arc is about a quarter or a part of one, of a leaf's radius. */
 export const isQuarter = ({ radius, sweep }: Arc): boolean =>
-  radius >= leaf.least && radius <= leaf.most && Math.abs(sweep) >= 1 && Math.abs(sweep) <= 2;
+  radius >= leaf.least && radius <= leaf.most && Math.abs(sweep) >= swing.least && Math.abs(sweep) <= swing.most;
 
 /** Whether a line is an arc's leaf: of its radius' length, from its centre. */
 export const isLeaf = ({ centre, radius }: Arc, a: Point, b: Point): boolean =>

@@ -1,7 +1,7 @@
 import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { Primitives } from '@/core/underlay/primitives';
-import type { Bubble } from './grid';
+import type { Bubble } from '@/core/patterns/grid/bubbles';
 import { closedCorners, type AllLooks, type Line } from './looks';
 
 /** So many bubbles say where the plan is. */

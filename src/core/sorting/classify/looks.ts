@@ -13,12 +13,16 @@ export interface Looks {
 /** What each path of a drawing looks like; null where nothing has been said of it yet. */
 export type AllLooks = (Looks | null)[];
 
-/** A path that is one straight line, in metres. */
-export interface Line {
-  path: number;
+/** A straight stretch, in metres. */
+export interface Stretch {
   a: Point;
   b: Point;
   length: number;
+}
+
+/** A path that is one straight line, in metres. */
+export interface Line extends Stretch {
+  path: number;
 }
 
 /** An arc of a path, in metres; the sweep without its sign. */
@@ -55,3 +59,12 @@ export function closedCorners(p: Primitives, k: number, path: number): Point[] |
   const [first, last] = [points[0], points[points.length - 1]];
   return points.length > 3 && distance(first, last) <= defaultTolerance.coincidence ? points.slice(0, -1) : null;
 }
+
+/** A line as a path. */
+export const asPath = ({ path, a, b }: Line): PlacedPath => ({
+  points: [a, b],
+  bulges: [0, 0],
+  closed: false,
+  circle: false,
+  ...pathSource(path),
+});

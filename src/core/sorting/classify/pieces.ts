@@ -1,12 +1,12 @@
 import { Kind } from '@/core/drawing/drawing';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { arcOfBulge } from '@/core/geometry/bulge';
-import { centroid, leastRectangle } from '@/core/geometry/polygon';
+import { bulgeThrough } from '@/core/geometry/offsetPath';
+import { leastRectangle } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { PathFlag, type Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
 import { column, sizeKey } from './columns';
-import type { Bubble } from './grid';
 import { closedCorners, type AllLooks, type ArcPiece, type Line } from './looks';
 
 /** Kinds that annotate. */
@@ -24,41 +24,38 @@ const annotation = new Set<number>([
   Kind.point,
 ]);
 
-/** The label of a grid line. */
-const gridLabel = /^[A-Z]{0,3}\d{0,3}['.]?\d{0,2}$/i;
 /** A number that is no label of letters: of a room, a door, a detail. */
 const number = /^\d[\d.\-/]*[a-z]?$/i;
-/** The radii of rings that labels stand in, metres. */
-const ring = { least: 0.1, most: 1.5 };
+/** What stands in a ring is as short as this. */
+const short = /^.{1,6}$/u;
 
 /** What a drawing is made of, for its geometry to be recognised by. */
 export interface Pieces {
-  bubbles: Bubble[];
   lines: Line[];
+  /** Straight sides of paths that have more than one. */
+  sides: Line[];
   arcs: ArcPiece[];
-  /** Closed outlines of a ring's size about a label; bubbles where a long line ends in them. */
-  rings: LabelledOutline[];
   /** Paths of small closed shapes by their size. */
   shapes: Map<string, number[]>;
-}
-
-/** A polygon about a label. */
-export interface LabelledOutline extends Bubble {
-  path: number;
+  /** Paths of boxes about a number and rings about a short text: bubbles, where lines end in them, else tags. */
+  tags: number[];
+  /** Where something with a figure in it is written, and where anything is. */
+  figures: BoxIndex<Point>;
+  written: BoxIndex<Point>;
 }
 
 /**
- * Takes a drawing apart; annotations and labelled rings are told at once.
+ * Takes a drawing apart; annotations are told at once.
  * @param k metres of one drawing unit
  */
 export function piecesOf(looks: AllLooks, p: Primitives, k: number): Pieces {
-  const found: Pieces = { bubbles: [], lines: [], arcs: [], rings: [], shapes: new Map() };
-  const labels = pointsOf(p, k, gridLabel);
-  const numbers = pointsOf(p, k, number);
+  const [figures, written] = [pointsOf(p, k, /\d/), pointsOf(p, k, /./)];
+  const found: Pieces = { lines: [], sides: [], arcs: [], shapes: new Map(), tags: [], figures, written };
+  const [numbers, labels] = [pointsOf(p, k, number), pointsOf(p, k, short)];
   for (let path = 0; path < looks.length; path += 1) {
     if (annotation.has(p.kind[path])) looks[path] = { role: 'ignore', why: 'an annotation' };
-    else if ((p.flags[path] & PathFlag.circle) !== 0) takeCircle(looks, found, p, k, path, labels);
-    else if (p.chain[path] === 0) takePath(looks, found, p, k, path, { labels, numbers });
+    else if ((p.flags[path] & PathFlag.circle) !== 0) takeCircle(found, p, k, path, labels);
+    else if (p.chain[path] === 0) takePath(found, p, k, path, numbers);
   }
   return found;
 }
@@ -76,65 +73,63 @@ function pointsOf(p: Primitives, k: number, form: RegExp): BoxIndex<Point> {
 
 const pointAt = (p: Primitives, k: number, v: number): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k];
 
-/** A ring about a label, or a round shape that may be a column. */
-function takeCircle(looks: AllLooks, found: Pieces, p: Primitives, k: number, path: number, labels: BoxIndex<Point>) {
+/** A ring about a text, or a round shape that may be a column. */
+function takeCircle(found: Pieces, p: Primitives, k: number, path: number, labels: BoxIndex<Point>): void {
   const [a, b] = [pointAt(p, k, p.start[path]), pointAt(p, k, p.start[path] + 1)];
   const [centre, radius]: [Point, number] = [[(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], distance(a, b) / 2];
-  const labelled = labels.around(centre, radius).some((point) => distance(point, centre) < 0.6 * radius);
-  if (radius > ring.least && radius < ring.most && labelled) {
-    looks[path] = { role: 'grid', why: 'a ring with a label' };
-    found.bubbles.push({ centre, radius });
-  } else if (p.chain[path] === 0 && 2 * radius >= column.least && 2 * radius <= column.most)
+  if (labels.around(centre, radius).some((point) => distance(point, centre) < 0.6 * radius)) found.tags.push(path);
+  else if (p.chain[path] === 0 && 2 * radius >= column.least && 2 * radius <= column.most)
     push(found.shapes, `round ${(2 * radius).toFixed(2)}`, path);
 }
 
 /** Small outlines have at most so many corners. */
-const mostCorners = 16;
+const mostCorners = 64;
 
-/** Where short texts are: those that may be labels of grid lines, and numbers. */
-interface Words {
-  labels: BoxIndex<Point>;
-  numbers: BoxIndex<Point>;
-}
-
-/** A small outline: of a column's size, or about a label; a box about a number is its frame. */
-function takeOutline(
-  looks: AllLooks,
-  found: Pieces,
-  path: number,
-  corners: readonly Point[],
-  { labels, numbers }: Words,
-): void {
-  const box = corners.length < 3 ? null : leastRectangle(corners);
-  if (box === null) return;
+/** A small outline of a column's size; a box about a number is its frame. */
+function takeOutline(found: Pieces, path: number, outline: readonly Point[], numbers: BoxIndex<Point>): void {
+  const box = outline.length < 3 ? null : leastRectangle(outline);
+  if (box === null || Math.max(box.width, box.depth) > column.most) return;
   const reach = Math.min(box.width, box.depth) / 2;
-  const numbered = Math.max(box.width, box.depth) <= column.most && numbers.around(box.centre, 0.4 * reach).length > 0;
-  if (numbered) looks[path] = { role: 'label', why: 'a box about a number' };
-  const name = corners.length === 4 ? sizeKey(box) : `${sizeKey(box)}, ${corners.length} corners`;
-  if (!numbered && Math.min(box.width, box.depth) >= column.least && Math.max(box.width, box.depth) <= column.most)
-    push(found.shapes, name, path);
-  const centre = centroid(corners);
-  const radius = Math.max(...corners.map((corner) => distance(corner, centre)));
-  if (radius < ring.least || radius > ring.most) return;
-  if (labels.around(centre, radius).some((point) => distance(point, centre) < 0.6 * radius))
-    found.rings.push({ path, centre, radius });
+  const name = outline.length === 4 ? sizeKey(box) : `${sizeKey(box)}, ${outline.length} corners`;
+  if (numbers.around(box.centre, 0.4 * reach).length > 0) found.tags.push(path);
+  else if (2 * reach >= column.least) push(found.shapes, name, path);
 }
 
 /** The lines and arcs of a path; what closes to a small shape is a shape too. */
-function takePath(looks: AllLooks, found: Pieces, p: Primitives, k: number, path: number, words: Words): void {
+function takePath(found: Pieces, p: Primitives, k: number, path: number, numbers: BoxIndex<Point>): void {
   const [first, end] = [p.start[path], p.start[path + 1]];
   const closed = (p.flags[path] & PathFlag.closed) !== 0;
   const corners = end - first > mostCorners ? null : closedCorners(p, k, path);
-  if (corners !== null) takeOutline(looks, found, path, corners, words);
+  if (corners !== null) takeOutline(found, path, corners, numbers);
+  const chords = closed ? null : arcOfChords(Array.from({ length: end - first }, (_, i) => pointAt(p, k, first + i)));
+  if (chords !== null) found.arcs.push({ path, ...chords });
   for (let v = first; v + 1 < end + (closed ? 1 : 0); v += 1) {
     const [a, b] = [pointAt(p, k, v), pointAt(p, k, v + 1 < end ? v + 1 : first)];
     if (p.bulge[v] === 0) {
-      if (end - first === 2) found.lines.push({ path, a, b, length: distance(a, b) });
+      (end - first === 2 ? found.lines : found.sides).push({ path, a, b, length: distance(a, b) });
       continue;
     }
     const { centre, radius, sweep } = arcOfBulge(a, b, p.bulge[v]);
     found.arcs.push({ path, centre, radius, ends: [a, b], sweep: Math.abs(sweep) });
   }
+}
+
+/** An arc drawn as chords has so many, as long as one another and on one circle within this share of its radius. */
+const chorded = { fewest: 3, most: 64, even: 0.05, round: 0.01 };
+
+/** The arc that even chords make; null where they make none. */
+function arcOfChords(points: readonly Point[]): Omit<ArcPiece, 'path'> | null {
+  const count = points.length - 1;
+  if (count < chorded.fewest || count > chorded.most) return null;
+  const [first, last] = [points[0], points[count]];
+  const lengths = points.slice(1).map((b, i) => distance(points[i], b));
+  const mean = lengths.reduce((sum, length) => sum + length, 0) / count;
+  if (mean === 0 || lengths.some((length) => Math.abs(length - mean) > chorded.even * mean)) return null;
+  const bulge = bulgeThrough(first, last, points[count >> 1]);
+  if (bulge === 0) return null;
+  const { centre, radius, sweep } = arcOfBulge(first, last, bulge);
+  if (points.some((point) => Math.abs(distance(centre, point) - radius) > chorded.round * radius)) return null;
+  return { centre, radius, ends: [first, last], sweep: Math.abs(sweep) };
 }
 
 function push(groups: Map<string, number[]>, key: string, path: number): void {

@@ -1,79 +1,114 @@
-import { groupBy } from '@/core/groupBy';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { distance, type Point } from '@/core/geometry/vector';
+import { leastOf, mostOf } from '@/core/lists';
 import { defaultSettings } from '@/core/patterns/settings';
 import type { AllLooks, Line } from './looks';
 
-/** Where more lines than this have their middles within a wall's thickness, they fill something or are drawn again. */
-const mostInPlace = 200;
-
 const middleOf = ({ a, b }: Line): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
 
-/** Lines without those that crowd one place, whose neighbours nobody could look through one by one. */
-function withoutCrowds(lines: readonly Line[]): Line[] {
-  const cellOf = (line: Line): string =>
-    middleOf(line)
-      .map((v) => Math.floor(v / defaultSettings.wall.most))
-      .join();
-  const cells = groupBy(lines, cellOf);
-  return lines.filter((line) => (cells.get(cellOf(line))?.length ?? 0) <= mostInPlace);
+/** Lines between common ends, within a wall's thickness: the panes of a window, or the leaves of a piece of wall. */
+interface Bundle {
+  lines: Line[];
+  /** Those that neither are outermost nor lie on them. */
+  inner: Line[];
 }
 
-/** Three or more lines between common ends, within a wall's thickness. */
-export function windows(looks: AllLooks, lines: readonly Line[]): void {
-  const open = withoutCrowds(lines.filter(({ path, length }) => looks[path] === null && length > 0.4 && length < 5));
+/** Pieces of one wall lie in one line within this, metres. */
+const series = 30;
+/** Lines this near to one another across are one, metres. */
+const across = 0.005;
+/** A wall that goes on beside a window is looked for so far beyond its end, metres. */
+const beyondEnd = 0.08;
+
+/**
+ * Three or more lines between common ends, within a wall's thickness. Where what lies between the outer two ends for
+ * good, at the corner of a building, only leaves of the wall do so: the panes of a row of windows have wall beyond.
+ * @param sides straight sides of outlines, which may be walls
+ */
+export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): void {
+  const isOpen = ({ path }: Line): boolean => looks[path] === null;
+  const open = lines.filter((line) => isOpen(line) && line.length > 0.4 && line.length < 5);
+  const drawn = new BoxIndex([...lines, ...sides].filter(isOpen), ({ a, b }) => boxOf([a, b], across));
+  for (const bundle of bundlesOf(open)) {
+    const { isInWall, isAlone } = surroundings(bundle, drawn);
+    if (isInWall)
+      for (const { path } of bundle.lines)
+        looks[path] = { role: 'window', why: `${bundle.lines.length} lines between common ends` };
+    else if (isAlone && isClosed(bundle, drawn))
+      for (const { path } of bundle.lines) looks[path] = { role: 'ignore', why: 'lines in a box, as of furniture' };
+  }
+}
+
+/** Whether lines across both ends of a bundle make a box of it. */
+function isClosed({ lines }: Bundle, drawn: BoxIndex<Line>): boolean {
+  const [first] = lines;
+  const u = unit(first);
+  const aside = (line: Line): number => (line.a[1] - first.a[1]) * u[0] - (line.a[0] - first.a[0]) * u[1];
+  const sorted = [...lines].sort((p, q) => aside(p) - aside(q));
+  const endsOf = ({ a, b }: Line): Point[] => ((b[0] - a[0]) * u[0] + (b[1] - a[1]) * u[1] > 0 ? [a, b] : [b, a]);
+  const [low, high] = [endsOf(sorted[0]), endsOf(sorted[sorted.length - 1])];
+  const isDrawn = (p: Point, q: Point): boolean =>
+    drawn.around(p, 2 * across).some(({ a, b }) => (near(a, p) && near(b, q)) || (near(b, p) && near(a, q)));
+  return isDrawn(low[0], high[0]) && isDrawn(low[1], high[1]);
+}
+
+const near = (p: Point, q: Point): boolean => distance(p, q) <= 2 * across;
+
+/**
+ * Whether a wall goes on beyond one of the ends of what lies in line with the inner lines of a bundle, and whether
+ * nothing else lies there.
+ */
+function surroundings({ lines, inner }: Bundle, drawn: BoxIndex<Line>): { isInWall: boolean; isAlone: boolean } {
+  const [first] = inner.length > 0 ? inner : lines;
+  const u = unit(first);
+  const [x, y] = middleOf(first);
+  const local = ([px, py]: Point): Point => [(px - x) * u[0] + (py - y) * u[1], (py - y) * u[0] - (px - x) * u[1]];
+  const inPlan = (along: number, offset: number): Point => [
+    x + u[0] * along - u[1] * offset,
+    y + u[1] * along + u[0] * offset,
+  ];
+  const offsets = lines.map((line) => local(middleOf(line))[1]);
+  const centre = (leastOf(offsets) + mostOf(offsets)) / 2;
+  const inLine = drawn.touching(boxOf([inPlan(-series, 0), inPlan(series, 0)])).flatMap((line) => {
+    const [p, q] = [local(line.a), local(line.b)];
+    return Math.abs(p[1]) < across && Math.abs(q[1]) < across && line.length > 0.4 ? [p[0], q[0]] : [];
+  });
+  const isAlone = mostOf(inLine) - leastOf(inLine) < first.length + across;
+  const isInWall = [leastOf(inLine) - beyondEnd, mostOf(inLine) + beyondEnd].some((along) => {
+    const faces = drawn.around(inPlan(along, centre), defaultSettings.wall.most / 2).filter((line) => {
+      const [p, q] = [local(line.a), local(line.b)];
+      const isLevel = Math.abs(p[1] - q[1]) < across && Math.abs(p[1] - centre) <= defaultSettings.wall.most / 2;
+      return isLevel && Math.min(p[0], q[0]) < along && Math.max(p[0], q[0]) > along;
+    });
+    return faces.length >= 2;
+  });
+  return { isInWall, isAlone };
+}
+
+const unit = ({ a, b, length }: Line): Point => [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+
+function bundlesOf(open: readonly Line[]): Bundle[] {
   const index = new BoxIndex(open, (line) => boxOf([middleOf(line)]));
-  for (const line of open) {
-    const { a, b, length } = line;
+  /** Lines with others beside them further than a wall is thick: treads of stairs, and patterns. */
+  const spread = new Set<Line>();
+  const bundles = open.flatMap((line): Bundle[] => {
     const middle = middleOf(line);
-    const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+    const [ux, uy] = unit(line);
+    const offset = (other: Line): number => {
+      const [x, y] = middleOf(other);
+      return (y - middle[1]) * ux - (x - middle[0]) * uy;
+    };
     const beside = index.around(middle, defaultSettings.wall.most).filter((other) => {
-      const [mx, my] = [(other.a[0] + other.b[0]) / 2 - middle[0], (other.a[1] + other.b[1]) / 2 - middle[1]];
+      const [x, y] = middleOf(other);
+      const along = (x - middle[0]) * ux + (y - middle[1]) * uy;
       const turn = Math.abs(ux * (other.b[1] - other.a[1]) - uy * (other.b[0] - other.a[0])) / other.length;
-      return Math.abs(other.length - length) < 0.02 && turn < 0.02 && Math.abs(mx * ux + my * uy) < 0.02;
+      return Math.abs(other.length - line.length) < 0.02 && turn < 0.02 && Math.abs(along) < 0.02;
     });
-    if (beside.length >= 3)
-      for (const { path } of beside)
-        looks[path] = { role: 'window', why: `${beside.length} lines between common ends` };
-  }
-}
-
-/** Ends this near to a jamb are on it, metres. */
-const onJamb = 0.02;
-
-/** Lines from the middle part of one jamb to that of another, with no face between the jambs' ends: single panes. */
-export function panes(looks: AllLooks, lines: readonly Line[]): void {
-  const open = lines.filter(({ path }) => looks[path] === null);
-  const jambs = open.filter(
-    ({ length }) => length >= defaultSettings.wall.least && length <= defaultSettings.wall.most,
-  );
-  const index = new BoxIndex(jambs, ({ a, b }) => boxOf([a, b], onJamb));
-  const ends = new BoxIndex(open, ({ a, b }) => boxOf([a, b], onJamb));
-  /** Where a point lies on a jamb that is square to a line: 0 and 1 are its ends. */
-  const jambAt = (p: Point, line: Line): Line | undefined =>
-    index.around(p).find((jamb) => {
-      const [ux, uy] = [(jamb.b[0] - jamb.a[0]) / jamb.length, (jamb.b[1] - jamb.a[1]) / jamb.length];
-      const [dx, dy] = [p[0] - jamb.a[0], p[1] - jamb.a[1]];
-      const along = (dx * ux + dy * uy) / jamb.length;
-      const square = Math.abs(ux * (line.b[0] - line.a[0]) + uy * (line.b[1] - line.a[1])) < 0.05 * line.length;
-      return square && Math.abs(dy * ux - dx * uy) < onJamb && along > 0.2 && along < 0.8;
-    });
-  for (const line of open) {
-    if (line.length < 0.4 || line.length > 3.5) continue;
-    const [from, to] = [jambAt(line.a, line), jambAt(line.b, line)];
-    if (!from || !to || from === to) continue;
-    // A face from jamb to jamb makes the stretch a wall with leaves.
-    const faced = [from.a, from.b].some((corner) =>
-      ends
-        .around(corner)
-        .some(
-          (face) =>
-            face !== from &&
-            Math.abs(face.length - line.length) < 2 * onJamb &&
-            [face.a, face.b].some((p) => distance(p, corner) < onJamb) &&
-            [face.a, face.b].some((p) => [to.a, to.b].some((q) => distance(p, q) < onJamb)),
-        ),
-    );
-    if (!faced) looks[line.path] = { role: 'window', why: 'a line from jamb to jamb' };
-  }
+    if (beside.length < 3) return [];
+    const offsets = beside.map(offset);
+    const [low, high] = [leastOf(offsets) + across, mostOf(offsets) - across];
+    if (high - low > defaultSettings.wall.most) for (const other of beside) spread.add(other);
+    return [{ lines: beside, inner: beside.filter((_, i) => offsets[i] > low && offsets[i] < high) }];
+  });
+  return bundles.filter(({ lines: own }) => !own.some((line) => spread.has(line)));
 }

@@ -1,8 +1,9 @@
 import type { PlacedPath, PlacedText } from '@/core/placed/placed';
 import { loopsOf, type LooseSide } from '@/core/patterns/loops';
 import { pathPoints } from '@/core/patterns/outlines';
+import { leastOf, mostOf } from '@/core/lists';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { centroid, contains } from '@/core/geometry/polygon';
+import { centroid, contains, leastRectangle } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 
 /** The ring at the end of a grid line that carries its label. */
@@ -10,6 +11,8 @@ export interface Bubble {
   centre: Point;
   radius: number;
   label: string | null;
+  /** Whether the ring is as deep as it is wide, and its corners lie about on a circle. */
+  even: boolean;
   /** The layer of a text that stands there alone; null where there is a ring. */
   alone: number | null;
   handles: string[];
@@ -34,6 +37,7 @@ const longestLabel = 6;
 interface Ring {
   centre: Point;
   radius: number;
+  even: boolean;
   outline: readonly Point[] | null;
   handles: string[];
 }
@@ -49,7 +53,7 @@ export function findBubbles(
   gap: number,
 ): { bubbles: Bubble[]; bare: Bubble[]; rest: PlacedPath[] } {
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
-  const bubbleOf = ({ centre, radius, outline, handles }: Ring): Bubble => {
+  const bubbleOf = ({ centre, radius, even, outline, handles }: Ring): Bubble => {
     const [text] = written
       .around(centre, radius)
       .filter(
@@ -61,7 +65,8 @@ export function findBubbles(
       )
       .sort((a, b) => distance(a.at, centre) - distance(b.at, centre));
     const label = text?.text ?? null;
-    return { centre, radius, label, alone: null, handles: [...new Set([...handles, ...(text ? [text.handle] : [])])] };
+    const all = [...new Set([...handles, ...(text ? [text.handle] : [])])];
+    return { centre, radius, even, label, alone: null, handles: all };
   };
   const bubbles: Bubble[] = [];
   const open: PlacedPath[] = [];
@@ -90,38 +95,45 @@ function bareLabels(texts: readonly PlacedText[], bubbles: readonly Bubble[]): B
     .map(({ text, at, height, handle, layer }) => ({
       centre: at,
       radius: aboutText * height,
+      even: true,
       label: text,
       alone: layer,
       handles: [handle],
     }));
 }
 
-/** Whether a path is one side that a bubble may have. */
-const isShort = ({ points, closed }: PlacedPath): boolean =>
-  !closed && points.length === 2 && distance(points[0], points[1]) <= radii.most;
+/** Whether a path is a side that a bubble may have, or some of them. */
+function isShort({ points, closed }: PlacedPath): boolean {
+  const [x0, y0, x1, y1] = boxOf(points);
+  return !closed && Math.hypot(x1 - x0, y1 - y0) <= radii.most;
+}
 
-/** Polygons of a bubble's size that loose lines close. */
+/** Polygons of a bubble's size that loose lines and arcs close. */
 function looseRings(paths: readonly PlacedPath[], gap: number): Ring[] {
-  const sides = paths.filter(isShort).map(({ points: [a, b], bulges: [bulge], handle, entity, layer }): LooseSide => ({
-    a,
-    b,
-    bulge,
-    handle,
-    entity,
-    layer,
-  }));
+  const sides = paths
+    .filter(isShort)
+    .flatMap(({ points, bulges, handle, entity, layer }) =>
+      points.slice(1).map((b, i): LooseSide => ({ a: points[i], b, bulge: bulges[i], handle, entity, layer })),
+    );
   return loopsOf(sides, gap, true).loops.flatMap(({ points, handles }) => {
     const ring = sizedRing(points);
     return ring === null ? [] : [{ ...ring, outline: points, handles }];
   });
 }
 
+/** Corners of an even ring are at least this share of the farthest from its middle; its depth is, of its width. */
+const leastEven = 0.8;
+
 /** The middle and the reach of an outline, where it has a bubble's size. */
-function sizedRing(points: readonly Point[]): { centre: Point; radius: number } | null {
+function sizedRing(points: readonly Point[]): { centre: Point; radius: number; even: boolean } | null {
   if (points.length < 3) return null;
   const centre = centroid(points);
-  const radius = Math.max(...points.map((p) => distance(p, centre)));
-  return radius >= radii.least && radius <= radii.most ? { centre, radius } : null;
+  const reaches = points.map((p) => distance(p, centre));
+  const radius = mostOf(reaches);
+  if (radius < radii.least || radius > radii.most) return null;
+  const box = leastRectangle(points);
+  const square = box !== null && Math.min(box.width, box.depth) >= leastEven * Math.max(box.width, box.depth);
+  return { centre, radius, even: square && leastOf(reaches) >= leastEven * radius };
 }
 
 function ringOf(path: PlacedPath): Ring | null {
@@ -130,7 +142,7 @@ function ringOf(path: PlacedPath): Ring | null {
     const radius = distance(path.points[0], path.points[1]) / 2;
     const centre: Point = [(path.points[0][0] + path.points[1][0]) / 2, (path.points[0][1] + path.points[1][1]) / 2];
     return radius >= radii.least && radius <= radii.most
-      ? { centre, radius, outline: null, handles: [path.handle] }
+      ? { centre, radius, even: true, outline: null, handles: [path.handle] }
       : null;
   }
   // A circle may be a polyline of two arcs.
@@ -139,15 +151,32 @@ function ringOf(path: PlacedPath): Ring | null {
   return ring === null ? null : { ...ring, outline, handles: [path.handle] };
 }
 
+/** How near to a ring an end is that runs into it, as shares of the ring's radius, and metres. */
+export interface Nearness {
+  /** Beside the ring's middle. */
+  across: number;
+  /** From the middle on: inside it, and short of it. */
+  least: number;
+  most: number;
+  more: number;
+}
+
+/** On layers of the grid a line may stop short of its bubble, or run on into it. */
+const loosely: Nearness = { across: 0.4, least: -1.1, most: 1.6, more: 0.3 };
+/** Among everything that is drawn a line ends on a ring, or on the side of a square. */
+export const strictly: Nearness = { across: 0.2, least: 0.6, most: 1.25, more: 0.05 };
+
 /** The bubble that an end of a line runs into: its centre on the line's run, its ring about at the end. */
-export function bubbleAt(end: Point, outward: Point, bubbles: BoxIndex<Bubble>): Bubble | null {
+export function bubbleAt(end: Point, outward: Point, bubbles: BoxIndex<Bubble>, near = loosely): Bubble | null {
   let best: { bubble: Bubble; away: number } | null = null;
-  for (const bubble of bubbles.around(end, 1.6 * radii.most + 0.3)) {
+  for (const bubble of bubbles.around(end, near.most * radii.most + near.more)) {
     const [dx, dy] = [bubble.centre[0] - end[0], bubble.centre[1] - end[1]];
     const along = dx * outward[0] + dy * outward[1];
     const across = Math.abs(dx * outward[1] - dy * outward[0]);
-    if (across > bubble.radius * 0.4 || along < -bubble.radius * 1.1 || along > bubble.radius * 1.6 + 0.3) continue;
-    const away = Math.abs(along - bubble.radius) + across;
+    const { radius } = bubble;
+    if (across > near.across * radius || along < near.least * radius || along > near.most * radius + near.more)
+      continue;
+    const away = Math.abs(along - radius) + across;
     if (best === null || away < best.away) best = { bubble, away };
   }
   return best?.bubble ?? null;

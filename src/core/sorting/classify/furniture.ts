@@ -1,0 +1,61 @@
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
+import { contains, leastRectangle } from '@/core/geometry/polygon';
+import { distance, lineCrossing, middle, nearestOnPiece, type Point } from '@/core/geometry/vector';
+import type { Primitives } from '@/core/underlay/primitives';
+import { findOutlines } from '@/core/patterns/outlines';
+import { defaultTolerance } from '@/core/tolerance';
+import { asPath, closedCorners, placedPath, type AllLooks, type Line } from './looks';
+
+/** A piece of furniture is no longer than this, and stands free of all else by that, metres. */
+const free = { longest: 2.6, by: 0.06 };
+
+interface Side {
+  path: number;
+  a: Point;
+  b: Point;
+}
+
+/** Rectangles of a table's or a cupboard's size that touch nothing: no pieces of walls, which others go on from. */
+export function furniture(looks: AllLooks, p: Primitives, k: number, lines: readonly Line[]): void {
+  const sides = looks.flatMap((look, path): Side[] => {
+    if (look?.role === 'ignore') return [];
+    const { points, closed } = placedPath(p, k, path);
+    return Array.from({ length: points.length - (closed ? 0 : 1) }, (_, i) => ({
+      path,
+      a: points[i],
+      b: points[(i + 1) % points.length],
+    }));
+  });
+  const index = new BoxIndex(sides, ({ a, b }) => boxOf([a, b]));
+  const isFree = (corners: readonly Point[], own: ReadonlySet<number>): boolean => {
+    const box = corners.length === 4 ? leastRectangle(corners) : null;
+    if (box === null || Math.max(box.width, box.depth) > free.longest) return false;
+    const bounds = boxOf(corners, free.by);
+    const inside = ([x, y]: Point): boolean =>
+      x >= bounds[0] && x <= bounds[2] && y >= bounds[1] && y <= bounds[3] && contains(corners, [x, y]);
+    const isOwn = ({ path, a, b }: Side): boolean => own.has(path) || inside(middle(a, b));
+    return !corners.some((a, i) => {
+      const side: Side = { path: -1, a, b: corners[(i + 1) % 4] };
+      return index.touching(boxOf([side.a, side.b], free.by)).some((other) => !isOwn(other) && areNear(side, other));
+    });
+  };
+  const why = 'a rectangle that stands free, as furniture does';
+  const isOpen = (path: number): boolean => looks[path] === null && p.chain[path] === 0;
+  for (let path = 0; path < looks.length; path += 1) {
+    const corners = isOpen(path) ? closedCorners(p, k, path) : null;
+    if (corners !== null && isFree(corners, new Set([path]))) looks[path] = { role: 'ignore', why };
+  }
+  const loose = lines.filter(({ path, length }) => isOpen(path) && length <= free.longest);
+  for (const { points, handles } of findOutlines(loose.map(asPath), defaultTolerance.gap).outlines) {
+    const own = handles.map(Number);
+    if (isFree(points, new Set(own))) for (const path of own) looks[path] = { role: 'ignore', why };
+  }
+}
+
+/** Whether two sides cross or come near one another. */
+function areNear(p: Side, q: Side): boolean {
+  const hit = lineCrossing(p.a, p.b, q.a, q.b);
+  if (hit !== null && hit.t >= 0 && hit.t <= 1 && hit.u >= 0 && hit.u <= 1) return true;
+  const isNear = (side: Side, at: Point): boolean => distance(nearestOnPiece(side.a, side.b, at), at) <= free.by;
+  return isNear(p, q.a) || isNear(p, q.b) || isNear(q, p.a) || isNear(q, p.b);
+}

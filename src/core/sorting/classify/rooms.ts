@@ -1,0 +1,78 @@
+import { groupBy } from '@/core/groupBy';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
+import { area, centroid, contains } from '@/core/geometry/polygon';
+import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
+import type { Primitives } from '@/core/underlay/primitives';
+import { centreOfText } from '@/core/underlay/textBox';
+import { closedCorners, placedPath, type AllLooks } from './looks';
+
+/** Rooms are this large at least, square metres, and their outlines have at most so many corners. */
+const room = { least: 1.5, mostCorners: 60 };
+/** Along this share of a room's outline the faces of walls are drawn too, this near, metres; doors part them. */
+const faced = { share: 0.6, near: 0.03 };
+/** An outline is looked at this often, metres. */
+const every = 0.25;
+
+/** Outlines about something written that lie on the faces of walls, drawn once more: rooms. */
+export function roomOutlines(looks: AllLooks, p: Primitives, k: number): void {
+  const open = looks.flatMap((look, path) => {
+    if (look !== null || p.chain[path] !== 0) return [];
+    const corners = p.start[path + 1] - p.start[path] <= room.mostCorners ? closedCorners(p, k, path) : null;
+    return corners !== null && Math.abs(area(corners)) >= room.least ? [{ path, corners }] : [];
+  });
+  if (open.length === 0) return;
+  const written = new BoxIndex(
+    p.texts.map((text): Point => {
+      const [x, y] = centreOfText(text);
+      return [x * k, y * k];
+    }),
+    (at) => boxOf([at]),
+  );
+  const index = new BoxIndex(sidesOf(looks, p, k), ({ a, b }) => boxOf([a, b], faced.near));
+  const isFaced = (at: Point, path: number): boolean =>
+    index
+      .around(at)
+      .some((side) => side.path !== path && distance(nearestOnPiece(side.a, side.b, at), at) <= faced.near);
+  const rooms = open.filter(({ path, corners }) => {
+    if (!written.touching(boxOf(corners)).some((at) => contains(corners, at))) return false;
+    const points = along(corners);
+    const on = points.filter((at) => isFaced(at, path)).length;
+    return on >= faced.share * points.length;
+  });
+  // Walls drawn as outlines have some that are a room's too: of two alike one is the wall's.
+  for (const alike of groupBy(rooms, ({ corners }) => placeOf(corners)).values())
+    looks[alike[alike.length - 1].path] = { role: 'zone', why: 'an outline about a text, on the faces of walls' };
+}
+
+/** Where an outline lies and how large it is, to five centimetres. */
+const placeOf = (corners: readonly Point[]): string =>
+  [...centroid(corners), Math.sqrt(Math.abs(area(corners)))].map((value) => Math.round(value / 0.05)).join();
+
+interface Side {
+  a: Point;
+  b: Point;
+  path: number;
+}
+
+/** The straight sides of all that looks like nothing yet. */
+const sidesOf = (looks: AllLooks, p: Primitives, k: number): Side[] =>
+  looks.flatMap((look, path): Side[] => {
+    if (look !== null || p.chain[path] !== 0) return [];
+    const { points, closed } = placedPath(p, k, path);
+    return Array.from({ length: points.length - (closed ? 0 : 1) }, (_, i) => ({
+      a: points[i],
+      b: points[(i + 1) % points.length],
+      path,
+    }));
+  });
+
+/** Points along an outline. */
+const along = (corners: readonly Point[]): Point[] =>
+  corners.flatMap((a, i) => {
+    const b = corners[(i + 1) % corners.length];
+    const steps = Math.max(1, Math.round(distance(a, b) / every));
+    return Array.from({ length: steps }, (_, s): Point => {
+      const t = (s + 0.5) / steps;
+      return [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+    });
+  });
