@@ -1,6 +1,7 @@
 'use client';
 import { bin, scaleLinear } from 'd3';
 import type { Candidate } from '@/core/reading/candidate';
+import { promise } from './review';
 
 /** How sure the reading is: a histogram of confidence with a threshold that can be moved. */
 export function ConfidenceChart({
@@ -49,7 +50,7 @@ export function ConfidenceChart({
           fontSize={10.5}
           fill="var(--mui-palette-zf-ink)"
         >
-          accept from here: {candidates.filter((candidate) => candidate.confidence >= threshold).length}
+          {promise(candidates.filter(({ confidence }) => confidence >= threshold))}
         </text>
         <text x={0} y={height + 11} fontSize={10} fill="var(--mui-palette-zf-ink2)">
           doubtful

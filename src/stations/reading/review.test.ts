@@ -1,5 +1,5 @@
 import type { Candidate } from '@/core/reading/candidate';
-import { kindsShown, lookThrough, type Judged, type Looking } from './review';
+import { kindsShown, lookThrough, type Judged, type Looking, promise } from './review';
 
 /** A round column that stands so far from its crossing, metres. */
 const column = (key: string, confidence: number, off: number, doubt: string | null = null): Candidate => ({
@@ -64,4 +64,11 @@ describe('what is listed and acted on', () => {
     expect(kindsShown(all, null, 'grid')).toEqual(['grid', 'column']);
     expect(kindsShown([], null, 'zone')).toEqual(['grid', 'column', 'zone']);
   });
+});
+
+test('what is accepted from a threshold on says how many of it are wrong, by what was said of each', () => {
+  // Ten at 0.9 have one wrong among them, three at 0.99 none.
+  const many = (n: number, confidence: number) => Array.from({ length: n }, (_, i) => column(String(i), confidence, 0));
+  expect(promise(many(10, 0.9))).toBe('accept from here: 10, about 1 of them wrong');
+  expect(promise(many(3, 0.99))).toBe('accept from here: 3, about none of them wrong');
 });
