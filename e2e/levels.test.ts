@@ -7,6 +7,7 @@ import { upperFloor } from '../demo/upper';
 import { onSurvey, survey, yard } from '../demo/yard';
 import { placeUpright } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
+import { dxf, groups, line } from '@/core/drawing/testing/dxf';
 import type { ModelFile } from '@/core/handover/model/schema';
 import type { ProjectState } from '@/core/model/state';
 import { flatten } from '@/core/underlay/flatten';
@@ -178,6 +179,31 @@ test('a typical level is repeated, follows its level, and becomes its own', asyn
   const now = await state();
   const own = Object.values(now.level).find(({ name }) => name === 'Ground 2')!;
   expect(Object.values(now.element).filter(({ levelId }) => levelId === own.id)).toHaveLength(45);
+});
+
+test('a title over several storeys proposes to repeat the level of its drawing, and undo takes it back', async () => {
+  const { page: other } = await stage.person();
+  const id = await newProject(stage, other, 'Titled');
+  const title = groups([0, 'TEXT'], [8, 'T'], [10, 0], [20, -3000], [40, 500], [1, '1st to 3rd floor']);
+  const walls = [0, 200].map((y) => line(0, y, 9000, y, 'A-WALL')).join('');
+  await bringIn(other, fileNamed('typical.dxf', dxf({ entities: walls + title })));
+  await station(other, 'Datum');
+  await other.getByRole('tab', { name: 'Levels', exact: true }).click();
+  await other.getByText('says \u201c1st to 3rd floor\u201d').waitFor();
+  await other.getByRole('button', { name: /^Repeat Ground 2 times, each/ }).click();
+  await other.getByText('repeats Ground').first().waitFor();
+  expect(await other.getByText('says \u201c1st to 3rd floor\u201d').count()).toBe(0);
+  await other.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
+  const repeated = async () => {
+    const { body } = await ask<{ state: ProjectState }>(stage, `/api/projects/${id}/state`);
+    return Object.values(body.state.level).filter(({ repeats }) => repeats !== null).length;
+  };
+  expect(await repeated()).toBe(2);
+  await other.keyboard.press('Control+z');
+  await other.getByText('says \u201c1st to 3rd floor\u201d').waitFor();
+  await other.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
+  expect(await repeated()).toBe(0);
+  await other.context().close();
 });
 
 test('two levels at one elevation are refused, a level that holds things asks what becomes of them, and undo brings all back', async () => {

@@ -57,7 +57,7 @@ export function drawWalls(hand: Hand, building: Building): void {
   const faces = [...building.rooms.flatMap(({ faces }) => faces), ...building.outside];
   const lines = faces.flat().flatMap((side) => piecesOf(hand, building, side));
   const jambs = building.gaps.filter((gap) => isCut(hand, gap)).flatMap(jambsOf);
-  if (hand.style.face === 'outlines') outlines(hand, [...lines, ...jambs]);
+  if (hand.style.face === 'outlines') polylines(hand, [...lines, ...jambs]);
   else if (hand.style.face === 'polylines') {
     polylines(hand, lines);
     for (const [a, b] of jambs) hand.draft.line(hand.layers.wall, a, b);
@@ -117,11 +117,7 @@ function chains(lines: readonly [XY, XY][]): XY[][] {
   });
 }
 
-/** Closed outlines of all connected walls, or the open chains that columns leave of them. */
-function outlines(hand: Hand, lines: readonly [XY, XY][]): void {
-  polylines(hand, lines);
-}
-
+/** Lines that go on from one another as polylines: with the jambs, closed outlines of all connected walls. */
 function polylines({ draft, layers }: Hand, lines: readonly [XY, XY][]): void {
   for (const chain of chains(lines)) {
     const closed = chain.length > 3 && keyOf(chain[0]) === keyOf(chain[chain.length - 1]);

@@ -28,6 +28,7 @@ import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { Table } from '@/ui/widgets/Table';
+import { TitlesPart } from './TitlesPart';
 
 const kindWords: Record<LevelKind, string> = {
   foundation: 'foundation',
@@ -89,6 +90,7 @@ export function LevelsPart() {
           ))}
         </Table>
       </Part>
+      <TitlesPart />
       <LevelInHand key={present.id} level={present} state={state} lengths={lengths} shift={shift} setShift={setShift} />
     </>
   );

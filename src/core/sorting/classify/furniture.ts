@@ -30,10 +30,7 @@ export function furniture(looks: AllLooks, p: Primitives, k: number, lines: read
   const isFree = (corners: readonly Point[], own: ReadonlySet<number>): boolean => {
     const box = corners.length === 4 ? leastRectangle(corners) : null;
     if (box === null || Math.max(box.width, box.depth) > free.longest) return false;
-    const bounds = boxOf(corners, free.by);
-    const inside = ([x, y]: Point): boolean =>
-      x >= bounds[0] && x <= bounds[2] && y >= bounds[1] && y <= bounds[3] && contains(corners, [x, y]);
-    const isOwn = ({ path, a, b }: Side): boolean => own.has(path) || inside(middle(a, b));
+    const isOwn = ({ path, a, b }: Side): boolean => own.has(path) || contains(corners, middle(a, b));
     return !corners.some((a, i) => {
       const side: Side = { path: -1, a, b: corners[(i + 1) % 4] };
       return index.touching(boxOf([side.a, side.b], free.by)).some((other) => !isOwn(other) && areNear(side, other));

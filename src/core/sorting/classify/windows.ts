@@ -1,10 +1,13 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance, type Point } from '@/core/geometry/vector';
+import { distance, middle, type Point } from '@/core/geometry/vector';
 import { leastOf, mostOf } from '@/core/lists';
 import { defaultSettings } from '@/core/patterns/settings';
 import type { AllLooks, Line } from './looks';
 
-const middleOf = ({ a, b }: Line): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+const middleOf = ({ a, b }: Line): Point => middle(a, b);
+
+/** Panes are so long, and those of one window as long as one another within that, metres. */
+const pane = { least: 0.4, most: 5, even: 0.02 };
 
 /** Lines between common ends, within a wall's thickness: the panes of a window, or the leaves of a piece of wall. */
 interface Bundle {
@@ -13,6 +16,8 @@ interface Bundle {
   inner: Line[];
 }
 
+/** Directions whose sine is below are one. */
+const turned = 0.02;
 /** Pieces of one wall lie in one line within this, metres. */
 const series = 30;
 /** Lines this near to one another across are one, metres. */
@@ -27,7 +32,7 @@ const beyondEnd = 0.08;
  */
 export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): void {
   const isOpen = ({ path }: Line): boolean => looks[path] === null;
-  const open = lines.filter((line) => isOpen(line) && line.length > 0.4 && line.length < 5);
+  const open = lines.filter((line) => isOpen(line) && line.length > pane.least && line.length < pane.most);
   const drawn = new BoxIndex([...lines, ...sides].filter(isOpen), ({ a, b }) => boxOf([a, b], across));
   for (const bundle of bundlesOf(open)) {
     const { isInWall, isAlone } = surroundings(bundle, drawn);
@@ -71,7 +76,7 @@ function surroundings({ lines, inner }: Bundle, drawn: BoxIndex<Line>): { isInWa
   const centre = (leastOf(offsets) + mostOf(offsets)) / 2;
   const inLine = drawn.touching(boxOf([inPlan(-series, 0), inPlan(series, 0)])).flatMap((line) => {
     const [p, q] = [local(line.a), local(line.b)];
-    return Math.abs(p[1]) < across && Math.abs(q[1]) < across && line.length > 0.4 ? [p[0], q[0]] : [];
+    return Math.abs(p[1]) < across && Math.abs(q[1]) < across && line.length > pane.least ? [p[0], q[0]] : [];
   });
   const isAlone = mostOf(inLine) - leastOf(inLine) < first.length + across;
   const isInWall = [leastOf(inLine) - beyondEnd, mostOf(inLine) + beyondEnd].some((along) => {
@@ -92,17 +97,17 @@ function bundlesOf(open: readonly Line[]): Bundle[] {
   /** Lines with others beside them further than a wall is thick: treads of stairs, and patterns. */
   const spread = new Set<Line>();
   const bundles = open.flatMap((line): Bundle[] => {
-    const middle = middleOf(line);
+    const at = middleOf(line);
     const [ux, uy] = unit(line);
     const offset = (other: Line): number => {
       const [x, y] = middleOf(other);
-      return (y - middle[1]) * ux - (x - middle[0]) * uy;
+      return (y - at[1]) * ux - (x - at[0]) * uy;
     };
-    const beside = index.around(middle, defaultSettings.wall.most).filter((other) => {
+    const beside = index.around(at, defaultSettings.wall.most).filter((other) => {
       const [x, y] = middleOf(other);
-      const along = (x - middle[0]) * ux + (y - middle[1]) * uy;
+      const along = (x - at[0]) * ux + (y - at[1]) * uy;
       const turn = Math.abs(ux * (other.b[1] - other.a[1]) - uy * (other.b[0] - other.a[0])) / other.length;
-      return Math.abs(other.length - line.length) < 0.02 && turn < 0.02 && Math.abs(along) < 0.02;
+      return Math.abs(other.length - line.length) < pane.even && turn < turned && Math.abs(along) < pane.even;
     });
     if (beside.length < 3) return [];
     const offsets = beside.map(offset);
