@@ -495,3 +495,38 @@ test('thousands of lines beside one another, as of a pattern, are no walls, and 
   const pattern = Array.from({ length: 20_000 }, (_, i) => line(0, i * 0.01, 2, i * 0.01, 'W')).join('');
   expect(readPlan(pattern)('wall')).toEqual([]);
 });
+
+test('walls are as thick as their jambs say, several of one length; ends of passages and of small rooms say nothing', () => {
+  // A house of 12 by 8 m with walls of 0.8 m, inside, and a door of 1 m in the middle of each.
+  const side = (x1: number, y1: number, x2: number, y2: number) => {
+    const length = Math.hypot(x2 - x1, y2 - y1);
+    const at = (s: number): [number, number] => [x1 + ((x2 - x1) * s) / length, y1 + ((y2 - y1) * s) / length];
+    const [p, q] = [at(length / 2 - 0.5), at(length / 2 + 0.5)];
+    return line(x1, y1, ...p, 'W') + line(...q, x2, y2, 'W');
+  };
+  const ring = (d: number) =>
+    side(-d, -d, 12 + d, -d) +
+    side(12 + d, -d, 12 + d, 8 + d) +
+    side(12 + d, 8 + d, -d, 8 + d) +
+    side(-d, 8 + d, -d, -d);
+  const jambs = [5.5, 6.5].map((x) => line(x, -0.8, x, 0, 'W') + line(x, 8, x, 8.8, 'W')).join('');
+  const others = [3.5, 4.5].map((y) => line(-0.8, y, 0, y, 'W') + line(12, y, 12.8, y, 'W')).join('');
+  const house = readPlan(ring(0) + ring(0.8) + jambs + others);
+  expect(house('wall').map(({ element }) => Number(element.thickness.toFixed(3)))).toEqual([0.8, 0.8, 0.8, 0.8]);
+  expect(house('opening')).toHaveLength(4);
+  expect(house('zone').map(({ areas }) => Number(areas.inner.toFixed(3)))).toEqual([96]);
+  // Six closets of 1 by 2 m in a row, parted by 0.1 m: their inner sides of 1 m are no jambs.
+  const closets = Array.from({ length: 6 }, (_, i) => rectangle(1.1 * i, 0, 1.1 * i + 1, 2, 'W')).join('');
+  const row = readPlan(closets + rectangle(-0.1, -0.1, 6.6, 2.1, 'W'));
+  expect([...new Set(row('wall').map(({ element }) => Number(element.thickness.toFixed(3))))]).toEqual([0.1]);
+});
+
+test('a window drawn from jamb to jamb is as wide as it is drawn, however wide', () => {
+  const faces = [0, 0.3].map((y) => line(0, y, 3, y, 'W') + line(12, y, 15, y, 'W')).join('');
+  const jambs = line(3, 0, 3, 0.3, 'W') + line(12, 0, 12, 0.3, 'W');
+  const panes = [0, 0.15, 0.3].map((y) => line(3, y, 12, y, 'G')).join('');
+  expect(readPlan(faces + jambs + panes)('opening').map(({ element }) => element.width)).toEqual([9]);
+  // A mark of 4 m in the middle of such a gap is no opening of 9 m.
+  const some = [0, 0.15, 0.3].map((y) => line(5, y, 9, y, 'G')).join('');
+  expect(readPlan(faces + jambs + some)('opening')).toEqual([]);
+});

@@ -25,6 +25,7 @@ import { markOuter } from './outer';
 import { writtenSizes } from './openingTexts';
 import { joinStrips, type Mark } from './runs';
 import { filledByColumns, stopsOf } from './stops';
+import { thickestWall } from './thickest';
 import { meantThickness } from './thickness';
 import { pairFaces, unique } from '@/core/patterns/strips';
 
@@ -52,7 +53,8 @@ export function* wallStages(
   yield 'faces of walls';
   const paths = scene.paths('wall');
   const { families, curved } = facesOf(paths, tolerance.offAxis, doubled, tolerance.gap);
-  const paired = families.map((family) => pairFaces(family, settings.wall));
+  const across = { ...settings.wall, most: thickestWall(families, settings.wall.most) };
+  const paired = families.map((family) => pairFaces(family, across));
   const strips = paired.flatMap(({ strips: own }) => own);
   yield 'walls and openings';
   const marks = marksOf(scene);

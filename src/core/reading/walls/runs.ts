@@ -35,7 +35,7 @@ export interface Mark {
 
 /** Strips whose middles lie within this on one line, of thicknesses within this, are one wall; metres. */
 const sameLine = 0.012;
-/** No opening is wider than this, metres, and none narrower. */
+/** No opening is narrower than this, metres, and none wider, unless it is drawn so from end to end. */
 export const openingWidth = { least: 0.4, most: 6.5 };
 /** A jamb is as long as a wall is thick. */
 const longestJamb = 1.2;
@@ -255,7 +255,6 @@ function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs,
   const [from, to] = [run.to, strip.from];
   const width = to - from;
   if (width <= 0.025) return { from, to: from, kind: 'opening', sources: [] };
-  if (width > openingWidth.most) return null;
   const [a, b] = [inPlan(run.family, from, run.offset), inPlan(run.family, to, run.offset)];
   if (width >= openingWidth.least) {
     const inside = drawn
@@ -263,6 +262,7 @@ function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs,
       .filter(({ points }) => standsIn(points, run, from, to));
     const doors = inside.filter(({ kind }) => kind === 'door');
     const shown = doors.length > 0 ? doors : inside;
+    if (width > openingWidth.most && !spans(shown, run, from, to)) return null;
     if (shown.length > 0)
       return {
         from,
@@ -281,6 +281,15 @@ function gapBetween(run: Run, strip: Strip, drawn: BoxIndex<Mark>, jambs: Jambs,
       return { from, to, kind: 'opening', sources: [] };
   }
   return filled(a, b, run.thickness) ? { from, to: from, kind: 'opening', sources: [] } : null;
+}
+
+/** What is drawn from one end of a gap to the other reaches this near to them, metres. */
+const atEnds = 0.15;
+
+/** Whether what is drawn in a gap goes from one of its ends to the other: such an opening may be of any width. */
+function spans(marks: readonly Mark[], run: Run, from: number, to: number): boolean {
+  const along = marks.flatMap(({ points }) => points.map((p) => inFamily(run.family, p)[0]));
+  return along.length > 0 && leastOf(along) <= from + atEnds && mostOf(along) >= to - atEnds;
 }
 
 /** Whether something is drawn in a gap: most of its extent along the wall lies in it, and it reaches into the wall. */
