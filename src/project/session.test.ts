@@ -205,6 +205,31 @@ test('what is heard of while a step is on its way is asked for afterwards', asyn
   expect(names(session).sort()).toEqual(['Mine', 'Theirs']);
 });
 
+test('what others do while their earlier doings are asked for is asked for once more', async () => {
+  const { server, session } = open();
+  const answer = server.fetch;
+  const held: (() => void)[] = [];
+  // The answer is what the server had when it was asked, and comes later.
+  Object.assign(globalThis, {
+    fetch: async (path: string, init?: { body?: string }) => {
+      const response = await answer(path, init);
+      await new Promise<void>((resolve) => held.push(resolve));
+      return response;
+    },
+  });
+  const first = session.pull();
+  await settled();
+  server.other('Theirs', [put('level', level(9, 'Theirs'))]);
+  const second = session.pull();
+  held.shift()!();
+  await first;
+  expect(names(session)).toEqual([]);
+  await settled();
+  held.shift()!();
+  await second;
+  expect([names(session), held]).toEqual([['Theirs'], []]);
+});
+
 test('a step on its way stays what was sent, though news come in between that would make it anew', async () => {
   const { server, session } = open();
   const answer = server.fetch;

@@ -110,6 +110,7 @@ export class Session {
   /** The newest version that the server has told of. */
   private heard = 0;
   private pulling: Promise<void> | null = null;
+  private pullingNext: Promise<void> | null = null;
   private source: EventSource | null = null;
   private messageKey = 0;
   /** As the server last told it, without the steps on their way. */
@@ -346,12 +347,17 @@ export class Session {
     this.inverses.delete(seq - stepsRemembered);
   }
 
-  /** Asks for what others did since. */
+  /** Asks for what others did since; while an answer is on its way, which may be from before, once more after it. */
   pull(): Promise<void> {
-    this.pulling ??= this.ask().finally(() => {
-      this.pulling = null;
-    });
-    return this.pulling;
+    if (this.pulling === null) {
+      this.pulling = this.ask().finally(() => {
+        this.pulling = null;
+        this.pullingNext = null;
+      });
+      return this.pulling;
+    }
+    this.pullingNext ??= this.pulling.then(() => this.pull());
+    return this.pullingNext;
   }
 
   private async ask(): Promise<void> {
