@@ -43,15 +43,6 @@ export function ConfidenceChart({
         ))}
         <path d={`M0 ${height + 0.5}h${width}`} stroke="var(--mui-palette-zf-line)" />
         <path d={`M${x(threshold)} 0V${height}`} stroke="var(--mui-palette-zf-ink)" strokeWidth={1.5} />
-        <text
-          x={threshold > 0.5 ? x(threshold) - 4 : x(threshold) + 4}
-          y={9}
-          textAnchor={threshold > 0.5 ? 'end' : 'start'}
-          fontSize={10.5}
-          fill="var(--mui-palette-zf-ink)"
-        >
-          {promise(candidates.filter(({ confidence }) => confidence >= threshold))}
-        </text>
         <text x={0} y={height + 11} fontSize={10} fill="var(--mui-palette-zf-ink2)">
           doubtful
         </text>
@@ -69,6 +60,7 @@ export function ConfidenceChart({
         onChange={(event) => move(Number(event.target.value))}
         style={{ width: '100%', margin: 0, accentColor: 'var(--mui-palette-zf-zircon)' }}
       />
+      <div>{promise(candidates.filter(({ confidence }) => confidence >= threshold))}</div>
     </div>
   );
 }

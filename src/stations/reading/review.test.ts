@@ -69,6 +69,6 @@ describe('what is listed and acted on', () => {
 test('what is accepted from a threshold on says how many of it are wrong, by what was said of each', () => {
   // Ten at 0.9 have one wrong among them, three at 0.99 none.
   const many = (n: number, confidence: number) => Array.from({ length: n }, (_, i) => column(String(i), confidence, 0));
-  expect(promise(many(10, 0.9))).toBe('accept from here: 10, about 1 of them wrong');
-  expect(promise(many(3, 0.99))).toBe('accept from here: 3, about none of them wrong');
+  expect(promise(many(10, 0.9))).toBe('Accept from here: 10, about 1 of them wrong');
+  expect(promise(many(3, 0.99))).toBe('Accept from here: 3, about none of them wrong');
 });

@@ -120,5 +120,5 @@ export const drawnOf = (result: ReadingResult | null, kind: ElementKind): number
 /** How many are accepted from a threshold on, and how many of those are wrong by what was said of each. */
 export function promise(accepted: readonly Candidate[]): string {
   const wrong = Math.round(accepted.reduce((sum, { confidence }) => sum + 1 - confidence, 0));
-  return `accept from here: ${accepted.length}, about ${wrong === 0 ? 'none' : wrong} of them wrong`;
+  return `Accept from here: ${accepted.length}, about ${wrong === 0 ? 'none' : wrong} of them wrong`;
 }
