@@ -1,7 +1,7 @@
 import { pushAll } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { cross, distance, dot, lineCrossing, scale, subtract, type Point } from '@/core/geometry/vector';
+import { cross, distance, dot, lineCrossing, middle, scale, subtract, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyAt, type BeamCandidate, type Evidence, type Unread } from '../candidate';
 import type { Scene } from '../scene';
@@ -44,8 +44,8 @@ export function readBeams(
   if (paths.length === 0) return { candidates: [], unread: [] };
   const posts = new BoxIndex(columns, ({ at, reach }) => boxOf([at], reach));
   const atColumn = (a: Point, b: Point) => {
-    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    return posts.around(middle).some(({ at, reach }) => distance(at, middle) < reach);
+    const between = middle(a, b);
+    return posts.around(between).some(({ at, reach }) => distance(at, between) < reach);
   };
   const families = facesOf(paths, tolerance.offAxis, 0.005, tolerance.gap).families.map((family) =>
     healed(family, (offset, from, to) => atColumn(inPlan(family, from, offset), inPlan(family, to, offset))),

@@ -4,35 +4,23 @@ import { distance, lineCrossing, middle, nearestOnPiece, type Point } from '@/co
 import type { Primitives } from '@/core/underlay/primitives';
 import { findOutlines } from '@/core/patterns/outlines';
 import { defaultTolerance } from '@/core/tolerance';
-import { asPath, closedCorners, placedPath, type AllLooks, type Line } from './looks';
+import { asPath, closedCorners, placedPath, sidesOf, type AllLooks, type Line } from './looks';
 
 /** A piece of furniture is no longer than this, and stands free of all else by that, metres. */
 const free = { longest: 2.6, by: 0.06 };
 
-interface Side {
-  path: number;
-  a: Point;
-  b: Point;
-}
+type Side = Pick<Line, 'a' | 'b'>;
 
 /** Rectangles of a table's or a cupboard's size that touch nothing: no pieces of walls, which others go on from. */
 export function furniture(looks: AllLooks, p: Primitives, k: number, lines: readonly Line[]): void {
-  const sides = looks.flatMap((look, path): Side[] => {
-    if (look?.role === 'ignore') return [];
-    const { points, closed } = placedPath(p, k, path);
-    return Array.from({ length: points.length - (closed ? 0 : 1) }, (_, i) => ({
-      path,
-      a: points[i],
-      b: points[(i + 1) % points.length],
-    }));
-  });
+  const sides = looks.flatMap((look, path) => (look?.role === 'ignore' ? [] : sidesOf(placedPath(p, k, path))));
   const index = new BoxIndex(sides, ({ a, b }) => boxOf([a, b]));
   const isFree = (corners: readonly Point[], own: ReadonlySet<number>): boolean => {
     const box = corners.length === 4 ? leastRectangle(corners) : null;
     if (box === null || Math.max(box.width, box.depth) > free.longest) return false;
-    const isOwn = ({ path, a, b }: Side): boolean => own.has(path) || contains(corners, middle(a, b));
+    const isOwn = ({ path, a, b }: Line): boolean => own.has(path) || contains(corners, middle(a, b));
     return !corners.some((a, i) => {
-      const side: Side = { path: -1, a, b: corners[(i + 1) % 4] };
+      const side: Side = { a, b: corners[(i + 1) % 4] };
       return index.touching(boxOf([side.a, side.b], free.by)).some((other) => !isOwn(other) && areNear(side, other));
     });
   };

@@ -68,3 +68,12 @@ export const asPath = ({ path, a, b }: Line): PlacedPath => ({
   circle: false,
   ...pathSource(path),
 });
+
+/** The straight chords of a path's sides, with the one that closes it. */
+export function sidesOf({ points, closed, entity: path }: PlacedPath): Line[] {
+  const count = points.length - (closed ? 0 : 1);
+  return Array.from({ length: count }, (_, i): Line => {
+    const [a, b] = [points[i], points[(i + 1) % points.length]];
+    return { path, a, b, length: distance(a, b) };
+  });
+}

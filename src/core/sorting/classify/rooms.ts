@@ -4,7 +4,7 @@ import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
 import type { Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
-import { closedCorners, placedPath, type AllLooks } from './looks';
+import { closedCorners, placedPath, sidesOf, type AllLooks } from './looks';
 
 /** Rooms are this large at least, square metres, and their outlines have at most so many corners. */
 const room = { least: 1.5, mostCorners: 60 };
@@ -28,7 +28,10 @@ export function roomOutlines(looks: AllLooks, p: Primitives, k: number): void {
     }),
     (at) => boxOf([at]),
   );
-  const index = new BoxIndex(sidesOf(looks, p, k), ({ a, b }) => boxOf([a, b], faced.near));
+  const drawn = looks.flatMap((look, path) =>
+    look === null && p.chain[path] === 0 ? sidesOf(placedPath(p, k, path)) : [],
+  );
+  const index = new BoxIndex(drawn, ({ a, b }) => boxOf([a, b], faced.near));
   const isFaced = (at: Point, path: number): boolean =>
     index
       .around(at)
@@ -47,24 +50,6 @@ export function roomOutlines(looks: AllLooks, p: Primitives, k: number): void {
 /** Where an outline lies and how large it is, to five centimetres. */
 const placeOf = (corners: readonly Point[]): string =>
   [...centroid(corners), Math.sqrt(Math.abs(area(corners)))].map((value) => Math.round(value / 0.05)).join();
-
-interface Side {
-  a: Point;
-  b: Point;
-  path: number;
-}
-
-/** The straight sides of all that looks like nothing yet. */
-const sidesOf = (looks: AllLooks, p: Primitives, k: number): Side[] =>
-  looks.flatMap((look, path): Side[] => {
-    if (look !== null || p.chain[path] !== 0) return [];
-    const { points, closed } = placedPath(p, k, path);
-    return Array.from({ length: points.length - (closed ? 0 : 1) }, (_, i) => ({
-      a: points[i],
-      b: points[(i + 1) % points.length],
-      path,
-    }));
-  });
 
 /** Points along an outline. */
 const along = (corners: readonly Point[]): Point[] =>
