@@ -126,6 +126,13 @@ describe('a grid line', () => {
     expect(lines(bent + stepped + circle(6.6, -0.5, '6')).map((found) => found?.[0])).toEqual(['6', '5']);
   });
 
+  test('keeps its leader where a dimension line ends at the same bend', () => {
+    const bent = line(0, 1, 0.6, 0, 'A') + line(0, 1, 0, 19, 'A') + circle(0.6, -0.5, '5');
+    const dimension = line(-9, 1, 0, 1, 'A');
+    const found = readPlan(dimension + bent)('grid').filter(({ proposedLabel }) => !proposedLabel);
+    expect(found.map(({ element }) => element.kind === 'line' && [element.label, element.end[1]])).toEqual([['5', 19]]);
+  });
+
   test('has the text for a label that a leader without a ring leads to, and two stubs with one text are one', () => {
     const bent = line(0, 1, 0, 19, 'A') + line(0, 1, 0.6, 0, 'A') + text(0.6, -0.3, '5', 'A');
     const stubs = line(6, 0, 6, 2, 'A') + line(6, 17, 6, 19, 'A') + text(6, -0.3, '6', 'A') + text(6, 19.3, '6', 'A');

@@ -1,5 +1,6 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { cross, distance, subtract, type Point } from '@/core/geometry/vector';
+import { leastBy } from '@/core/lists';
+import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
 import type { Bubble } from './bubbles';
 import type { GridPiece } from './joined';
 
@@ -23,8 +24,9 @@ const leader = {
 export interface Led {
   at: Point;
   bubble: Bubble;
-  /** The pieces that lead there. */
+  /** The pieces that lead there, and the one of the line that they lead to. */
   steps: GridPiece[];
+  line: GridPiece;
 }
 
 /**
@@ -69,16 +71,20 @@ function walk(
   from: Point,
   ends: BoxIndex<{ piece: GridPiece; at: Point; other: Point }>,
   gap: number,
-): { at: Point; steps: GridPiece[] } | null {
+): { at: Point; steps: GridPiece[]; line: GridPiece } | null {
   const steps = [first];
   let at = from;
   while (steps.length <= leader.steps) {
     const last = steps[steps.length - 1];
     if (lengthOf(last) > leader.longest) return null;
-    const next = ends.around(at, gap).find(({ piece, at: end }) => !steps.includes(piece) && distance(end, at) <= gap);
-    if (next === undefined || isStraight(last, next.piece)) return null;
+    // Where other lines end there too, it goes on the straightest way.
+    const onward = ends
+      .around(at, gap)
+      .filter(({ piece, at: end }) => !steps.includes(piece) && distance(end, at) <= gap);
+    const next = leastBy(onward, (end) => -forward(last, at, end.other));
+    if (next === null || isStraight(last, next.piece)) return null;
     if (lengthOf(next.piece) >= leader.lineShare * lengthOf(last) && lengthOf(next.piece) > leader.longest)
-      return { at, steps };
+      return { at, steps, line: next.piece };
     steps.push(next.piece);
     at = next.other;
   }
@@ -90,6 +96,16 @@ const lengthOf = ({ a, b }: GridPiece): number => distance(a, b);
 const isStraight = (p: GridPiece, q: GridPiece): boolean =>
   Math.abs(cross(subtract(p.b, p.a), subtract(q.b, q.a))) < leader.straight * lengthOf(p) * lengthOf(q);
 
-/** The leader that ties a bubble to an end of a line. */
-export const ledTo = (end: Point, leaders: BoxIndex<Led>): Led | null =>
-  leaders.around(end, leader.atEnd).find(({ at }) => distance(at, end) <= leader.atEnd) ?? null;
+/** How far a way on from a place keeps to the direction of the piece before: the cosine of the turn. */
+function forward({ a, b }: GridPiece, at: Point, to: Point): number {
+  const before = distance(a, at) > distance(b, at) ? subtract(at, a) : subtract(at, b);
+  const after = subtract(to, at);
+  return dot(before, after) / (Math.hypot(...before) * Math.hypot(...after));
+}
+
+/** The leader that ties a bubble to an end of a line of such pieces. */
+export const ledTo = (end: Point, pieces: readonly GridPiece[], leaders: BoxIndex<Led>): Led | null =>
+  leaders
+    .around(end, leader.atEnd)
+    .find(({ at, line }) => distance(at, end) <= leader.atEnd && pieces.some(({ entity }) => entity === line.entity)) ??
+  null;

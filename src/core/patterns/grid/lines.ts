@@ -67,7 +67,7 @@ export function endedLines(
   };
   return joinLines(familiesOf(pieces, tolerance.offAxis), tolerance.gap, tolerance.gridGap, goesOn).map((line) => {
     const direct = endsOf(line, rings, near);
-    const led = [line.start, line.end].map((end, i) => (direct[i] === null ? ledTo(end, leaders) : null));
+    const led = [line.start, line.end].map((end, i) => (direct[i] === null ? ledTo(end, line.pieces, leaders) : null));
     return {
       line,
       ends: direct.map((bubble, i) => bubble ?? led[i]?.bubble ?? null),
