@@ -80,6 +80,7 @@ function taking(entities: number): void {
           picked: { lines: new Map(), blocks: new Map() },
           accepted: [],
           settings: defaultSettings,
+          linked: [],
           kind: 'wall',
           own: true,
           path: paths.indexOf(index.path[near]),

@@ -15,6 +15,7 @@ import type { Candidate } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
 import { plainLevel } from '@/core/model/levels';
 import { resolveBuilding } from '@/core/resolved/resolve';
+import { rowsOfDrawing } from '@/core/reading/beams/schedule';
 import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { toleranceFor } from '@/core/patterns/settings';
@@ -126,6 +127,10 @@ async function readDrawing(file: string, settings: Settings): Promise<Result<Dig
 function convertDrawings(drawings: { name: string; digest: Digest }[], settings: Settings) {
   const warnings: string[] = [];
   const elements: ElementRow[] = [];
+  const sheets = drawings.map(({ name, digest: { drawing, primitives } }) => ({
+    sheet: name,
+    rows: rowsOfDrawing(drawing, primitives),
+  }));
   let first: Placement | null = null;
   let number = 0;
   for (const {
@@ -154,6 +159,7 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
     const { candidates } = read({
       scene,
       accepted: elements.flatMap((element) => (element.kind === 'grid' ? [element.shape] : [])),
+      linked: sheets.filter(({ sheet }) => sheet !== name),
       tolerance: toleranceFor(taken),
     });
     const newId = ({ kind }: Candidate) => {

@@ -13,7 +13,8 @@ import type { Candidate } from '@/core/reading/candidate';
 import type { ReadingResult, ReadingStage } from '@/core/reading/read';
 import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
 import type { Role } from '@/core/sorting/roles';
-import { readInWorker, type ReadingOrder, type Underlay } from './underlays';
+import { activeDrawings } from './projectRow';
+import { readInWorker, underlayOf, useUnderlays, type ReadingOrder, type Underlay } from './underlays';
 
 /** Where a reading is. */
 type Stage = Omit<ReadingStage, 'soFar'>;
@@ -76,7 +77,9 @@ export const useReadings = create<ReadingStore>()((set, get) => ({
     };
     // Walls beside count by their number: each of their edits would have the drawing read anew.
     const { below, structural } = order.around;
-    const told = { ...order, around: [below?.length, structural?.length] };
+    const { entries } = useUnderlays.getState();
+    const sheets = order.sheets.map(({ drawingId, name }) => [name, underlayOf(entries, drawingId)?.basis]);
+    const told = { ...order, sheets, around: [below?.length, structural?.length] };
     const basis = JSON.stringify([underlay.basis, told]);
     const before = get().readings[drawing.id];
     if (before?.basis === basis) return;
@@ -124,7 +127,16 @@ export function readingOrder(state: Model, drawingId: string, underlay: Underlay
     accepted: [...state.ofKind('grid')].filter(({ source }) => source?.drawing !== drawingId).map(({ shape }) => shape),
     settings: settingsOf(state),
     around: noWallsAround,
+    sheets: sheetsBeside(state, drawingId),
   };
+}
+
+/** The other drawings of the project that are open and hold schedules. */
+function sheetsBeside(state: Model, drawingId: string): ReadingOrder['sheets'] {
+  const { entries } = useUnderlays.getState();
+  return activeDrawings(state).flatMap(({ id, name }) =>
+    id !== drawingId && underlayOf(entries, id)?.schedules === true ? [{ drawingId: id, name }] : [],
+  );
 }
 
 /** What reading takes for granted in this project. */

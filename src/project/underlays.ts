@@ -48,6 +48,8 @@ export interface Underlay {
   segments: SegmentStore;
   mirror: MirrorVerdict;
   counts: Record<string, StepCount>;
+  /** Whether it holds schedules. */
+  schedules: boolean;
 }
 
 /** A drawing's underlay while it is made, or made anew: the one before stays until the next is there. */
@@ -91,22 +93,17 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
     put(drawingId, { basis, opening: true, underlay: before, problem: null });
     const still = () => get().entries[drawingId]?.basis === basis;
     try {
-      const { layers, blocks, primitives, index, segments, mirror, counts } = await remote().open(order);
+      const { index, ...opened } = await remote().open(order);
       if (still())
         put(drawingId, {
           basis,
           opening: false,
           problem: null,
           underlay: {
+            ...opened,
             fileId,
             basis,
-            layers,
-            blocks,
-            primitives,
             index: openIndex(index),
-            segments,
-            mirror,
-            counts,
           },
         });
     } catch (error) {

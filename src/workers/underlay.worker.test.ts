@@ -202,6 +202,7 @@ test('grid and columns are read from the cleaned drawing: what is left out is no
     accepted: [],
     settings: defaultSettings,
     around: noWallsAround,
+    sheets: [],
   });
   const all = (await api.read('d-ground', readingOf())).candidates;
   expect(all.filter(({ kind }) => kind === 'grid').length).toBe(gridLines().length + 2);
@@ -223,6 +224,7 @@ test('a reading can be stopped with what it has, and a later one takes its place
     accepted: [],
     settings: defaultSettings,
     around: noWallsAround,
+    sheets: [],
   };
   const heard: string[] = [];
   const stopped = await api.read('d-ground', what, ({ doing }) => {

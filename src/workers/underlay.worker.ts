@@ -14,6 +14,7 @@ import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import { readGrid } from '@/core/reading/grid/readGrid';
 import type { Meaning } from '@/core/reading/meanings';
+import { rowsOfDrawing, type ScheduleRow, type ScheduleSheet } from '@/core/reading/beams/schedule';
 import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
@@ -54,6 +55,8 @@ export interface UnderlayData {
   mirror: MirrorVerdict;
   /** What each step of the recipe touched, by its id. */
   counts: Record<string, StepCount>;
+  /** Whether it holds schedules. */
+  schedules: boolean;
 }
 
 /** A drawing to be opened: its file, where that is fetched, and how it is cleaned. */
@@ -101,6 +104,8 @@ export interface ReadingOrder {
   accepted: GridLine[];
   settings: ReadingSettings;
   around: WallsAround;
+  /** Other drawings of the project that hold schedules. */
+  sheets: { drawingId: string; name: string }[];
 }
 
 /** What is pointed at to be taken: a kind, and the lines about a place. */
@@ -126,7 +131,10 @@ export interface TakeOrder {
 const shown = new Map<string, string>();
 /** The reading of each drawing that is under way. */
 const runs = new Map<string, symbol>();
-const drawings = new Map<string, { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives }>();
+const drawings = new Map<
+  string,
+  { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives; rows: readonly ScheduleRow[] }
+>();
 
 function openDrawing(drawingId: string) {
   const open = drawings.get(drawingId);
@@ -145,6 +153,13 @@ function sceneOf(
   });
 }
 
+/** The schedules of other drawings that are open. */
+const linkedSheets = (sheets: ReadingOrder['sheets']): ScheduleSheet[] =>
+  sheets.flatMap(({ drawingId, name }) => {
+    const rows = drawings.get(drawingId)?.rows;
+    return rows === undefined ? [] : [{ sheet: name, rows }];
+  });
+
 /** The primitives before a step of the recipe, or after all of it. */
 function before(drawingId: string, step: number | null): { kitchen: Kitchen; primitives: Primitives } {
   const { kitchen, recipe, primitives } = openDrawing(drawingId);
@@ -161,7 +176,8 @@ const api = {
     const { drawing, raw } = file;
     const kitchen: Kitchen = { drawing, raw, metresPerUnit };
     const { primitives, counts } = applyRecipe(kitchen, recipe);
-    drawings.set(drawingId, { file, kitchen, recipe, primitives });
+    const rows = rowsOfDrawing(drawing, primitives);
+    drawings.set(drawingId, { file, kitchen, recipe, primitives, rows });
     const ready = primitives === raw && !dashed ? file.takeLaid() : null;
     const { index, segments } = ready ?? layOut(primitives, dashed);
     const [empty, unused] = [new Set(emptyLayers(drawing)), new Set(unusedBlocks(drawing))];
@@ -173,6 +189,7 @@ const api = {
       segments,
       mirror: mirrorWise(raw),
       counts,
+      schedules: rows.length > 0,
     };
     return transfer(data, [
       index.tree,
@@ -328,6 +345,7 @@ const api = {
       picked: { lines: new Map(order.picked.lines), blocks: new Map(order.picked.blocks) },
       accepted: order.accepted,
       settings: order.settings,
+      linked: linkedSheets(order.sheets),
       kind: what.kind,
       own: what.own,
       path: what.path === null ? null : what.paths.indexOf(what.path),
@@ -344,7 +362,7 @@ const api = {
    */
   async read(
     drawingId: string,
-    { placement, roles, picked, meanings, accepted, settings, around }: ReadingOrder,
+    { placement, roles, picked, meanings, accepted, settings, around, sheets }: ReadingOrder,
     watch?: (stage: Omit<ReadingStage, 'soFar'>) => void,
   ): Promise<ReadingResult> {
     const scene = sceneOf(drawingId, { placement, roles, picked });
@@ -356,6 +374,7 @@ const api = {
       meanings,
       settings,
       around,
+      linked: linkedSheets(sheets),
       tolerance: toleranceFor(placement.unit, settings),
     });
     for (;;) {

@@ -43,6 +43,7 @@ function boardDrawing(
     segments: buildSegments(primitives),
     mirror: mirrorWise(primitives),
     counts: {},
+    schedules: false,
   };
   return {
     id,

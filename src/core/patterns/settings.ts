@@ -17,7 +17,13 @@ export const settingsSchema = v.strictObject({
   column: v.strictObject({ least: thickness, most: thickness }),
   door: v.strictObject({ height: length(0.1, 50) }),
   window: v.strictObject({ sill: length(0, 50), height: length(0.1, 50) }),
-  beam: v.strictObject({ least: thickness, most: thickness, depth: thickness }),
+  beam: v.strictObject({
+    least: thickness,
+    most: thickness,
+    depth: thickness,
+    /** Which of two written numbers is the width, where nothing drawn tells. */
+    first: v.optional(v.picklist(['width', 'depth']), 'width'),
+  }),
   /** Thickness of slabs, and how far the slab of a building without a drawn one reaches beyond its outer faces. */
   slab: v.strictObject({ thickness, edge: length(-5, 5) }),
   /** Zones smaller than this, square metres, are shafts. */
@@ -41,7 +47,7 @@ export const defaultSettings: ReadingSettings = {
   column: { least: 0.08, most: 3 },
   door: { height: 2.1 },
   window: { sill: 0.9, height: 1.2 },
-  beam: { least: 0.1, most: 1.2, depth: 0.5 },
+  beam: { least: 0.1, most: 1.2, depth: 0.5, first: 'width' },
   slab: { thickness: 0.2, edge: 0 },
   zone: { least: 1 },
   outdoor: { height: 0.1 },

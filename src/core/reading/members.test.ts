@@ -4,7 +4,8 @@ import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
-import { scheduleOf, sizeOf } from './beams/marks';
+import { firstNumberOf, sizeOf } from './beams/marks';
+import { scheduled, scheduleRows } from './beams/schedule';
 import type { BeamCandidate, Candidate, OutdoorCandidate, SlabCandidate } from './candidate';
 import { read } from './read';
 import { Scene } from './scene';
@@ -143,13 +144,67 @@ describe('sizes in marks', () => {
         at(0, -1, 'B9'),
         at(2, -1.6, '400x800'),
       ];
-      const schedule = scheduleOf(texts, new BoxIndex(texts, (text_) => boxOf([text_.at])));
-      expect([...schedule]).toEqual([
-        ['B1', '300x600'],
-        ['RB', '20/45'],
+      const sheets = [{ sheet: null, rows: scheduleRows(texts) }];
+      expect(['B1', 'RB7', 'B9'].map((name) => scheduled(name, sheets)[0]?.words)).toEqual([
+        '300x600',
+        '20/45',
+        undefined,
       ]);
     },
   );
+
+  /** A sheet of rows of texts, two metres from cell to cell. */
+  const sheetOf = (sheet: string | null, ...rows: string[][]) => ({
+    sheet,
+    rows: scheduleRows(
+      rows.flatMap((cells, y) =>
+        cells.map((words, x) => ({
+          text: words,
+          at: [2 * x, -y] as [number, number],
+          height: 0.2,
+          angle: 0,
+          handle: '',
+          entity: 0,
+          layer: 0,
+        })),
+      ),
+    ),
+  });
+
+  test('a mark is followed from the plan over its type and its section to the sheet that gives the size', () => {
+    const sheets = [
+      sheetOf(null, ['T14', 'Type R']),
+      sheetOf('S-201', ['Type R', 'C-C']),
+      sheetOf('S-301', ['Section C', '300x600']),
+    ];
+    expect(scheduled('T14', sheets)).toEqual([
+      {
+        words: '300x600',
+        hops: ['T14 in the schedule: Type R', 'R in S-201: C-C', 'C in S-301: 300x600'],
+      },
+    ]);
+  });
+
+  test('sheets that say different sizes are all told, and rows that lead round in a ring say none', () => {
+    const both = scheduled('B2', [sheetOf('S-201', ['B2', '300x600']), sheetOf('S-202', ['B2', '250x600'])]);
+    expect(both.map(({ words }) => words)).toEqual(['300x600', '250x600']);
+    expect(scheduled('B2', [sheetOf(null, ['B2', 'Type A'], ['Type A', 'Type D'], ['Type D', 'Type A'])])).toEqual([]);
+  });
+
+  test('labels of grid lines in a row are no schedule', () => {
+    const row = ['A', 'B', 'C', 'D', '300x600'];
+    expect(scheduled('A1', [sheetOf(null, row)])).toEqual([]);
+    expect(scheduled('B1', [sheetOf(null, ['B1', 'A'], row)])).toEqual([]);
+  });
+
+  test('which number is the width is what is drawn', () => {
+    expect(sizeOf('600x300', 0.3)).toEqual({ width: 0.3, depth: 0.6 });
+    expect(sizeOf('600x300', null, 'mm', 'depth')).toEqual({ width: 0.3, depth: 0.6 });
+    expect(firstNumberOf('600x300', 0.3, 'mm')).toBe('depth');
+    expect(firstNumberOf('30/60', 0.3, 'mm')).toBe('width');
+    expect(firstNumberOf('30/30', 0.3, 'mm')).toBeNull();
+    expect(firstNumberOf('30/60', 0.45, 'mm')).toBeNull();
+  });
 });
 
 describe('beams', () => {

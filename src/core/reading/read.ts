@@ -6,6 +6,7 @@ import { distance } from '@/core/geometry/vector';
 import type { Role } from '@/core/sorting/roles';
 import type { Tolerance } from '@/core/tolerance';
 import { readBeams } from './beams/readBeams';
+import type { ScheduleSheet } from './beams/schedule';
 import type { Candidate, Unread } from './candidate';
 import { readColumns } from './columns/readColumns';
 import { readGrid } from './grid/readGrid';
@@ -52,6 +53,8 @@ export interface ReadingTask {
   meanings?: readonly (Meaning | null)[];
   /** Walls of other drawings and levels, to tell by whether those read carry. */
   around?: WallsAround;
+  /** Schedules of other sheets, by which marks have sizes. */
+  linked?: readonly ScheduleSheet[];
   /** Grid lines and columns that were read of the same paths before, under other roles of the rest. */
   frames?: Map<string, Frame>;
 }
@@ -77,6 +80,7 @@ export function* readStages({
   settings = defaultSettings,
   meanings = [],
   around = noWallsAround,
+  linked = [],
   frames,
 }: ReadingTask): Generator<ReadingStage, ReadingResult> {
   const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
@@ -144,7 +148,7 @@ export function* readStages({
   add(['wall', 'opening'], [...told, ...walls.value.openings], walls.value.unread);
   const { segments } = walls.value;
   yield at('beams');
-  const beams = readBeams(scene, obstacles, segments, settings, tolerance);
+  const beams = readBeams(scene, obstacles, segments, settings, tolerance, linked);
   add(['beam'], beams.candidates, beams.unread);
   yield at('zones');
   const marks = new Set([...columns.candidates, ...beams.candidates].flatMap(({ handles }) => handles));

@@ -10,6 +10,7 @@ import type { Placement } from '@/core/datum/placement';
 import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
 import type { Role } from '@/core/sorting/roles';
 import type { Primitives } from '@/core/underlay/primitives';
+import type { ScheduleSheet } from './beams/schedule';
 import { shapedOf, type Candidate } from './candidate';
 import { readStages, type ReadingTask } from './read';
 import { Scene, type PickedRoles } from './scene';
@@ -25,6 +26,8 @@ export interface TakeTask {
   picked: PickedRoles;
   accepted: readonly GridLine[];
   settings: ReadingSettings;
+  /** Schedules of other sheets. */
+  linked: readonly ScheduleSheet[];
   kind: ReadKind;
   /** Whether the roles that lines have are one way to read them. */
   own: boolean;
@@ -71,10 +74,10 @@ function* waysOf({ drawing, primitives, roles, picked, kind, own, path }: TakeTa
 
 /** What the reader makes of the lines in one way; it goes no further than the kind that is asked for. */
 function readIn(task: TakeTask, { roles, picked }: Roles, frames: ReadingTask['frames']): Candidate[] {
-  const { drawing, primitives, placement, accepted, settings, kind } = task;
+  const { drawing, primitives, placement, accepted, settings, linked, kind } = task;
   const scene = new Scene(drawing, primitives, placement, roles, picked);
   const tolerance = toleranceFor(placement.unit, settings);
-  const reading = readStages({ scene, accepted, settings, tolerance, frames });
+  const reading = readStages({ scene, accepted, settings, tolerance, linked, frames });
   for (;;) {
     const step = reading.next();
     if (step.done || !step.value.soFar.left.includes(kind)) {

@@ -1,6 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
 import { degrees, radians } from '@/core/geometry/vector';
 import { put } from '@/core/model/edits';
@@ -63,6 +65,21 @@ export function SettingsPart({ unit }: { unit: LengthUnit }) {
         {length('beam', 'least', 'Narrowest beam', 0.01)}
         {length('beam', 'most', 'Widest beam', 0.01)}
         {length('beam', 'depth', 'Depth without a mark', 0.01)}
+        <TextField
+          select
+          size="small"
+          label="First number of a size"
+          value={settings.beam.first}
+          onChange={({ target }) =>
+            change(
+              { ...settings, beam: { ...settings.beam, first: target.value === 'depth' ? 'depth' : 'width' } },
+              `Reading: first number is the ${target.value}`,
+            )
+          }
+        >
+          <MenuItem value="width">width</MenuItem>
+          <MenuItem value="depth">depth</MenuItem>
+        </TextField>
       </Group>
       <Group title="Doors and windows" mark={<RoleMark role="door" />}>
         {length('door', 'height', 'Door height', 0.1)}

@@ -117,6 +117,8 @@ function useReadingAt(station: StationName, scene: BoardScene): void {
   const moment = useMoment('drawing', 'placement', 'role', 'pick', 'library', 'project', 'element');
   const { drawings } = scene;
   const taking = useBoard((board) => board.tool.kind === 'take');
+  // Marks have their sizes from the schedules of whatever sheets are open.
+  const schedules = useUnderlays(({ entries }) => Object.values(entries).filter((e) => e.underlay?.schedules).length);
   // A drawing whose reading was forgotten is read again.
   const forgotten = useReadings(({ readings }) => drawings.filter(({ id }) => !readings[id]).length);
   useEffect(() => {
@@ -126,7 +128,7 @@ function useReadingAt(station: StationName, scene: BoardScene): void {
       const drawing = model.drawing[id];
       if (drawing && model.placement[id]?.upright === null) useReadings.getState().refresh(model, drawing, underlay);
     }
-  }, [station, taking, drawings, moment, forgotten]);
+  }, [station, taking, drawings, moment, forgotten, schedules]);
 }
 
 /** The building in the first drawing that is there is looked at, where no view was kept. */

@@ -1,6 +1,5 @@
 import type { PlacedText } from '@/core/placed/placed';
 import { leastBy } from '@/core/lists';
-import type { BoxIndex } from '@/core/geometry/boxIndex';
 import { metresPer, type LengthUnit } from '@/core/units/length';
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
 
@@ -32,6 +31,9 @@ function usualUnit(a: number, b: number, decimals: boolean, drawnIn: LengthUnit)
 /** The units that sizes are written in, the likelier first. */
 const writtenIn: readonly LengthUnit[] = ['mm', 'cm', 'm', 'in'];
 
+/** Which of two written numbers is the width. */
+export type FirstNumber = 'width' | 'depth';
+
 /** A written width and a drawn one are the same within this, metres. */
 const sameWidth = 0.012;
 
@@ -41,22 +43,37 @@ const sameWidth = 0.012;
  * in inches or feet, those with decimals metres, others millimetres. `200x100x8` is hollow.
  * @param drawn the width that is drawn beside it, metres; null where none is
  * @param drawnIn what the drawing is in
+ * @param first which number is the width where what is drawn does not tell
  */
-export function sizeOf(text: string, drawn: number | null = null, drawnIn: LengthUnit = 'mm'): Size | null {
+export function sizeOf(
+  text: string,
+  drawn: number | null = null,
+  drawnIn: LengthUnit = 'mm',
+  first: FirstNumber = 'width',
+): Size | null {
   const match = written.exec(text);
   if (!match) return null;
   const [a, b] = [match[1], match[2]].map(numberOf);
-  const sizeIn = (unit: LengthUnit): Size => {
-    const [width, depth] = [a, b].map((value) => Number((value * metresPer[unit]).toFixed(6)));
-    return { width, depth };
+  const sizeIn = (unit: LengthUnit, order: FirstNumber): Size => {
+    const [one, other] = [a, b].map((value) => Number((value * metresPer[unit]).toFixed(6)));
+    return order === 'width' ? { width: one, depth: other } : { width: other, depth: one };
   };
-  const fitting =
-    drawn === null ? undefined : writtenIn.map(sizeIn).find(({ width }) => Math.abs(width - drawn) <= sameWidth);
-  const size = fitting ?? sizeIn(usualUnit(a, b, /[.,]/.test(match[1]), drawnIn));
+  const orders: FirstNumber[] = first === 'width' ? ['width', 'depth'] : ['depth', 'width'];
+  const ways = orders.flatMap((order) => writtenIn.map((unit) => sizeIn(unit, order)));
+  const fitting = drawn === null ? undefined : ways.find(({ width }) => Math.abs(width - drawn) <= sameWidth);
+  const size = fitting ?? sizeIn(usualUnit(a, b, /[.,]/.test(match[1]), drawnIn), first);
   if (size.width < 0.05 || size.depth < 0.05 || size.width >= 5 || size.depth >= 5) return null;
   // A third number is the thickness of the walls of a hollow section, in millimetres.
   const wall = match[3] === undefined ? null : Number(match[3].replace(',', '.')) / 1000;
   return wall !== null && wall > 0 && 2 * wall < Math.min(size.width, size.depth) ? { ...size, wall } : size;
+}
+
+/** Which number is the width by what is drawn; null where both could be, or neither. @param drawn the width, metres */
+export function firstNumberOf(text: string, drawn: number, drawnIn: LengthUnit): FirstNumber | null {
+  const [width, depth] = (['width', 'depth'] as const).map((first) => sizeOf(text, null, drawnIn, first));
+  const fits = [width, depth].map((size) => size !== null && Math.abs(size.width - drawn) <= sameWidth);
+  if (fits[0] === fits[1]) return null;
+  return fits[0] ? 'width' : 'depth';
 }
 
 /** What a beam is called: letters and a number, or a size alone. */
@@ -65,7 +82,8 @@ const markPattern = /^([A-Z]{1,3}[-.]?\d{1,4}[a-z]?)\b/i;
 /** A text beside a beam that says its mark, its size, or both. */
 interface Beside {
   mark: string | null;
-  size: Size | null;
+  /** The text, where it says a size. */
+  size: string | null;
   at: Point;
   handle: string;
   away: number;
@@ -80,13 +98,13 @@ export function nearMark(
   a: Point,
   b: Point,
   { drawn, least, drawnIn }: { drawn: number | null; least: number; drawnIn: LengthUnit },
-): { text: string; size: Size | null; handles: string[] } | null {
+): { text: string; size: string | null; handles: string[] } | null {
   const width = drawn ?? least;
   const length = distance(a, b);
   const u: Point = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
   const beside = texts.flatMap(({ text, at, height, angle, handle }): Beside[] => {
     const words = text.replace(/\n/g, ' ').trim();
-    const [mark, size] = [markPattern.exec(words)?.[1] ?? null, sizeOf(words, drawn, drawnIn)];
+    const [mark, size] = [markPattern.exec(words)?.[1] ?? null, sizeOf(words, drawn, drawnIn) === null ? null : words];
     if (mark === null && size === null) return [];
     if (Math.abs(cross(u, [Math.cos(angle), Math.sin(angle)])) > 0.1) return [];
     const [along, across] = [dot(subtract(at, a), u), Math.abs(cross(u, subtract(at, a)))];
@@ -104,35 +122,4 @@ export function nearMark(
     size: best.size ?? other?.size ?? null,
     handles: [best, other].flatMap((one) => (one === null ? [] : [one.handle])),
   };
-}
-
-/** The size in a row of a schedule is at most so many text heights to the right of its mark. */
-const farthest = 40;
-
-/**
- * A schedule among the texts, however it is turned: a mark, or the letters that begin marks, and on its row to the
- * right a size, as it is written: in what unit shows beside what is drawn.
- */
-export function scheduleOf(texts: readonly PlacedText[], index: BoxIndex<PlacedText>): Map<string, string> {
-  const schedule = new Map<string, string>();
-  for (const { text, at, height, angle } of texts) {
-    const mark = /^([A-Z]{1,3}[-.]?\d{0,4}[a-z]?)$/i.exec(text.trim())?.[1];
-    if (!mark) continue;
-    if (schedule.has(mark.toUpperCase())) continue;
-    const u: Point = [Math.cos(angle), Math.sin(angle)];
-    const away = (other: PlacedText): number => dot(subtract(other.at, at), u);
-    const row = index
-      .around(at, farthest * height)
-      .filter(
-        (other) =>
-          Math.abs(cross(u, subtract(other.at, at))) < 0.7 * height &&
-          away(other) > 0 &&
-          away(other) < farthest * height &&
-          sizeOf(other.text) !== null &&
-          !markPattern.test(other.text.trim()),
-      )
-      .sort((p, q) => away(p) - away(q))[0];
-    if (row) schedule.set(mark.toUpperCase(), row.text);
-  }
-  return schedule;
 }

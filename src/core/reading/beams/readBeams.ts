@@ -3,6 +3,7 @@ import type { From } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, distance, dot, lineCrossing, middle, scale, subtract, type Point } from '@/core/geometry/vector';
 import type { Tolerance } from '@/core/tolerance';
+import type { LengthUnit } from '@/core/units/length';
 import { confidenceOf, keyAt, type BeamCandidate, type Evidence, type Unread } from '../candidate';
 import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
@@ -12,7 +13,8 @@ import type { Obstacle } from '../walls/obstacle';
 import { joinStrips } from '../walls/runs';
 import { pairFaces, unique } from '@/core/patterns/strips';
 import { healed } from '@/core/patterns/dashes';
-import { nearMark, scheduleOf, sizeOf, type Size } from './marks';
+import { firstNumberOf, nearMark, sizeOf, type FirstNumber, type Size } from './marks';
+import { scheduled, scheduleRows, type Scheduled, type ScheduleSheet } from './schedule';
 
 /** A beam's axis before its ends reach their supports. */
 interface Axis {
@@ -32,6 +34,7 @@ const shortest = 1;
  * interrupt them. The ends go on to the middle of the column, or to the centre line of the wall or beam, that carries
  * them. Marks and sizes come from the
  * text beside a beam, or from a schedule by the mark.
+ * @param linked the schedules of other sheets
  */
 export function readBeams(
   scene: Scene,
@@ -39,6 +42,7 @@ export function readBeams(
   walls: readonly Segment[],
   settings: ReadingSettings,
   tolerance: Tolerance,
+  linked: readonly ScheduleSheet[] = [],
 ): { candidates: BeamCandidate[]; unread: Unread[] } {
   const paths = scene.paths('beam');
   if (paths.length === 0) return { candidates: [], unread: [] };
@@ -104,24 +108,20 @@ export function readBeams(
   const carried = reachSupports(long, posts, walls);
   const texts = scene.texts('beam', 'label');
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
-  const schedule = scheduleOf(texts, written);
+  const sheets: ScheduleSheet[] = [{ sheet: null, rows: scheduleRows(texts) }, ...linked];
   const drawnIn = scene.placement.unit;
+  const marked = carried.map((axis): Marked => {
+    const mark = nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, {
+      drawn: axis.width,
+      least: settings.beam.least,
+      drawnIn,
+    });
+    const bySchedule = mark === null || mark.size !== null ? [] : scheduled(mark.text, sheets);
+    return { mark, bySchedule, words: mark?.size ?? bySchedule[0]?.words ?? null };
+  });
+  const order = orderOf(carried, marked, drawnIn, settings.beam.first);
   const candidates = carried.map((axis, i) =>
-    candidateOf(
-      axis,
-      long[i],
-      nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, {
-        drawn: axis.width,
-        least: settings.beam.least,
-        drawnIn,
-      }),
-      (name) => {
-        const text = schedule.get(name.toUpperCase()) ?? schedule.get(name.replace(/\d+$/, '').toUpperCase());
-        return text === undefined ? null : sizeOf(text, axis.width, drawnIn);
-      },
-      settings,
-      tolerance,
-    ),
+    candidateOf(axis, long[i], sizeBy(marked[i], axis.width, drawnIn, order), settings, tolerance),
   );
   const read = new Set(long.flatMap(({ sources }) => sources));
   const ends = new Set(
@@ -233,11 +233,61 @@ function reachSupports(
   });
 }
 
+/** What is written of a beam: beside it, and by its mark in schedules; `words` say its size. */
+interface Marked {
+  mark: ReturnType<typeof nearMark>;
+  bySchedule: Scheduled[];
+  words: string | null;
+}
+
+/** Which written number is the width in this drawing: what most beams drawn with two lines say, else as told. */
+function orderOf(
+  axes: readonly Axis[],
+  marked: readonly Marked[],
+  drawnIn: LengthUnit,
+  told: FirstNumber,
+): FirstNumber {
+  const votes = { width: 0, depth: 0 };
+  for (const [i, { width }] of axes.entries()) {
+    const { words } = marked[i];
+    const first = width === null || words === null ? null : firstNumberOf(words, width, drawnIn);
+    if (first !== null) votes[first] += 1;
+  }
+  if (votes.width === votes.depth) return told;
+  return votes.width > votes.depth ? 'width' : 'depth';
+}
+
+/** A beam's mark, its size, how that is known, and what contradicts. */
+interface Sized {
+  mark: string | null;
+  handles: string[];
+  size: Size | null;
+  hops: string[];
+  doubts: string[];
+}
+
+/** The size of a beam by what is written of it, and which sheets and beams say otherwise. */
+function sizeBy(
+  { mark, bySchedule, words }: Marked,
+  width: number | null,
+  drawnIn: LengthUnit,
+  order: FirstNumber,
+): Sized {
+  const size = words === null ? null : sizeOf(words, width, drawnIn, order);
+  const doubts: string[] = [];
+  if (words !== null && width !== null && firstNumberOf(words, width, drawnIn) === otherNumber[order])
+    doubts.push(`${words}: the ${order} is written second here`);
+  const others = new Set(bySchedule.filter((other) => other.words !== words).map(({ hops }) => hops.join(', ')));
+  if (others.size > 0) doubts.push(`also ${[...others].join('; ')}`);
+  return { mark: mark?.text ?? null, handles: mark?.handles ?? [], size, hops: bySchedule[0]?.hops ?? [], doubts };
+}
+
+const otherNumber: Record<FirstNumber, FirstNumber> = { width: 'depth', depth: 'width' };
+
 function candidateOf(
   axis: Axis & { supports: (string | null)[] },
   drawn: Axis,
-  mark: { text: string; size: Size | null; handles: string[] } | null,
-  scheduled: (name: string) => Size | null,
+  { mark, handles: markHandles, size, hops, doubts: written }: Sized,
   settings: ReadingSettings,
   tolerance: Tolerance,
 ): BeamCandidate {
@@ -254,15 +304,15 @@ function candidateOf(
     weight: carried - 1,
   });
   if (carried < 2) doubts.push(carried === 0 ? 'no support' : 'a free end');
-  const name = mark === null ? '' : mark.text;
-  const size = mark?.size ?? scheduled(name);
-  if (mark)
+  const name = mark ?? '';
+  if (mark !== null) {
+    const sized = size ? `, ${(size.width * 1000).toFixed(0)} \u00d7 ${(size.depth * 1000).toFixed(0)}` : '';
     evidence.push({
-      text: size
-        ? `marked ${name}, ${(size.width * 1000).toFixed(0)} \u00d7 ${(size.depth * 1000).toFixed(0)}${mark.size ? '' : ' by the schedule'}`
-        : `marked ${name}`,
+      text: `marked ${name}${sized}${size !== null && hops.length > 0 ? ' by the schedule' : ''}`,
       weight: 1.5,
     });
+  }
+  for (const text of hops) evidence.push({ text, weight: 0 });
   const round = (value: number) => {
     const rounded = Math.round(value / tolerance.roundingModule) * tolerance.roundingModule;
     return Math.abs(rounded - value) <= tolerance.rounding + 1e-9 ? Number(rounded.toFixed(9)) : value;
@@ -270,13 +320,14 @@ function candidateOf(
   if (size && axis.width !== null && Math.abs(size.width - axis.width) > 0.011)
     doubts.push(`drawn ${(axis.width * 1000).toFixed(0)} mm wide`);
   if (!size) doubts.push('depth by default');
+  pushAll(doubts, written);
   const section = {
     shape: 'rectangle' as const,
     width: size?.width ?? (axis.width === null ? 0.3 : round(axis.width)),
     depth: size?.depth ?? settings.beam.depth,
     ...(size?.wall === undefined ? {} : { wall: size.wall }),
   };
-  const handles = [...new Set([...axis.sources.map(({ handle }) => handle), ...(mark?.handles ?? [])])];
+  const handles = [...new Set([...axis.sources.map(({ handle }) => handle), ...markHandles])];
   const middle: Point = [(axis.a[0] + axis.b[0]) / 2, (axis.a[1] + axis.b[1]) / 2];
   return {
     kind: 'beam',
