@@ -138,6 +138,63 @@ test('a role map carries the roles of blocks to the next drawing', async () => {
   await page.getByText('1 of 2 blocks have a role of their own').waitFor();
 });
 
+test('one thing put right has all that is like it read so, and a role map takes the lesson to the next drawing', async () => {
+  // Posts of 350 mm as outlines and circles of the same size, on a layer that says nothing; the next one is in metres.
+  const post = (x: number, y: number, unit: number) =>
+    groups(
+      [0, 'LWPOLYLINE'],
+      [8, 'L7'],
+      [90, 4],
+      [70, 1],
+      ...[0, 1, 2, 3].flatMap((i): [number, number][] => [
+        [10, (x + (i === 1 || i === 2 ? 0.35 : 0)) / unit],
+        [20, (y + (i > 1 ? 0.35 : 0)) / unit],
+      ]),
+    );
+  const sheet = (unit: number, code: number, posts: number) =>
+    dxf({
+      header: groups([9, '$INSUNITS'], [70, code]),
+      entities:
+        line(0, 0, 12 / unit, 0, 'L2') +
+        line(0, 9 / unit, 12 / unit, 9 / unit, 'L2') +
+        Array.from({ length: posts }, (_, i) => post(1 + 2 * i, 2, unit)).join('') +
+        groups([0, 'CIRCLE'], [8, 'L7'], [10, 6 / unit], [20, 6 / unit], [40, 0.2 / unit]),
+    });
+  project = await newProject(stage, page, 'Lessons');
+  await bringIn(page, fileNamed('first.dxf', sheet(0.001, 4, 5)));
+  await confirmMillimetres(page);
+  await station(page, 'Sorting');
+  await part(page, 'Layers');
+  await choose(page, 'Role of L7', 'Ignore');
+  await part(page, 'Picked lines');
+  await page.getByRole('button', { name: 'Point at one' }).click();
+  await clickOn(page, [1.175, 2]);
+  await page.getByRole('status').filter({ hasText: 'An outline; alike on this drawing: 5' }).waitFor();
+  await page.getByRole('checkbox', { name: /round/ }).waitFor();
+  await choose(page, 'Role of all alike', 'Column');
+  await page
+    .getByRole('list', { name: 'Picked lines' })
+    .getByText('outline of 4 corners, on L7, of one size')
+    .waitFor();
+  await station(page, 'Reading');
+  await columnsRead(5);
+  await station(page, 'Sorting');
+  await part(page, 'Role maps');
+  await page.getByRole('textbox', { name: 'Name of the role map' }).fill('Lesson office');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByText(/Role map Lesson office is kept/).waitFor();
+
+  project = await newProject(stage, page, 'Lessons taken over');
+  await bringIn(page, fileNamed('next.dxf', sheet(1, 6, 3)));
+  await station(page, 'Sorting');
+  await part(page, 'Role maps');
+  await page.getByRole('button', { name: 'Apply role map Lesson office' }).click();
+  await page.getByText(/1 lesson taken over/).waitFor();
+  await station(page, 'Reading');
+  await columnsRead(3);
+  expect(Object.values((await state()).pick)).toMatchObject([{ kind: 'alike', role: 'column' }]);
+});
+
 test('what a layer means goes before what is drawn on it, and walls drawn otherwise are doubted', async () => {
   project = await newProject(stage, page, 'Meanings');
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));

@@ -1,5 +1,6 @@
 'use client';
 import { create } from 'zustand';
+import type { Pointed } from '@/core/sorting/alike';
 import type { ReadKind } from '@/core/kinds/element';
 import type { Part } from './extent';
 import type { WayName } from '@/project/tracing';
@@ -38,6 +39,8 @@ export type ToolRequest =
   | { kind: 'pickLine'; prompt: string; take: (line: PickedLine) => void }
   /** Lines clicked one by one, until it is ended. */
   | { kind: 'gather'; prompt: string; take: (line: { drawingId: string; path: number }) => void }
+  /** One thing of a drawing, a line or a text. */
+  | { kind: 'pickThing'; prompt: string; take: (thing: { drawingId: string } & Pointed) => void }
   | { kind: 'measure'; mode: MeasureMode }
   /** Takes what lines of a drawing read as. */
   | { kind: 'take'; of: ReadKind }

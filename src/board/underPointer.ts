@@ -2,12 +2,14 @@ import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import { endlessOf } from '@/core/tracing/align';
+import type { Pointed } from '@/core/sorting/alike';
 import type { EndlessLine } from '@/core/tracing/reach';
 import type { PickedLine } from './boardStore';
 import type { CandidateIndex } from './candidateIndex';
 import { elementAt, elementsInBox, hitAt, type Hit } from './hits';
 import type { BoardScene } from './scene';
 import { lineAt, straightAt } from './snapping/lineAt';
+import { textAt } from './snapping/textAt';
 
 /** What a board looks at now. */
 interface Looking {
@@ -52,6 +54,11 @@ export class UnderPointer {
     const { scene, metresPerPixel } = this.looking();
     const line = lineAt(scene.drawings, at, metresPerPixel, heldToo);
     return line && { drawingId: line.drawingId, path: line.path };
+  }
+
+  /** What is drawn: a line, else the text that the point lies in. */
+  thing(at: Point): ({ drawingId: string } & Pointed) | null {
+    return this.line(at) ?? textAt(this.looking().scene.drawings, at);
   }
 
   /** The straight line of a drawing, with its ends. */

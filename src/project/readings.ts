@@ -122,6 +122,7 @@ export function readingOrder(state: Model, drawingId: string, underlay: Underlay
       lines: picks.flatMap((pick) =>
         pick.kind === 'lines' ? pick.handles.map((handle): [string, Role] => [handle, pick.role]) : [],
       ),
+      alike: picks.flatMap((pick) => (pick.kind === 'alike' ? [{ like: pick.like, role: pick.role }] : [])),
     },
     // Grid lines of other drawings are crossings too; this drawing's own are read again.
     accepted: [...state.ofKind('grid')].filter(({ source }) => source?.drawing !== drawingId).map(({ shape }) => shape),

@@ -23,6 +23,7 @@ import type { StepCount } from '@/core/underlay/recipe/apply';
 import type { SegmentStore } from '@/core/underlay/segments';
 import type { BlockUse } from '@/core/underlay/smallPictures';
 import type {
+  AlikeFound,
   FoundPlan,
   Order,
   Preview,
@@ -31,6 +32,7 @@ import type {
   TakeOrder,
   UnderlayWorker,
 } from '@/workers/underlay.worker';
+import type { Likeness, Pointed } from '@/core/sorting/alike';
 import type { Step } from '@/core/underlay/recipe/steps';
 import type { Suggestion } from '@/core/underlay/recipe/suggest';
 
@@ -180,6 +182,10 @@ export interface Pictures {
 export const handlesOf = (drawingId: string, paths: number[]): Promise<string[]> => remote().handles(drawingId, paths);
 export const pathsOf = (drawingId: string, handles: string[]): Promise<number[]> =>
   remote().pathsOf(drawingId, handles);
+
+/** What something of a drawing is like and all that is alike, or what is alike to a likeness. @param metres per unit */
+export const alikeIn = (drawingId: string, what: Pointed | Likeness, metres: number): Promise<AlikeFound> =>
+  remote().alike(drawingId, what, metres);
 
 /** Ends a reading with what it has. */
 export const stopReading = (drawingId: string): Promise<void> => remote().stopReading(drawingId);

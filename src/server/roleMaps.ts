@@ -6,20 +6,32 @@ import { database } from './database/connection';
 import { notFound } from './problem';
 
 /** A role map kept for the next job. */
-export interface KeptRoleMap extends Pick<RoleMap, 'name' | 'rules'> {
+export interface KeptRoleMap extends Omit<RoleMap, 'format' | 'version'> {
   id: string;
 }
 
 /** All kept maps; what rules got later has its default. */
 export const listRoleMaps = async (): Promise<KeptRoleMap[]> =>
-  (await database().selectFrom('role_maps').select(['id', 'name', 'rules']).orderBy('name').execute()).map((row) => ({
+  (
+    await database()
+      .selectFrom('role_maps')
+      .select(['id', 'name', 'rules', 'lessons', 'first_number'])
+      .orderBy('name')
+      .execute()
+  ).map(({ first_number: firstNumber, ...row }) => ({
     ...row,
+    firstNumber,
     rules: v.parse(roleMapSchema.entries.rules, row.rules),
   }));
 
 /** Keeps a map under its name; one of that name is replaced. @returns its id */
-export async function keepRoleMap({ name, rules }: RoleMap): Promise<string> {
-  const values = { rules: JSON.stringify(rules), updated_at: sql<Date>`now()` };
+export async function keepRoleMap({ name, rules, lessons, firstNumber }: RoleMap): Promise<string> {
+  const values = {
+    rules: JSON.stringify(rules),
+    lessons: JSON.stringify(lessons),
+    first_number: firstNumber,
+    updated_at: sql<Date>`now()`,
+  };
   const row = await database()
     .insertInto('role_maps')
     .values({ id: randomUUID(), name, ...values })

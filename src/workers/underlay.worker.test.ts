@@ -194,7 +194,7 @@ test('grid and columns are read from the cleaned drawing: what is left out is no
     if (name === 'A-COLS') return 'column' as const;
     return null;
   });
-  const readingOf = (picked: ReadingOrder['picked'] = { lines: [], blocks: [] }): ReadingOrder => ({
+  const readingOf = (picked: ReadingOrder['picked'] = { lines: [], blocks: [], alike: [] }): ReadingOrder => ({
     placement: asDrawn('mm'),
     roles,
     picked,
@@ -219,7 +219,7 @@ test('a reading can be stopped with what it has, and a later one takes its place
       if (name === 'A-WALL') return 'wall' as const;
       return null;
     }),
-    picked: { lines: [], blocks: [] },
+    picked: { lines: [], blocks: [], alike: [] },
     meanings: [],
     accepted: [],
     settings: defaultSettings,

@@ -20,7 +20,9 @@ import { Scene } from '@/core/reading/scene';
 import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
 import type { WallsAround } from '@/core/reading/walls/bearing';
 import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
+import type { Lesson } from '@/core/model/picks';
 import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
+import { alikeIn, likenessOf, type Likeness, type Pointed } from '@/core/sorting/alike';
 import type { Role } from '@/core/sorting/roles';
 import { tidy, type Tidied } from '@/core/tracing/tidy/tidy';
 import type { TidyOrder } from '@/core/tracing/tidy/workpiece';
@@ -83,6 +85,13 @@ export interface FoundPlan {
   lines: Float32Array;
 }
 
+/** A likeness and everything of a drawing that it fits, by its numbers among the primitives. */
+export interface AlikeFound {
+  like: Likeness;
+  paths: number[];
+  texts: number[];
+}
+
 /** What a revision changed, with pictures of it in the coordinates of each drawing. */
 export interface RevisionPicture {
   layers: LayerChange[];
@@ -99,7 +108,7 @@ export interface RevisionPicture {
 export interface ReadingOrder {
   placement: Placement;
   roles: (Role | null)[];
-  picked: { lines: [string, Role][]; blocks: [string, Role][] };
+  picked: { lines: [string, Role][]; blocks: [string, Role][]; alike: Lesson[] };
   meanings: (Meaning | null)[];
   accepted: GridLine[];
   settings: ReadingSettings;
@@ -150,6 +159,7 @@ function sceneOf(
   return new Scene(kitchen.drawing, primitives, placement, roles, {
     lines: new Map(picked.lines),
     blocks: new Map(picked.blocks),
+    alike: picked.alike,
   });
 }
 
@@ -342,7 +352,11 @@ const api = {
       primitives: windowOf(primitives, what.paths, what.box),
       placement: order.placement,
       roles: order.roles,
-      picked: { lines: new Map(order.picked.lines), blocks: new Map(order.picked.blocks) },
+      picked: {
+        lines: new Map(order.picked.lines),
+        blocks: new Map(order.picked.blocks),
+        alike: order.picked.alike,
+      },
       accepted: order.accepted,
       settings: order.settings,
       linked: linkedSheets(order.sheets),
@@ -391,6 +405,16 @@ const api = {
     return readGrid(sceneOf(drawingId, order), toleranceFor(order.placement.unit, order.settings)).candidates.map(
       ({ element }) => element,
     );
+  },
+
+  /** What something of a drawing is like, and, by what counts of it, all that is alike. */
+  alike(drawingId: string, what: Pointed | Likeness, metres: number): AlikeFound {
+    const {
+      kitchen: { drawing },
+      primitives,
+    } = openDrawing(drawingId);
+    const like = 'form' in what ? what : likenessOf(drawing, primitives, what, metres);
+    return { like, ...alikeIn(drawing, primitives, like, metres) };
   },
 
   /** Ends the reading of a drawing with what it has. */

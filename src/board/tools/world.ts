@@ -31,6 +31,6 @@ export interface World {
   /** How many things the cursor could hold on to, and which of them it does. */
   readonly choice: { chosen: number; of: number };
   /** What lies under a point, or in a box. */
-  readonly under: Pick<UnderPointer, 'hit' | 'element' | 'endless' | 'inBox' | 'line' | 'straight'>;
+  readonly under: Pick<UnderPointer, 'hit' | 'element' | 'endless' | 'inBox' | 'line' | 'straight' | 'thing'>;
   redraw(): void;
 }

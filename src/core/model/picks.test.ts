@@ -2,7 +2,8 @@ import { cutOut } from './drawings';
 import { applyChanges } from './model';
 import fc from 'fast-check';
 import { put, type Edit } from './edits';
-import { keepLines, picksOf, setBlockRoles } from './picks';
+import type { Likeness } from '@/core/sorting/alike';
+import { keepLines, picksOf, setBlockRoles, teach } from './picks';
 import { emptyState, type ProjectState } from './state';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -97,4 +98,35 @@ test('however lines are picked, each is in one set at most, with the role it was
       expect(new Map(held)).toEqual(last);
     }),
   );
+});
+
+test('a lesson said again of the same is said anew, each has a name of its own, and the way back is exact', () => {
+  const like = (layer: string): Likeness => ({
+    form: 'outline',
+    corners: 4,
+    layer,
+    colour: null,
+    size: [1.6, 0.16],
+    written: null,
+  });
+  const first = after(
+    start,
+    teach(
+      start,
+      drawing,
+      [
+        { role: 'column', like: like('A') },
+        { role: 'column', like: like('B') },
+      ],
+      newId,
+    ),
+  );
+  const second = after(first, teach(first, drawing, [{ role: 'beam', like: like('A') }], newId));
+  const lessons = (state: ProjectState) =>
+    picksOf(state, drawing.id).alike.map(({ name, role, like: { layer } }) => `${name}: ${role} on ${layer}`);
+  expect(lessons(first)).toEqual(['Column like this: column on A', 'Column like this 2: column on B']);
+  expect(lessons(second)).toEqual(['Column like this: beam on A', 'Column like this 2: column on B']);
+  const edit = teach(start, drawing, [{ role: 'column', like: like('A') }], newId);
+  const { state, inverse } = applyChanges(start, edit.changes);
+  expect(applyChanges(state, inverse).state).toEqual(start);
 });

@@ -1,16 +1,25 @@
+import type { Likeness } from '@/core/sorting/alike';
 import { roleNames, type Role } from '@/core/sorting/roles';
 import { put, remove, type Edit } from './edits';
 import type { DrawingRow, PickRow, ProjectState } from './state';
 
-/** The picked roles of a drawing: those of blocks, and those of lines, by their names. */
+/** The picked roles of a drawing: of blocks, of lines, and of all that is alike, by their names. */
 export function picksOf(
   state: Pick<ProjectState, 'pick'>,
   drawingId: string,
-): { blocks: (PickRow & { kind: 'block' })[]; lines: (PickRow & { kind: 'lines' })[] } {
+): {
+  blocks: (PickRow & { kind: 'block' })[];
+  lines: (PickRow & { kind: 'lines' })[];
+  alike: (PickRow & { kind: 'alike' })[];
+} {
   const own = Object.values(state.pick)
     .filter((pick) => pick.drawingId === drawingId)
     .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
-  return { blocks: own.filter((pick) => pick.kind === 'block'), lines: own.filter((pick) => pick.kind === 'lines') };
+  return {
+    blocks: own.filter((pick) => pick.kind === 'block'),
+    lines: own.filter((pick) => pick.kind === 'lines'),
+    alike: own.filter((pick) => pick.kind === 'alike'),
+  };
 }
 
 /** Gives blocks a role, or, with null, leaves them to their layers. @param newId gives a fresh UUID */
@@ -68,4 +77,37 @@ export function keepLines(
       }),
     ],
   };
+}
+
+/** What somebody says of one thing and of all that is alike. */
+export interface Lesson {
+  role: Role;
+  like: Likeness;
+}
+
+const isSame = (a: Likeness, b: Likeness): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * Gives all that is alike a role in a drawing; what was said of the same before is said anew.
+ * @param newId gives a fresh UUID
+ */
+export function teach(state: ProjectState, drawing: DrawingRow, lessons: readonly Lesson[], newId: () => string): Edit {
+  const { alike } = picksOf(state, drawing.id);
+  const taken = new Set(alike.map(({ name }) => name));
+  const nameFor = (role: Role): string => {
+    for (let n = 1; ; n += 1) {
+      const name = n === 1 ? `${roleNames[role]} like this` : `${roleNames[role]} like this ${n}`;
+      if (taken.has(name)) continue;
+      taken.add(name);
+      return name;
+    }
+  };
+  const changes = lessons.map(({ role, like }) => {
+    const before = alike.find((pick) => isSame(pick.like, like));
+    const row = before ?? { id: newId(), drawingId: drawing.id, kind: 'alike' as const, name: nameFor(role), like };
+    return put('pick', { ...row, role });
+  });
+  const [{ role }] = lessons;
+  const label = lessons.length === 1 ? `All alike as ${roleNames[role].toLowerCase()}` : `${lessons.length} lessons`;
+  return { label, changes };
 }

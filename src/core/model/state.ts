@@ -21,6 +21,7 @@ import * as v from 'valibot';
 import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
 import { settingsSchema } from '@/core/patterns/settings';
+import { likenessSchema } from '@/core/sorting/alike';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
 import { recipeSchema } from '@/core/underlay/recipe/steps';
@@ -150,7 +151,10 @@ export const roleRow = v.pipe(
   v.check((row) => row.id === `${row.drawingId}/${row.layer}`, otherId),
 );
 
-/** A role that goes before those of layers: of a block by its name, or of lines picked by hand, by their handles. */
+/**
+ * A role that goes before those of layers: of a block by its name, of lines picked by hand, by their handles, or of
+ * everything that is alike.
+ */
 export const pickRow = v.variant('kind', [
   v.strictObject({
     id: uuid,
@@ -166,6 +170,14 @@ export const pickRow = v.variant('kind', [
     name,
     role: v.picklist(roles),
     handles: v.pipe(v.array(handle), v.minLength(1), v.maxLength(50_000)),
+  }),
+  v.strictObject({
+    id: uuid,
+    drawingId: uuid,
+    kind: v.literal('alike'),
+    name,
+    role: v.picklist(roles),
+    like: likenessSchema,
   }),
 ]);
 

@@ -5,6 +5,10 @@ import type { LengthUnit } from '@/core/units/length';
 const length = (least: number, most: number) => v.pipe(v.number(), v.finite(), v.minValue(least), v.maxValue(most));
 const thickness = length(0.01, 20);
 
+/** Which of two written numbers of a size is the width. */
+export const firstNumbers = ['width', 'depth'] as const;
+export type FirstNumber = (typeof firstNumbers)[number];
+
 /**
  * What reading takes for granted of each role where the drawing does not say, and how exact it is; lengths in metres.
  * What came later has a default, so that
@@ -22,7 +26,7 @@ export const settingsSchema = v.strictObject({
     most: thickness,
     depth: thickness,
     /** Which of two written numbers is the width, where nothing drawn tells. */
-    first: v.optional(v.picklist(['width', 'depth']), 'width'),
+    first: v.optional(v.picklist(firstNumbers), 'width'),
   }),
   /** Thickness of slabs, and how far the slab of a building without a drawn one reaches beyond its outer faces. */
   slab: v.strictObject({ thickness, edge: length(-5, 5) }),

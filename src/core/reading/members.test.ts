@@ -1,7 +1,6 @@
 import { area } from '@/core/geometry/polygon';
 import { asDrawn } from '@/core/datum/placement';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
-import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
 import { firstNumberOf, sizeOf } from './beams/marks';

@@ -3,6 +3,7 @@ import { handleOf, type Drawing } from '@/core/drawing/drawing';
 import type { Point } from '@/core/geometry/vector';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
+import { alikeIn, type Likeness } from '@/core/sorting/alike';
 import { classify } from '@/core/sorting/classify/classify';
 import type { From, PlacedPath, PlacedText } from '@/core/placed/placed';
 import type { Role } from '@/core/sorting/roles';
@@ -11,9 +12,17 @@ import type { Role } from '@/core/sorting/roles';
 export interface PickedRoles {
   lines: ReadonlyMap<string, Role>;
   blocks: ReadonlyMap<string, Role>;
+  /** Of everything alike; the first that it is like counts. */
+  alike?: readonly { like: Likeness; role: Role }[];
 }
 
 const nonePicked: PickedRoles = { lines: new Map(), blocks: new Map() };
+
+/** The roles of paths and texts that are like something somebody has put right, by their numbers. */
+interface Taught {
+  paths: ReadonlyMap<number, Role>;
+  texts: ReadonlyMap<number, Role>;
+}
 
 /** What reading looks at: one drawing, placed, with the role of each layer, of blocks and of picked lines. */
 export class Scene {
@@ -23,6 +32,7 @@ export class Scene {
   private readonly roleOfChain: (Role | null)[];
   private layersByHandle: Map<string, number[]> | null = null;
   private sources = new Map<number, From>();
+  private readonly taught: Taught;
   /** The role of every path; made when the first is asked for. */
   private roles: (Role | null)[] | null = null;
 
@@ -35,6 +45,7 @@ export class Scene {
   ) {
     const named = (block: number): Role | null =>
       block < 0 ? null : (picked.blocks.get(drawing.blocks[block].name) ?? null);
+    this.taught = taughtIn(drawing, primitives, picked.alike ?? [], metresPerDrawn(placement));
     this.roleOfChain = [];
     if (picked.blocks.size > 0)
       for (const [i, { block, parent }] of primitives.chains.entries())
@@ -42,10 +53,11 @@ export class Scene {
   }
 
   /** The role of something by what was picked, else of its layer. */
-  private roleAt(layer: number, chain: number, top: number): Role | null {
+  private roleAt(layer: number, chain: number, top: number, taught: Role | undefined): Role | null {
     const { lines } = this.picked;
     return (
       (lines.size > 0 ? lines.get(handleOf(this.drawing, top)) : undefined) ??
+      taught ??
       this.roleOfChain[chain] ??
       this.roleOfLayer[layer]
     );
@@ -53,7 +65,7 @@ export class Scene {
 
   private roleOf(path: number): Role | null {
     const { layer, chain, top } = this.primitives;
-    const role = this.roleAt(layer[path], chain[path], top[path]);
+    const role = this.roleAt(layer[path], chain[path], top[path], this.taught.paths.get(path));
     if (role !== 'mixed') return role;
     this.looks ??= classify(this.drawing, this.primitives, metresPerDrawn(this.placement));
     return this.looks[path]?.role ?? null;
@@ -146,8 +158,8 @@ export class Scene {
     const unit = Math.hypot(...subtractPoints(place(this.placement, [1, 0]), place(this.placement, [0, 0])));
     // A text on a mixed layer may belong to anything.
     return texts
-      .filter((text) => {
-        const role = this.roleAt(text.layer, text.chain, text.top);
+      .filter((text, i) => {
+        const role = this.roleAt(text.layer, text.chain, text.top, this.taught.texts.get(i));
         return role === 'mixed' || wanted.includes(role ?? 'ignore');
       })
       .map((text) => {
@@ -163,6 +175,22 @@ export class Scene {
         };
       });
   }
+}
+
+/** @param metres per drawing unit */
+function taughtIn(
+  drawing: Drawing,
+  primitives: Primitives,
+  lessons: NonNullable<PickedRoles['alike']>,
+  metres: number,
+): Taught {
+  const [paths, texts] = [new Map<number, Role>(), new Map<number, Role>()];
+  for (const { like, role } of lessons) {
+    const found = alikeIn(drawing, primitives, like, metres);
+    for (const path of found.paths) if (!paths.has(path)) paths.set(path, role);
+    for (const text of found.texts) if (!texts.has(text)) texts.set(text, role);
+  }
+  return { paths, texts };
 }
 
 const subtractPoints = (a: Point, b: Point): [number, number] => [a[0] - b[0], a[1] - b[1]];

@@ -63,3 +63,14 @@ test.each([
   const result = readRoleMap(text);
   expect(result.ok ? '' : result.message).toMatch(words);
 });
+
+test('a map keeps lessons and which number is the width, and one from before has neither', () => {
+  const like = { form: 'circle', corners: null, layer: null, colour: null, size: [1.2, 0.1], written: null } as const;
+  const lessons = [{ role: 'column' as const, like: { ...like, size: [1.2, 0.1] as [number, number] } }];
+  const map = roleMapOf('Office', layers, [], { lessons, firstNumber: 'depth' });
+  const back = readRoleMap(JSON.stringify(map));
+  expect(back.ok && back.value).toEqual(map);
+  const { lessons: _, firstNumber: __, ...before } = map;
+  const old = readRoleMap(JSON.stringify(before));
+  expect(old.ok && [old.value.lessons, old.value.firstNumber]).toEqual([[], null]);
+});

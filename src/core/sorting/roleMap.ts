@@ -4,6 +4,8 @@ import { isStorable } from '@/core/storable';
 import { readJsonFile } from '@/core/jsonFile';
 import type { Result } from '@/core/result';
 import { matches } from '@/core/pattern';
+import { firstNumbers } from '@/core/patterns/settings';
+import { likenessSchema } from './alike';
 import { roles, type Role } from './roles';
 
 /** A set of rules that give roles to layers and blocks by the pattern of their names; the first that matches counts. */
@@ -27,6 +29,13 @@ export const roleMapSchema = v.strictObject({
     ),
     v.maxLength(5000),
   ),
+  /** Roles of everything that is like one thing that was put right, wherever it lies. */
+  lessons: v.optional(
+    v.pipe(v.array(v.strictObject({ role: v.picklist(roles), like: likenessSchema })), v.maxLength(1000)),
+    [],
+  ),
+  /** Which of two written numbers of a size is the width in this office's drawings; null where that was not said. */
+  firstNumber: v.optional(v.nullable(v.picklist(firstNumbers)), null),
 });
 export type RoleMap = v.InferOutput<typeof roleMapSchema>;
 
@@ -46,6 +55,7 @@ export function roleMapOf(
   name: string,
   layers: readonly { layer: string; role: Role | null }[],
   blocks: readonly { name: string; role: Role }[] = [],
+  taught: Partial<Pick<RoleMap, 'lessons' | 'firstNumber'>> = {},
 ): RoleMap {
   const rules: RoleMap['rules'] = [];
   const covered = new Set<string>();
@@ -70,6 +80,8 @@ export function roleMapOf(
     version: 1,
     name,
     rules: rules.sort((a, b) => b.pattern.length - a.pattern.length || a.pattern.localeCompare(b.pattern)),
+    lessons: taught.lessons ?? [],
+    firstNumber: taught.firstNumber ?? null,
   };
 }
 

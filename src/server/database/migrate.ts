@@ -15,6 +15,7 @@ import * as ownRows from './migrations/0012_own_rows';
 import * as jobs from './migrations/0013_jobs';
 import * as tracing from './migrations/0014_tracing';
 import * as calculationKinds from './migrations/0015_calculation_kinds';
+import * as lessons from './migrations/0016_lessons';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -33,6 +34,7 @@ const migrations: Record<string, Migration> = {
   '0013_jobs': jobs,
   '0014_tracing': tracing,
   '0015_calculation_kinds': calculationKinds,
+  '0016_lessons': lessons,
 };
 
 /** The name of the newest migration. */

@@ -3,6 +3,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
 import type { DecisionRow, LevelKind, LibraryRow, ProjectRow } from '@/core/model/state';
+import type { Likeness } from '@/core/sorting/alike';
 import type { RoleMap } from '@/core/sorting/roleMap';
 import type { Role } from '@/core/sorting/roles';
 import type { Recipe } from '@/core/underlay/recipe/steps';
@@ -111,6 +112,8 @@ interface RoleMapTable {
   id: string;
   name: string;
   rules: JSONColumnType<RoleMap['rules']>;
+  lessons: JSONColumnType<RoleMap['lessons']>;
+  first_number: RoleMap['firstNumber'];
   updated_at: Timestamp;
 }
 interface LayerRoleTable {
@@ -126,10 +129,11 @@ interface PickTable {
   project_id: string;
   id: string;
   drawing_id: string;
-  kind: 'block' | 'lines';
+  kind: 'block' | 'lines' | 'alike';
   name: string;
   role: Role;
   handles: string[] | null;
+  likeness: JSONColumnType<Likeness> | null;
 }
 /** A section or a construction; `made` is what is special to its kind. */
 interface LibraryTable {

@@ -8,11 +8,11 @@ export const pick: TableAccess<'pick'> = {
       .where('project_id', '=', projectId)
       .$if(ids !== null, (q) => q.where('id', 'in', ids!))
       .execute();
-    return rows.map(({ id, drawing_id: drawingId, kind, name, role: of, handles }) =>
-      kind === 'block'
-        ? { id, drawingId, kind, name, role: of }
-        : { id, drawingId, kind, name, role: of, handles: handles ?? [] },
-    );
+    return rows.map(({ id, drawing_id: drawingId, kind, name, role: of, handles, likeness }) => {
+      const row = { id, drawingId, name, role: of };
+      if (kind === 'block') return { ...row, kind };
+      return kind === 'lines' ? { ...row, kind, handles: handles ?? [] } : { ...row, kind, like: likeness! };
+    });
   },
   async put(tx, projectId, rows) {
     const done = await tx
@@ -26,6 +26,7 @@ export const pick: TableAccess<'pick'> = {
           name: row.name,
           role: row.role,
           handles: row.kind === 'lines' ? row.handles : null,
+          likeness: row.kind === 'alike' ? JSON.stringify(row.like) : null,
         })),
       )
       .onConflict((c) =>
@@ -37,6 +38,7 @@ export const pick: TableAccess<'pick'> = {
             name: eb.ref('excluded.name'),
             role: eb.ref('excluded.role'),
             handles: eb.ref('excluded.handles'),
+            likeness: eb.ref('excluded.likeness'),
           }))
           .where('picks.project_id', '=', projectId),
       )

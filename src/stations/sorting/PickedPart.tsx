@@ -4,10 +4,11 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
-import { unplace, type Placement } from '@/core/datum/placement';
+import { metresPerDrawn, unplace, type Placement } from '@/core/datum/placement';
 import { contains } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import { put, remove } from '@/core/model/edits';
+import { counted } from '@/core/model/counted';
 import { keepLines, picksOf } from '@/core/model/picks';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { roleNames, type Role } from '@/core/sorting/roles';
@@ -15,9 +16,10 @@ import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
 import { useModel, useCommit } from '@/project/useSession';
-import { handlesOf, pathsOf, type Underlay } from '@/project/underlays';
+import { alikeIn, handlesOf, pathsOf, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
+import { AlikePart, likenessWords } from './AlikePart';
 import { RoleChoice } from './RoleChoice';
 
 /** Lines picked by hand on the board, kept as named sets with a role that goes before those of blocks and layers. */
@@ -37,7 +39,8 @@ export function PickedPart({
   const [paths, setPaths] = useState<ReadonlySet<number>>(new Set());
   const [name, setName] = useState('');
   const { primitives } = underlay;
-  const { lines: sets } = picksOf(state, drawing.id);
+  const { lines, alike: lessons } = picksOf(state, drawing.id);
+  const sets = [...lines, ...lessons];
 
   // What is gathered is seen in colour over the drawing.
   useEffect(() => {
@@ -58,12 +61,12 @@ export function PickedPart({
   );
 
   /** Everything that came by the same entity goes along. */
-  const alike = (path: number): number[] =>
+  const ofOne = (path: number): number[] =>
     [...primitives.top.keys()].filter((other) => primitives.top[other] === primitives.top[path]);
   const toggle = (path: number) =>
     setPaths((before) => {
       const next = new Set(before);
-      const own = alike(path);
+      const own = ofOne(path);
       for (const each of own)
         if (before.has(path)) next.delete(each);
         else next.add(each);
@@ -100,6 +103,18 @@ export function PickedPart({
       setName('');
       setTool({ kind: 'look' });
     }
+  };
+  const showPick = async (pick: (typeof sets)[number]) => {
+    if (pick.kind === 'lines') {
+      setPaths(new Set(await pathsOf(drawing.id, pick.handles)));
+      return;
+    }
+    const found = await alikeIn(drawing.id, pick.like, metresPerDrawn(placement as Placement));
+    show({
+      drawingId: drawing.id,
+      origin: primitives.origin,
+      parts: [{ tone: 'evidence', lines: outlineOf(primitives, found.paths, found.texts) }],
+    });
   };
   const picking = tool.kind === 'gather' || tool.kind === 'outline';
   return (
@@ -152,6 +167,7 @@ export function PickedPart({
           together.
         </Note>
       )}
+      <AlikePart drawing={drawing} placement={placement} underlay={underlay} />
       {sets.length > 0 && (
         <Part title="Picked before">
           <Box component="ul" aria-label="Picked lines" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -171,7 +187,7 @@ export function PickedPart({
                 <Box
                   component="button"
                   type="button"
-                  onClick={() => void pathsOf(drawing.id, pick.handles).then((found) => setPaths(new Set(found)))}
+                  onClick={() => void showPick(pick)}
                   sx={{
                     all: 'unset',
                     cursor: 'pointer',
@@ -183,7 +199,7 @@ export function PickedPart({
                 >
                   <b>{pick.name}</b>{' '}
                   <Box component="span" sx={{ color: 'text.secondary' }}>
-                    {pick.handles.length.toLocaleString('en')} {pick.handles.length === 1 ? 'line' : 'lines'}
+                    {pick.kind === 'lines' ? counted(pick.handles.length, 'line') : likenessWords(pick.like)}
                   </Box>
                 </Box>
                 <RoleChoice

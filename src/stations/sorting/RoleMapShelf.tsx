@@ -4,27 +4,30 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
-import { put } from '@/core/model/edits';
-import { picksOf, setBlockRoles } from '@/core/model/picks';
+import { put, type Change } from '@/core/model/edits';
+import { counted } from '@/core/model/counted';
+import { picksOf, setBlockRoles, teach } from '@/core/model/picks';
+import type { Model } from '@/core/model/model';
 import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { applyRoleMap, readRoleMap, roleMapOf, type RoleMap } from '@/core/sorting/roleMap';
 import { api } from '@/project/api';
+import { projectRowOf } from '@/project/projectRow';
+import { settingsOf } from '@/project/readings';
 import { useModel, useCommit, useSession } from '@/project/useSession';
 import { useShelf } from '@/project/useShelf';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { saveJson } from '@/ui/widgets/saveFile';
 
-interface Kept {
+interface Kept extends Omit<RoleMap, 'format' | 'version'> {
   id: string;
-  name: string;
-  rules: RoleMap['rules'];
 }
 /** What applying a map came to. */
 interface Applied {
   name: string;
   matched: number;
   blocks: number;
+  lessons: number;
   unmatched: string[];
   unused: number;
 }
@@ -39,21 +42,24 @@ export function RoleMapShelf({
   rows: readonly RoleRow[];
   blocks: readonly string[];
 }) {
-  const state = useModel('pick');
+  const state = useModel('pick', 'project');
   const commit = useCommit();
   const { tell } = useSession();
-  const own = picksOf(state, drawing.id).blocks;
+  const { blocks: own, alike } = picksOf(state, drawing.id);
   const [name, setName] = useState('');
   const [applied, setApplied] = useState<Applied | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const { kept, act } = useShelf<Kept, 'maps'>('/api/rolemaps', 'maps');
-  const sorted = rows.filter(({ role }) => role !== null).length + own.length;
+  const sorted = rows.filter(({ role }) => role !== null).length + own.length + alike.length;
   const keep = () => {
-    const map = roleMapOf(name.trim(), rows, own);
+    const map = roleMapOf(name.trim(), rows, own, {
+      lessons: alike.map(({ role, like }) => ({ role, like })),
+      firstNumber: settingsOf(state).beam.first,
+    });
     act(api('/api/rolemaps', { json: map }), `Role map ${map.name} is kept, with ${map.rules.length} rules.`);
     setName('');
   };
-  const apply = ({ name: of, rules }: Pick<RoleMap, 'name' | 'rules'>) => {
+  const apply = ({ name: of, rules, lessons, firstNumber }: Omit<RoleMap, 'format' | 'version'>) => {
     const found = applyRoleMap(
       { rules },
       rows.map(({ layer }) => layer),
@@ -63,10 +69,11 @@ export function RoleMapShelf({
       name: of,
       matched: found.roles.size,
       blocks: found.blocks.size,
+      lessons: lessons.length,
       unmatched: found.unmatched,
       unused: found.unused.length,
     });
-    if (found.roles.size + found.blocks.size === 0) return;
+    if (found.roles.size + found.blocks.size + lessons.length === 0) return;
     void commit((now) => ({
       label: `Role map ${of} on ${drawing.name}`,
       changes: [
@@ -79,6 +86,8 @@ export function RoleMapShelf({
               crypto.randomUUID(),
             ).changes
           : []),
+        ...(lessons.length > 0 ? teach(now, drawing, lessons, () => crypto.randomUUID()).changes : []),
+        ...firstNumberChanges(now, firstNumber),
       ],
     }));
   };
@@ -99,8 +108,8 @@ export function RoleMapShelf({
     act(api('/api/rolemaps', { json: result.value }), `Role map ${result.value.name} is kept.`);
     apply(result.value);
   };
-  const save = ({ name: of, rules }: Kept) =>
-    saveJson(`${of} roles.json`, { format: 'zircon-frame-roles', version: 1, name: of, rules });
+  const save = ({ id: _, ...map }: Kept) =>
+    saveJson(`${map.name} roles.json`, { format: 'zircon-frame-roles', version: 1, ...map });
   return (
     <Part title="Role maps">
       <Box
@@ -141,6 +150,7 @@ export function RoleMapShelf({
         <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>
           {applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'}
           {applied.blocks > 0 && ` and ${applied.blocks} ${applied.blocks === 1 ? 'block' : 'blocks'}`} matched
+          {applied.lessons > 0 && `, ${counted(applied.lessons, 'lesson')} taken over`}
           {applied.unmatched.length > 0
             ? `, not ${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}`
             : ''}
@@ -171,7 +181,7 @@ export function RoleMapShelf({
             <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
               {entry.name}{' '}
               <Box component="span" sx={{ color: 'text.secondary' }}>
-                {entry.rules.length} rules
+                {entry.rules.length} rules{entry.lessons.length > 0 && `, ${counted(entry.lessons.length, 'lesson')}`}
               </Box>
             </Box>
             <Button variant="text" aria-label={`Apply role map ${entry.name}`} onClick={() => apply(entry)}>
@@ -195,4 +205,11 @@ export function RoleMapShelf({
       </Box>
     </Part>
   );
+}
+
+/** Which written number is the width, where the map says another than the project. */
+function firstNumberChanges(now: Model, first: RoleMap['firstNumber']): Change[] {
+  const settings = settingsOf(now);
+  if (first === null || settings.beam.first === first) return [];
+  return [put('project', { ...projectRowOf(now), reading: { ...settings, beam: { ...settings.beam, first } } })];
 }

@@ -1,5 +1,6 @@
 import type { PlacedText } from '@/core/placed/placed';
 import { leastBy } from '@/core/lists';
+import type { FirstNumber } from '@/core/patterns/settings';
 import { metresPer, type LengthUnit } from '@/core/units/length';
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
 
@@ -30,9 +31,6 @@ function usualUnit(a: number, b: number, decimals: boolean, drawnIn: LengthUnit)
 
 /** The units that sizes are written in, the likelier first. */
 const writtenIn: readonly LengthUnit[] = ['mm', 'cm', 'm', 'in'];
-
-/** Which of two written numbers is the width. */
-export type FirstNumber = 'width' | 'depth';
 
 /** A written width and a drawn one are the same within this, metres. */
 const sameWidth = 0.012;

@@ -6,14 +6,14 @@ import type { Tolerance } from '@/core/tolerance';
 import type { LengthUnit } from '@/core/units/length';
 import { confidenceOf, keyAt, type BeamCandidate, type Evidence, type Unread } from '../candidate';
 import type { Scene } from '../scene';
-import type { ReadingSettings } from '@/core/patterns/settings';
+import type { FirstNumber, ReadingSettings } from '@/core/patterns/settings';
 import { facesOf, inPlan } from '@/core/patterns/faces';
 import type { Segment } from '../walls/network';
 import type { Obstacle } from '../walls/obstacle';
 import { joinStrips } from '../walls/runs';
 import { pairFaces, unique } from '@/core/patterns/strips';
 import { healed } from '@/core/patterns/dashes';
-import { firstNumberOf, nearMark, sizeOf, type FirstNumber, type Size } from './marks';
+import { firstNumberOf, nearMark, sizeOf, type Size } from './marks';
 import { scheduled, scheduleRows, type Scheduled, type ScheduleSheet } from './schedule';
 
 /** A beam's axis before its ends reach their supports. */
