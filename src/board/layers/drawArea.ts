@@ -46,6 +46,30 @@ export function drawArea(
   context.stroke();
 }
 
+/** The stretch over which a zone is open, with a tick at either end. */
+export function drawLeak({ context, camera, size, scene }: Pen, [from, to]: readonly [Point, Point]): void {
+  const [[x1, y1], [x2, y2]] = [toScreen(camera, size, from), toScreen(camera, size, to)];
+  const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+  const [nx, ny] = [((y2 - y1) / length) * leakTick, (-(x2 - x1) / length) * leakTick];
+  context.setLineDash([]);
+  context.strokeStyle = scene.tokens.amber;
+  context.lineWidth = 3;
+  context.beginPath();
+  context.moveTo(x1, y1);
+  context.lineTo(x2, y2);
+  for (const [x, y] of [
+    [x1, y1],
+    [x2, y2],
+  ]) {
+    context.moveTo(x - nx, y - ny);
+    context.lineTo(x + nx, y + ny);
+  }
+  context.stroke();
+}
+
+/** Half a tick at the end of an open stretch, pixels. */
+const leakTick = 6;
+
 /** Columns are never drawn smaller than a mark that can be seen and hit, pixels from their middle. */
 const leastReach = 3.5;
 

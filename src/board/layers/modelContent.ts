@@ -5,7 +5,7 @@ import { groupBy } from '@/core/groupBy';
 import type { Candidate } from '@/core/reading/candidate';
 import type { CandidateIndex } from '../candidateIndex';
 import type { BoardScene } from '../scene';
-import { drawArea, markOf } from './drawArea';
+import { drawArea, drawLeak, markOf } from './drawArea';
 import { Bubbles, drawGrid } from './drawGrid';
 import { drawTexts } from './drawTexts';
 import { drawLocalAxes } from './localAxes';
@@ -77,6 +77,7 @@ function drawOutlines(pen: Pen, element: ElementRow | null, candidate: Candidate
   if (Math.max(box[2] - box[0], box[3] - box[1]) < leastPixels * metresPerPixel && !(marks && column)) return;
   const drawn = marks && column !== null ? markOf(outlines, column.position, metresPerPixel) : outlines;
   drawArea(pen, (element ?? candidate!).kind, drawn, candidate);
+  if (candidate?.kind === 'zone' && candidate.leak !== null) drawLeak(pen, candidate.leak);
 }
 
 function columnOf(element: ElementRow | null, candidate: Candidate | null) {

@@ -105,3 +105,7 @@ export function leastRectangle(points: readonly Point[]): Rectangle | null {
   }
   return best;
 }
+
+/** An outline turned so that its area counts positive. */
+export const counterClockwise = (points: readonly Point[]): Point[] =>
+  area(points) < 0 ? [...points].reverse() : [...points];

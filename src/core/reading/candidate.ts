@@ -79,6 +79,8 @@ export interface ZoneCandidate extends CandidateBase {
   element: Zone;
   /** Square metres by the inner faces, by centre lines and by the outer faces of what bounds it. */
   areas: { inner: number; centre: number; outer: number };
+  /** The stretch that was closed to bound it; null where everything about it is drawn. */
+  leak: [Point, Point] | null;
 }
 
 export interface OutdoorCandidate extends CandidateBase {
@@ -105,6 +107,8 @@ export interface Unread {
   why: string;
   /** What is written, where it is a text. */
   words?: string;
+  /** Where what should be closed is open, in the project. */
+  leak?: [Point, Point];
 }
 
 /** The kind and the shape of a candidate, as the registry of kinds takes them. */

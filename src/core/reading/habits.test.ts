@@ -467,6 +467,46 @@ test('a room\u2019s name that stands in no closed room is told, a note on anothe
   expect(told).toEqual([['zone', 'Loading bay', 'a name that stands in no closed room']]);
 });
 
+describe('a room whose wall is not drawn over a stretch', () => {
+  // 8 by 6 m outside, walls of 200 mm; of the lower wall the stretch between two places is missing,
+  // without jambs, which would make it an opening.
+  const room = (from: number, to: number) =>
+    line(0, 0, from, 0, 'W') +
+    line(from, 0.2, 0.2, 0.2, 'W') +
+    line(to, 0, 8, 0, 'W') +
+    line(to, 0.2, 7.8, 0.2, 'W') +
+    line(8, 0, 8, 6, 'W') +
+    line(8, 6, 0, 6, 'W') +
+    line(0, 6, 0, 0, 'W') +
+    line(0.2, 0.2, 0.2, 5.8, 'W') +
+    line(0.2, 5.8, 7.8, 5.8, 'W') +
+    line(7.8, 5.8, 7.8, 0.2, 'W') +
+    text(4, 3, 'Store', 'Z') +
+    text(4, 2.5, '0.07', 'Z');
+
+  test('is read with the stretch as its doubt', () => {
+    const [zone] = readPlan(room(3, 4.5))('zone');
+    expect(zone.element).toMatchObject({ name: 'Store', number: '0.07' });
+    // Where it is open it goes to the middle of the wall: 7.6 by 5.6 m, and 1.5 m by 100 mm or none of it.
+    expect(area(zone.element.outline)).toBeGreaterThan(7.6 * 5.6 - 1e-6);
+    expect(area(zone.element.outline)).toBeLessThan(7.6 * 5.6 + 0.15 + 1e-6);
+    expect(zone.doubt).toBe('open over 1.50 m');
+    expect(zone.leak!.map(([x, y]) => [x.toFixed(3), y.toFixed(3)]).sort()).toEqual([
+      ['3.000', '0.100'],
+      ['4.500', '0.100'],
+    ]);
+    expect(zone.confidence).toBeLessThan(readPlan(room(3, 3.0001))('zone')[0].confidence);
+  });
+
+  test('is none where the stretch is as wide as a room, and the name says where it is open', () => {
+    const { candidates, unread } = resultOf(room(2, 6));
+    expect(candidates.filter(({ kind }) => kind === 'zone')).toEqual([]);
+    const told = unread.filter(({ words }) => words === 'Store');
+    expect(told.map(({ why }) => why)).toEqual(['a name that stands in no closed room: it is open over 4.00 m']);
+    expect(told[0].leak!.map(([x]) => x.toFixed(3)).sort()).toEqual(['2.000', '6.000']);
+  });
+});
+
 test('a window over a wall whose faces go on is as wide as its jambs are apart, however far its sill goes on', () => {
   const wall = line(0, 0, 8, 0, 'W') + line(0, 0.3, 8, 0.3, 'W');
   const jambs = line(2, 0, 2, 0.3, 'G') + line(3.2, 0, 3.2, 0.3, 'G');

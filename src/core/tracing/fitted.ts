@@ -7,7 +7,7 @@ import type { Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import { fail, type Result } from '@/core/result';
 import { defaultTolerance } from '@/core/tolerance';
-import { regionFinder } from './making/rooms';
+import { regionsOn } from './making/rooms';
 import { soundEdit } from './refusals';
 
 /** A point inside of an area and outside of its holes: on the level line through its centre, in the widest part. */
@@ -52,7 +52,7 @@ export function fitZones(model: Model, ids: Iterable<string>, gap: number): Resu
   let open = 0;
   const rows: ElementRow[] = [];
   for (const [levelId, own] of groupBy(zones, (zone) => zone.levelId)) {
-    const find = regionFinder(model, levelId, gap);
+    const find = regionsOn(model, levelId, gap);
     for (const zone of own) {
       const found = find(pointInside(zone.shape));
       if (found.kind !== 'region') open += 1;

@@ -11,6 +11,7 @@ import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { conflictsOf } from '@/core/decisions/conflicts';
 import { kinds } from '@/core/kinds/kinds';
 import type { DrawingRow } from '@/core/model/state';
+import type { Placement } from '@/core/datum/placement';
 import type { Candidate } from '@/core/reading/candidate';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
@@ -32,7 +33,7 @@ import { FindRow } from './FindRow';
 import { KindTabs } from './KindTabs';
 import { kindWords } from './kindWords';
 import { IdleLayers, NothingRead } from './NothingRead';
-import { drawnOf, kindsShown, lookThrough, unreadOf } from './review';
+import { drawnOf, kindsShown, leaksOf, lookThrough, unreadOf } from './review';
 import { ReviewActs } from './ReviewActs';
 import { ConflictNote, NearNote } from './ReviewNotes';
 import { UnreadPart } from './UnreadPart';
@@ -52,7 +53,7 @@ export function ReviewPart({
   underlay: Underlay | null;
   reading: DrawingReading | undefined;
 }) {
-  const moment = useMoment('project', 'role', 'decision', 'element');
+  const moment = useMoment('project', 'role', 'placement', 'decision', 'element');
   const state = moment.model;
   const commit = useCommit();
   const session = useSession();
@@ -121,7 +122,10 @@ export function ReviewPart({
     show({
       drawingId: drawing.id,
       origin: primitives.origin,
-      parts: [{ tone: 'look', lines: outlineOf(primitives, paths, texts) }],
+      parts: [
+        { tone: 'look', lines: outlineOf(primitives, paths, texts) },
+        { tone: 'wrong', lines: leaksOf(entries, state.placement[drawing.id] as Placement, primitives.origin) },
+      ],
     });
   };
   const toggle = (key: string) =>

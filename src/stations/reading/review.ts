@@ -1,6 +1,8 @@
 import { readKinds, type ElementKind, type ReadKind } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
-import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
+import { unplace, type Placement } from '@/core/datum/placement';
+import type { Point } from '@/core/geometry/vector';
+import type { Candidate, ColumnCandidate, Unread } from '@/core/reading/candidate';
 import type { ReadingResult } from '@/core/reading/read';
 import { defaultTolerance } from '@/core/tolerance';
 import { nameOfCandidate, type Verdict } from '@/project/readings';
@@ -121,4 +123,10 @@ export const drawnOf = (result: ReadingResult | null, kind: ElementKind): number
 export function promise(accepted: readonly Candidate[]): string {
   const wrong = Math.round(accepted.reduce((sum, { confidence }) => sum + 1 - confidence, 0));
   return `Accept from here: ${accepted.length}, about ${wrong === 0 ? 'none' : wrong} of them wrong`;
+}
+
+/** Where what is unread is open, as x1 y1 x2 y2 each, in the drawing about an origin. */
+export function leaksOf(unread: readonly Unread[], placement: Placement, [ox, oy]: Point): Float32Array {
+  const ends = unread.flatMap(({ leak }) => leak ?? []).map((p) => unplace(placement, p));
+  return Float32Array.from(ends.flatMap(([x, y]) => [x - ox, y - oy]));
 }

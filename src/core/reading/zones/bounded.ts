@@ -1,6 +1,12 @@
-import { area } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import type { ZoneCandidate } from '../candidate';
+
+/** A stretch where nothing that bounds is drawn, metres. */
+export interface Leak {
+  from: Point;
+  to: Point;
+  width: number;
+}
 
 /** What may be a zone: a face with what is cut out of it. */
 export interface Bounded {
@@ -10,7 +16,6 @@ export interface Bounded {
   handles: string[];
   /** Whether its outline is drawn as a zone's. */
   drawn: boolean;
+  /** The widest stretch that had to be closed to bound it; null where it is closed. */
+  leak: Leak | null;
 }
-
-export const counterClockwise = (points: readonly Point[]): Point[] =>
-  area(points) < 0 ? [...points].reverse() : [...points];

@@ -1,9 +1,9 @@
 import { groupBy } from '@/core/groupBy';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { area, contains } from '@/core/geometry/polygon';
+import { area, contains, counterClockwise } from '@/core/geometry/polygon';
 import type { Outline } from '@/core/patterns/outlines';
 import type { PlacedText } from '@/core/placed/placed';
-import { counterClockwise, type Bounded } from './bounded';
+import type { Bounded } from './bounded';
 import { tellApart } from './texts';
 
 /** An outline among others. */
@@ -48,6 +48,7 @@ export function drawnZones(outlines: readonly Outline[], texts: readonly PlacedT
         areas: { inner: size, centre: size, outer: size },
         handles: [...new Set([one, ...inside].flatMap(({ outline }) => outline.handles))],
         drawn: true,
+        leak: null,
       };
     });
 }

@@ -1,6 +1,6 @@
 import type { PlacedText } from '@/core/placed/placed';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { area, centroid, contains, simplify } from '@/core/geometry/polygon';
+import { area, centroid, contains, counterClockwise, simplify } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import { confidenceOf, keyAt, type Evidence, type Unread, type ZoneCandidate } from '../candidate';
 import { findOutlines } from '@/core/patterns/outlines';
@@ -8,8 +8,9 @@ import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
 import type { Segment } from '../walls/network';
 import { facesOfNetwork, shifted, type NetworkFace } from '../walls/rooms';
-import { counterClockwise, type Bounded } from './bounded';
+import type { Bounded, Leak } from './bounded';
 import { drawnZones } from './drawn';
+import { leakingZones } from './leaking';
 import { tellApart, type ZoneTexts } from './texts';
 
 /** A face of this size without a name or a number is a shaft, square metres: a closet that is a room is called so. */
@@ -78,23 +79,45 @@ export function readZones(
         ),
     )
     .map((face) => counterClockwise(simplify(shifted(face, 1), 1e-4)));
-  const candidates = bounded
+  const names = namesAmong(scene, outdoors);
+  const leaking = leakingZones(names, segments, bounded, gap);
+  for (const zone of leaking.rooms)
+    taken.set(
+      zone,
+      outdoors.filter(({ at }) => contains(zone.outline, at)),
+    );
+  const housed = new Set(leaking.rooms.flatMap((zone) => taken.get(zone) ?? []));
+  const candidates = [...bounded, ...leaking.rooms]
     .map((zone) => candidateOf(zone, tellApart(taken.get(zone) ?? [])))
     .filter(({ areas, element }) => areas.inner >= leastUnnamed || element.name !== '' || element.number !== '');
-  return { candidates, outlines, unread: namesWithoutRoom(scene, outdoors) };
+  return {
+    candidates,
+    outlines,
+    unread: names.filter((text) => !housed.has(text)).map((text) => withoutRoom(text, leaking.open.get(text))),
+  };
 }
 
-/** Names on the layers of zones that stand in no closed room. */
-function namesWithoutRoom(scene: Scene, texts: readonly PlacedText[]): Unread[] {
+/** Names of rooms among texts: those on the layers of zones. */
+function namesAmong(scene: Scene, texts: readonly PlacedText[]): PlacedText[] {
   // On a layer of everything a text may belong to anything.
   const anything = new Set(scene.texts().map(({ entity }) => entity));
   const names = new Set(scene.texts('zone').map(({ entity }) => entity));
-  return texts.flatMap((text): Unread[] => {
-    const { name } = tellApart([text]);
-    if (name === '' || !names.has(text.entity) || anything.has(text.entity)) return [];
-    const { entity, handle, layer } = text;
-    return [{ role: 'zone', entity, handle, layer, words: name, why: 'a name that stands in no closed room' }];
-  });
+  return texts.filter((text) => names.has(text.entity) && !anything.has(text.entity) && tellApart([text]).name !== '');
+}
+
+/** A name that stands in no closed room. @param leak where its room is open, if anything is about it */
+function withoutRoom(text: PlacedText, leak: Leak | undefined): Unread {
+  const { entity, handle, layer } = text;
+  const where = leak === undefined ? '' : `: it is open over ${leak.width.toFixed(2)} m`;
+  return {
+    role: 'zone',
+    entity,
+    handle,
+    layer,
+    words: tellApart([text]).name,
+    why: `a name that stands in no closed room${where}`,
+    ...(leak === undefined ? {} : { leak: [leak.from, leak.to] }),
+  };
 }
 
 function shares(a: NetworkFace, b: NetworkFace): boolean {
@@ -115,6 +138,7 @@ function roomOf(face: NetworkFace, outside: BoxIndex<NetworkFace>): Bounded {
     outline,
     holes,
     drawn: false,
+    leak: null,
     areas: {
       inner: area(outline) - less(holes.map(area)),
       centre: area(centre) - less(islands.map((island) => area(island.sides.map(({ from }) => from)))),
@@ -127,11 +151,16 @@ function roomOf(face: NetworkFace, outside: BoxIndex<NetworkFace>): Bounded {
 /** A written area this share off the drawn one is another room's. */
 const areaAgreement = 0.05;
 
-function candidateOf({ outline, holes, areas, handles, drawn }: Bounded, texts: ZoneTexts): ZoneCandidate {
+function candidateOf({ outline, holes, areas, handles, drawn, leak }: Bounded, texts: ZoneTexts): ZoneCandidate {
   const evidence: Evidence[] = [
     { text: drawn ? 'an outline drawn as a zone' : 'bounded by walls on all sides', weight: 2 },
   ];
   const doubts: string[] = [];
+  if (leak !== null) {
+    const words = `open over ${leak.width.toFixed(2)} m`;
+    evidence.push({ text: `${words}, closed to read it`, weight: -2 });
+    doubts.push(words);
+  }
   if (texts.name !== '' || texts.number !== '')
     evidence.push({ text: `${[texts.number, texts.name].filter(Boolean).join(' ')} written in it`, weight: 2 });
   else {
@@ -157,5 +186,6 @@ function candidateOf({ outline, holes, areas, handles, drawn }: Bounded, texts: 
     confidence: confidenceOf('zone', evidence),
     handles: [...handles, ...texts.handles],
     doubt: doubts.join(', ') || null,
+    leak: leak === null ? null : [leak.from, leak.to],
   };
 }

@@ -3,7 +3,8 @@ import type { Point } from '@/core/geometry/vector';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { withShape } from '@/core/kinds/kinds';
 import { fail, ok, type Result } from '@/core/result';
-import { buildingOutlines, dividedBy, regionFinder, type Region } from '@/core/tracing/making/rooms';
+import type { Region } from '@/core/reading/walls/regions';
+import { buildingOutlines, dividedBy, regionsOn } from '@/core/tracing/making/rooms';
 import { soundEdit } from '@/core/tracing/refusals';
 import { offsetOutline } from '@/core/tracing/setOff';
 import { formatLength } from '@/core/units/length';
@@ -24,7 +25,7 @@ function ofWalls<T>(make: (given: Given) => T): (given: Given) => T {
   };
 }
 
-const finderOf = ofWalls(({ model, levelId, settings }) => regionFinder(model, levelId, settings.gap));
+const finderOf = ofWalls(({ model, levelId, settings }) => regionsOn(model, levelId, settings.gap));
 const outlinesOf = ofWalls(({ model, levelId }) => buildingOutlines(model, levelId));
 
 /** The region that was clicked, or where it leaks. */

@@ -1,22 +1,20 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { distance, lineCrossing, nearestOnPiece, pointAlong, shareAlong, type Point } from '@/core/geometry/vector';
-import type { ElementOf } from '@/core/kinds/element';
-import { wallLine } from '@/core/kinds/wall';
-import type { Model } from '@/core/model/model';
-import type { Edge } from '@/core/reading/walls/rooms';
 import { defaultTolerance } from '@/core/tolerance';
+import type { Edge } from './rooms';
 
 /** Nodes closer than this are one, metres. */
 const oneNode = defaultTolerance.coincidence;
 
-/** The centre lines of the walls of a level, parted where they meet and cross; shared nodes are the same objects. */
+/** Centre lines of walls, parted where they meet and cross; shared nodes are the same objects. */
 export interface WallNetwork {
   edges: Edge[];
   /** Ends of walls that touch no other. */
   free: Point[];
 }
 
-interface Side {
+/** A straight piece of a wall's centre line. */
+export interface Side {
   a: Point;
   b: Point;
   thickness: number;
@@ -51,23 +49,10 @@ function cutsOf(side: Side, other: Side): number[] {
   return cuts;
 }
 
-const sidesOf = ({ shape }: ElementOf<'wall'>): Side[] => {
-  const points = wallLine(shape);
-  return points.slice(1).map((b, i) => ({ a: points[i], b, thickness: shape.thickness }));
-};
-
-/** The walls of a level as a network. @param more lines without thickness that bound as well */
-export function wallNetwork(
-  model: Model,
-  levelId: string | null,
-  more: readonly (readonly Point[])[] = [],
-): WallNetwork {
-  const walls =
-    levelId === null
-      ? []
-      : [...model.index.onLevel(levelId)].flatMap((element) => (element.kind === 'wall' ? [element] : []));
+/** Sides as a network. @param more lines without thickness that bound as well */
+export function networkOf(walls: readonly Side[], more: readonly (readonly Point[])[] = []): WallNetwork {
   const drawn = more.flatMap((points) => points.slice(1).map((b, i) => ({ a: points[i], b, thickness: 0 })));
-  const sides = [...walls.flatMap(sidesOf), ...drawn].filter(({ a, b }) => distance(a, b) > oneNode);
+  const sides = [...walls, ...drawn].filter(({ a, b }) => distance(a, b) > oneNode);
   const index = new BoxIndex(sides, ({ a, b }) => boxOf([a, b], oneNode));
   const nodes = new Nodes();
   const degree = new Map<Point, number>();
