@@ -99,11 +99,24 @@ export function readZones(
 
 /** Names of rooms among texts: those on the layers of zones. */
 function namesAmong(scene: Scene, texts: readonly PlacedText[]): PlacedText[] {
-  // On a layer of everything a text may belong to anything.
+  // On a layer of everything a text may belong to anything: a name is one there that has a number beside it.
   const anything = new Set(scene.texts().map(({ entity }) => entity));
   const names = new Set(scene.texts('zone').map(({ entity }) => entity));
-  return texts.filter((text) => names.has(text.entity) && !anything.has(text.entity) && tellApart([text]).name !== '');
+  const told = texts.filter(({ entity }) => names.has(entity)).map((text) => ({ text, ...tellApart([text]) }));
+  const numbers = new BoxIndex(
+    told.filter(({ number }) => number !== ''),
+    ({ text }) => boxOf([text.at]),
+  );
+  return told
+    .filter(({ text, name }) => {
+      if (name === '') return false;
+      return !anything.has(text.entity) || numbers.around(text.at, besideName * text.height).length > 0;
+    })
+    .map(({ text }) => text);
 }
+
+/** The number of a room stands within so many heights of its name. */
+const besideName = 2.5;
 
 /** A name that stands in no closed room. @param leak where its room is open, if anything is about it */
 function withoutRoom(text: PlacedText, leak: Leak | undefined): Unread {
