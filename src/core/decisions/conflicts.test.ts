@@ -48,7 +48,7 @@ test('what the model has at a place already is a conflict for another drawing, n
     line('13', 'B', 9),
   ];
   expect([...conflictsOf(state, drawing(2), second)]).toEqual([
-    ['column:8', 'the model has a column here already'],
+    ['column:8', 'the model has a column here already, 400 \u00d7 400'],
     ['grid:10', 'the model has grid line A already'],
     ['grid:11', 'another line is called a'],
     ['grid:12', 'another line is called B'],

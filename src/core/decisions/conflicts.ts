@@ -1,15 +1,18 @@
 import { groupBy } from '@/core/groupBy';
 import { distance, type Point } from '@/core/geometry/vector';
 import type { GridLine } from '@/core/kinds/grid';
-import { kinds, pointsOf } from '@/core/kinds/kinds';
+import type { ElementRow } from '@/core/kinds/element';
+import { kinds } from '@/core/kinds/kinds';
+import { counted } from '@/core/model/counted';
+import { put, type Change, type Edit } from '@/core/model/edits';
 import { sourceLevel } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
 import type { DrawingRow } from '@/core/model/state';
 import { shapedOf, type Candidate } from '@/core/reading/candidate';
 import { decisionId } from './decide';
+import { valuesOf } from './likeness';
+import { onePlace, otherSize, placeOf, together } from './sameThing';
 
-/** Middles closer than this are one place, metres. */
-const onePlace = 0.1;
 /** A grid line whose ends lie further than this from another's line is another, metres. */
 const oneLine = 0.05;
 
@@ -21,22 +24,51 @@ export function conflictsOf(model: Model, drawing: DrawingRow, candidates: reado
   const open = candidates.filter(({ key }) => model.decision[decisionId(drawing.id, key)] === undefined);
   const found = new Map<string, string>();
   const levelId = sourceLevel(model, drawing.levelId);
-  for (const candidate of open)
-    if (standsThere(model, levelId, candidate))
-      found.set(candidate.key, `the model has a ${kinds[candidate.kind].names[0]} here already`);
+  for (const candidate of open) {
+    const there = candidate.kind === 'grid' ? null : standingThere(model, levelId, candidate);
+    if (there === null) continue;
+    const size = otherSize(shapedOf(candidate), there);
+    const words = `the model has a ${kinds[candidate.kind].names[0]} here already`;
+    found.set(candidate.key, size === null ? words : `${words}, ${size}`);
+  }
   return new Map([...found, ...doubledLabels(model, open)]);
 }
 
-/** Whether the model has an element of a candidate's kind at its place. */
-function standsThere(model: Model, levelId: string | null, candidate: Candidate): boolean {
-  if (candidate.kind === 'grid' || candidate.kind === 'opening') return false;
-  const at = middleOf(pointsOf(shapedOf(candidate)));
-  if (at === null) return false;
+/** The element of a candidate's kind at its place, or on its line. */
+function standingThere(model: Model, levelId: string | null, candidate: Candidate): ElementRow | null {
+  if (candidate.kind === 'opening') return null;
+  if (candidate.kind === 'grid') {
+    const { element } = candidate;
+    const same = (line: GridLine): boolean =>
+      line.label.toLowerCase() === element.label.toLowerCase() && sameLine(line, element);
+    return [...model.ofKind('grid')].find(({ shape }) => same(shape)) ?? null;
+  }
+  const at = placeOf(shapedOf(candidate));
+  if (at === null) return null;
   const [x, y] = at;
-  return model.index.touching(levelId, [x - onePlace, y - onePlace, x + onePlace, y + onePlace]).some((element) => {
-    const other = element.kind === candidate.kind ? middleOf(pointsOf(element)) : null;
-    return other !== null && distance(at, other) < onePlace;
+  const near = model.index.touching(levelId, [x - onePlace, y - onePlace, x + onePlace, y + onePlace]);
+  const isThere = (element: ElementRow): boolean => {
+    const other = element.kind === candidate.kind ? placeOf(element) : null;
+    return other !== null && together(at, other);
+  };
+  return near.find(isThere) ?? null;
+}
+
+/**
+ * Accepts candidates as what the model has at their place already: both drawings are sources of one element then.
+ * Those at whose place there is nothing stay open.
+ */
+export function joinCandidates(model: Model, drawing: DrawingRow, candidates: readonly Candidate[]): Edit {
+  const levelId = sourceLevel(model, drawing.levelId);
+  const changes = candidates.flatMap((candidate): Change[] => {
+    const there = standingThere(model, levelId, candidate);
+    if (there === null) return [];
+    const { key, element } = candidate;
+    const id = decisionId(drawing.id, key);
+    const seen = valuesOf(element);
+    return [put('decision', { id, drawingId: drawing.id, key, verdict: 'accepted', elementId: there.id, seen })];
   });
+  return { label: `The same as in the model: ${counted(changes.length, 'candidate')}`, changes };
 }
 
 interface Labelled {
@@ -62,14 +94,8 @@ function doubledLabels(model: Model, open: readonly Candidate[]): Map<string, st
   return found;
 }
 
-function middleOf(points: readonly Point[]): Point | null {
-  if (points.length === 0) return null;
-  const sum = points.reduce(([x, y], p): Point => [x + p[0], y + p[1]], [0, 0]);
-  return [sum[0] / points.length, sum[1] / points.length];
-}
-
 /** Whether two grid lines lie on one another. */
-function sameLine(a: GridLine, b: GridLine): boolean {
+export function sameLine(a: GridLine, b: GridLine): boolean {
   if (a.kind === 'arc')
     return b.kind === 'arc' && distance(a.centre, b.centre) < oneLine && Math.abs(a.radius - b.radius) < oneLine;
   if (b.kind === 'arc') return false;

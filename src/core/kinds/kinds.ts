@@ -69,6 +69,11 @@ export function anchorOf<K extends ElementKind>(
   return known(of.kind).anchor(of.shape, host);
 }
 
+/** The size of something in a few figures. */
+export function sizeWords<K extends ElementKind>(of: { kind: K; shape: Shapes[K] }): string {
+  return known(of.kind).size(of.shape);
+}
+
 /** Metres from a point to something of a kind; zero on it. */
 export function awayFrom<K extends ElementKind>(
   of: { kind: K; shape: Shapes[K] },

@@ -7,14 +7,15 @@ import { sizeOf } from './facts';
 /** One candidate in the list: chosen by its box, shown on the board by its name. */
 export function CandidateLine({
   candidate,
-  conflict,
+  said,
   here,
   chosen,
   go,
   toggle,
 }: {
   candidate: Candidate;
-  conflict: string | null;
+  /** What the model or another drawing says of it. */
+  said: string | null;
   here: boolean;
   chosen: boolean;
   go: () => void;
@@ -69,14 +70,14 @@ export function CandidateLine({
         <Box
           component="span"
           sx={{
-            color: (conflict ?? candidate.doubt) ? 'var(--mui-palette-zf-amber)' : 'text.secondary',
+            color: (said ?? candidate.doubt) ? 'var(--mui-palette-zf-amber)' : 'text.secondary',
             overflow: 'hidden',
             textOverflow: 'ellipsis',
             whiteSpace: 'nowrap',
           }}
-          title={conflict ?? candidate.doubt ?? undefined}
+          title={said ?? candidate.doubt ?? undefined}
         >
-          {conflict ?? candidate.doubt ?? 'clear'}
+          {said ?? candidate.doubt ?? 'clear'}
         </Box>
       </Box>
     </Box>

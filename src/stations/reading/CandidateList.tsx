@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
 import type { Candidate } from '@/core/reading/candidate';
 import { CandidateLine } from './CandidateLine';
+import type { Told } from './filters';
 
 /** Lines of the list at once: more take a moment to be made, and nobody reads them. */
 const shownAtOnce = 150;
@@ -10,7 +11,7 @@ const shownAtOnce = 150;
 interface CandidateListProps {
   label: string;
   listed: readonly Candidate[];
-  conflicts: ReadonlyMap<string, string>;
+  told: Told;
   pointed: string | null;
   chosen: ReadonlySet<string>;
   /** Pixels; the rest scrolls. */
@@ -20,7 +21,7 @@ interface CandidateListProps {
 }
 
 /** The candidates listed, those about the one that is pointed at; it comes into view. */
-export function CandidateList({ label, listed, conflicts, pointed, chosen, height, go, toggle }: CandidateListProps) {
+export function CandidateList({ label, listed, told, pointed, chosen, height, go, toggle }: CandidateListProps) {
   const list = useRef<HTMLUListElement>(null);
   const at =
     pointed === null
@@ -47,7 +48,7 @@ export function CandidateList({ label, listed, conflicts, pointed, chosen, heigh
         <CandidateLine
           key={candidate.key}
           candidate={candidate}
-          conflict={conflicts.get(candidate.key) ?? null}
+          said={told.conflicts.get(candidate.key) ?? told.unlike.get(candidate.key) ?? null}
           here={candidate.key === pointed}
           chosen={chosen.has(candidate.key)}
           go={() => go(candidate)}

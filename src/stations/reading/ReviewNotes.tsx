@@ -1,7 +1,9 @@
 'use client';
 import Button from '@mui/material/Button';
 import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
+import { useView } from '@/project/view';
 import { Note } from '@/ui/widgets/Heading';
+import type { OtherDrawing } from './useBeside';
 
 /** That some candidates are in the model already. */
 export function ConflictNote({ count, show }: { count: number; show: () => void }) {
@@ -11,6 +13,56 @@ export function ConflictNote({ count, show }: { count: number; show: () => void 
       <Button variant="text" onClick={show}>
         Show them
       </Button>
+    </Note>
+  );
+}
+
+/** That what is listed is what the model has: both drawings are sources of it then. */
+export function SameNote({ same }: { same: () => void }) {
+  return (
+    <Note kind="plain">
+      Where this is what the model has, it can be kept as the same element; nothing is doubled.{' '}
+      <Button variant="text" onClick={same}>
+        They are the same
+      </Button>
+    </Note>
+  );
+}
+
+/** How another drawing of the storey compares, of one kind; nothing where it does not show it. */
+export function BesideNote({
+  kind,
+  other: { id, name, alike, unlike, onlyThere },
+  show,
+}: {
+  kind: Candidate['kind'];
+  other: OtherDrawing;
+  show: () => void;
+}) {
+  const { set } = useView();
+  const otherwise = [...unlike.keys()].filter((key) => key.startsWith(`${kind}:`)).length;
+  const there = onlyThere.filter((only) => only === kind).length;
+  const same = alike.get(kind) ?? 0;
+  if (same + otherwise + there === 0) return null;
+  return (
+    <Note kind={otherwise + there > 0 ? 'look' : 'plain'}>
+      {name}: {same} alike
+      {otherwise > 0 && (
+        <>
+          , {otherwise} otherwise or missing there{' '}
+          <Button variant="text" onClick={show}>
+            Show them
+          </Button>
+        </>
+      )}
+      {there > 0 && (
+        <>
+          , {there} only there{' '}
+          <Button variant="text" onClick={() => set({ drawingId: id })}>
+            Take {name}
+          </Button>
+        </>
+      )}
     </Note>
   );
 }

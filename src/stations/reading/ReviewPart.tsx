@@ -8,7 +8,7 @@ import {
 } from '@/core/decisions/decide';
 import Box from '@mui/material/Box';
 import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
-import { conflictsOf } from '@/core/decisions/conflicts';
+import { conflictsOf, joinCandidates } from '@/core/decisions/conflicts';
 import { kinds } from '@/core/kinds/kinds';
 import type { DrawingRow } from '@/core/model/state';
 import type { Placement } from '@/core/datum/placement';
@@ -35,8 +35,9 @@ import { kindWords } from './kindWords';
 import { IdleLayers, NothingRead } from './NothingRead';
 import { drawnOf, kindsShown, leaksOf, lookThrough, unreadOf } from './review';
 import { ReviewActs } from './ReviewActs';
-import { ConflictNote, NearNote } from './ReviewNotes';
+import { BesideNote, ConflictNote, NearNote, SameNote } from './ReviewNotes';
 import { UnreadPart } from './UnreadPart';
+import { unlikeIn, useBeside } from './useBeside';
 import { ZoneBounds } from './ZoneBounds';
 
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
@@ -53,7 +54,7 @@ export function ReviewPart({
   underlay: Underlay | null;
   reading: DrawingReading | undefined;
 }) {
-  const moment = useMoment('project', 'role', 'placement', 'decision', 'element');
+  const moment = useMoment('project', 'role', 'level', 'drawing', 'placement', 'decision', 'element');
   const state = moment.model;
   const commit = useCommit();
   const session = useSession();
@@ -71,13 +72,15 @@ export function ReviewPart({
     [all, moment, drawing.id],
   );
   const conflicts = useMemo(() => conflictsOf(moment.model, drawing, all), [moment, drawing, all]);
+  const others = useBeside(state, drawing);
+  const told = useMemo(() => ({ conflicts, unlike: unlikeIn(others) }), [conflicts, others]);
   const pointedAt = all.find((candidate) => candidate.key === pointed);
 
   const result = reading?.result ?? null;
   const crossing = settingsOf(state).exact.crossing;
   const look = useMemo(
-    () => lookThrough(withVerdict, { kind, verdict, find, filter, threshold, chosen, conflicts, crossing }),
-    [withVerdict, kind, verdict, find, filter, threshold, chosen, conflicts, crossing],
+    () => lookThrough(withVerdict, { kind, verdict, find, filter, threshold, chosen, told, crossing }),
+    [withVerdict, kind, verdict, find, filter, threshold, chosen, told, crossing],
   );
   const { ofKind, listed, open, picked, near } = look;
   const unread = unreadOf(result, kind);
@@ -93,6 +96,10 @@ export function ReviewPart({
     if (why !== undefined)
       session.tell({ kind: 'problem', text: `${counted(unsound.size, 'candidate')} stayed open: ${why}` });
     void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([]));
+  };
+  const same = () => {
+    const candidates = look.picked.length > 0 ? look.picked : look.listed;
+    void commit((now) => joinCandidates(now, drawing, candidates)).then(() => choose([]));
   };
   const reject = (candidates: Candidate[]) => {
     void commit((now) => rejectCandidates(now, drawing, candidates)).then(() => choose([]));
@@ -195,7 +202,7 @@ export function ReviewPart({
           <CandidateList
             label={`${kindWords[kind]}, ${verdictWords[verdict]}`}
             listed={listed}
-            conflicts={conflicts}
+            told={told}
             pointed={pointed}
             chosen={chosen}
             height={pointedAt?.kind === kind ? listHeight.beside : listHeight.alone}
@@ -227,6 +234,10 @@ export function ReviewPart({
           {verdict === 'open' && look.filter !== 'conflict' && alike !== undefined && (
             <ConflictNote count={alike.count} show={() => setFilter('conflict')} />
           )}
+          {verdict === 'open' && look.filter === 'conflict' && <SameNote same={same} />}
+          {others.map((other) => (
+            <BesideNote key={other.id} kind={kind} other={other} show={() => setFilter('unlike')} />
+          ))}
           {near.length > 0 && verdict === 'open' && <NearNote near={near} accept={accept} />}
           {verdict === 'open' && picked.length > 1 && (
             <CorrectPart key={picked.map(({ key }) => key).join()} candidates={picked} accept={accept} />

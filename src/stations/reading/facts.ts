@@ -1,16 +1,15 @@
 import type { ElementKind, Shapes } from '@/core/kinds/element';
 import { millimetres, squareMetres } from '@/core/kinds/figures';
-import { kinds } from '@/core/kinds/kinds';
-import type { Candidate } from '@/core/reading/candidate';
+import { kinds, sizeWords } from '@/core/kinds/kinds';
+import { shapedOf, type Candidate } from '@/core/reading/candidate';
 import type { ReadingResult } from '@/core/reading/read';
 import type { Role } from '@/core/sorting/roles';
 
 const factsOfKind = <K extends ElementKind>(kind: K, shape: Shapes[K]): string => kinds[kind].facts(shape);
-const sizeOfKind = <K extends ElementKind>(kind: K, shape: Shapes[K]): string => kinds[kind].size(shape);
 
 /** The size of a candidate in a few figures, for its line in the list. */
 export const sizeOf = (candidate: Candidate): string =>
-  candidate.kind === 'zone' ? squareMetres(candidate.areas.inner) : sizeOfKind(candidate.kind, candidate.element);
+  candidate.kind === 'zone' ? squareMetres(candidate.areas.inner) : sizeWords(shapedOf(candidate));
 
 /** What there is to say of a candidate beside its evidence. */
 export function factsOf(candidate: Candidate): string {

@@ -23,15 +23,19 @@ test('filters leave what they name, each with its count; those that leave nothin
     column('3', 0.25, 1.2),
     column('4', 0.25, null),
   ];
-  const conflicts = new Map([['3', 'the model has a column here already']]);
-  expect(filtersFor(columns, conflicts, 0.025).map(({ word, count }) => `${word} ${count}`)).toEqual([
+  const told = {
+    conflicts: new Map([['3', 'the model has a column here already']]),
+    unlike: new Map([['4', 'not in S-plan']]),
+  };
+  expect(filtersFor(columns, told, 0.025).map(({ word, count }) => `${word} ${count}`)).toEqual([
     'All 4',
     'Doubtful 1',
     'In conflict 1',
+    'Otherwise elsewhere 1',
     'Off the grid 2',
     '250 \u00d7 400 2',
     '400 \u00d7 400 2',
   ]);
-  expect(columns.filter((one) => passes(one, 'off grid', conflicts, 0.025)).map(({ key }) => key)).toEqual(['3', '4']);
-  expect(filtersFor([], conflicts, 0.025)).toEqual([{ name: 'all', word: 'All', count: 0 }]);
+  expect(columns.filter((one) => passes(one, 'off grid', told, 0.025)).map(({ key }) => key)).toEqual(['3', '4']);
+  expect(filtersFor([], told, 0.025)).toEqual([{ name: 'all', word: 'All', count: 0 }]);
 });

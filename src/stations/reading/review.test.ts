@@ -27,7 +27,7 @@ const looking: Looking = {
   filter: 'all',
   threshold: 0.5,
   chosen: new Set(),
-  conflicts: new Map([['a2', 'is in the model already']]),
+  told: { conflicts: new Map([['a2', 'is in the model already']]), unlike: new Map<string, string>() },
   crossing: 0.05,
 };
 const keys = (candidates: readonly Candidate[]) => candidates.map(({ key }) => key);

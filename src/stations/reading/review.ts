@@ -7,7 +7,7 @@ import type { ReadingResult } from '@/core/reading/read';
 import { defaultTolerance } from '@/core/tolerance';
 import { nameOfCandidate, type Verdict } from '@/project/readings';
 import { sizeOf } from './facts';
-import { filtersFor, passes, type Filter } from './filters';
+import { filtersFor, passes, type Filter, type Told } from './filters';
 
 /** A candidate and what was decided about it. */
 export interface Judged {
@@ -24,8 +24,7 @@ export interface Looking {
   /** Confidence from which on open candidates are acted on together. */
   threshold: number;
   chosen: ReadonlySet<string>;
-  /** Candidates that the model has already, or that call another line alike, with the reason. */
-  conflicts: ReadonlyMap<string, string>;
+  told: Told;
   /** A column within this of a crossing is meant to stand on it, metres. */
   crossing: number;
 }
@@ -44,15 +43,16 @@ function wordsToFind(candidate: Candidate): string {
 
 /** What of all candidates is listed and acted on. */
 export function lookThrough(all: readonly Judged[], looking: Looking) {
-  const { kind, verdict, threshold, conflicts, crossing, chosen } = looking;
+  const { kind, verdict, threshold, told, crossing, chosen } = looking;
+  const { conflicts } = told;
   const ofKind = all.filter(({ candidate }) => candidate.kind === kind);
   const judged = ofKind.filter((entry) => entry.verdict === verdict).map(({ candidate }) => candidate);
-  const filters = filtersFor(judged, conflicts, crossing);
+  const filters = filtersFor(judged, told, crossing);
   const filter = filters.some(({ name }) => name === looking.filter) ? looking.filter : 'all';
   const wanted = looking.find.trim().toLowerCase();
   const listed = judged.filter(
     (candidate) =>
-      passes(candidate, filter, conflicts, crossing) && (wanted === '' || wordsToFind(candidate).includes(wanted)),
+      passes(candidate, filter, told, crossing) && (wanted === '' || wordsToFind(candidate).includes(wanted)),
   );
   const open = ofKind.filter((entry) => entry.verdict === 'open').map(({ candidate }) => candidate);
   // What the model has already is not doubled in passing: it is accepted only where it was chosen.
@@ -93,7 +93,8 @@ function actedOn({ picked, listed, open, clear, looking, filter, narrowed }: Act
   if (looking.verdict !== 'open') return listed;
   if (!narrowed) return open.filter(clear);
   return listed.filter(
-    ({ confidence, key }) => confidence >= looking.threshold && (filter === 'conflict' || !looking.conflicts.has(key)),
+    ({ confidence, key }) =>
+      confidence >= looking.threshold && (filter === 'conflict' || !looking.told.conflicts.has(key)),
   );
 }
 
