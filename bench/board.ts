@@ -81,6 +81,7 @@ function taking(entities: number): void {
           accepted: [],
           settings: defaultSettings,
           linked: [],
+          answers: [],
           kind: 'wall',
           own: true,
           path: paths.indexOf(index.path[near]),

@@ -1,6 +1,17 @@
 import type { Page } from 'playwright-core';
 import { dxf, groups, line } from '@/core/drawing/testing/dxf';
-import { choose, fileNamed, kindTab, newProject, openStage, problems, stateOf, station, type Stage } from './harness';
+import {
+  choose,
+  fileNamed,
+  kindTab,
+  newProject,
+  openStage,
+  part,
+  problems,
+  stateOf,
+  station,
+  type Stage,
+} from './harness';
 
 /** A storey whose plan, framing plan and schedule are three drawings, in millimetres. */
 let stage: Stage;
@@ -93,5 +104,32 @@ test('drawings of one storey are held beside one another, one element keeps both
   await page.getByText('T14 in S-201: Type R').waitFor();
   await page.getByText('R in S-201: 300x600').waitFor();
   await page.getByText('marked T14, 300 \u00d7 600 by the schedule').waitFor();
+  expect(problems).toEqual([]);
+});
+
+test('one answer settles all that leaves the same open, stays across a reload, and is forgotten again', async () => {
+  const cased = [0, 6000, 12_000].map((x) => post(x, 0, 400, 400) + post(x, 0, 440, 440)).join('');
+  const project = await newProject(stage, page, 'Cased');
+  await bring('C-101', sheet(cased + post(18_000, 0, 400, 400)));
+  await station(page, 'Reading');
+  await kindTab(page, 'Columns').click();
+  const listed = page.getByRole('list', { name: /^Columns/ });
+  await listed.getByText('finish of 20 mm or part of it').first().waitFor();
+  await listed.getByRole('button').filter({ hasText: 'finish of 20 mm' }).first().click();
+  await page.getByText('Read as the finish about it; it could be part of the column.').waitFor();
+  await page.getByRole('button', { name: 'Read it and 2 more like it so' }).click();
+  await listed.getByText('440 \u00d7 440').nth(2).waitFor();
+  expect(Object.values((await stateOf(stage, page, project)).pick)).toMatchObject([
+    { kind: 'answer', answer: { asks: 'finish', take: 'part of the column' } },
+  ]);
+  await page.reload();
+  await kindTab(page, 'Columns').click();
+  await listed.getByText('440 \u00d7 440').nth(2).waitFor();
+  await station(page, 'Sorting');
+  await part(page, 'Picked lines');
+  await page.getByRole('button', { name: /^Forget A ring of 20 mm about columns/ }).click();
+  await station(page, 'Reading');
+  await kindTab(page, 'Columns').click();
+  await listed.getByText('finish of 20 mm or part of it').first().waitFor();
   expect(problems).toEqual([]);
 });

@@ -129,6 +129,7 @@ export function readingOrder(state: Model, drawingId: string, underlay: Underlay
     settings: settingsOf(state),
     around: noWallsAround,
     sheets: sheetsBeside(state, drawingId),
+    answers: picks.flatMap((pick) => (pick.kind === 'answer' ? [pick.answer] : [])),
   };
 }
 

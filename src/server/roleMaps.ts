@@ -15,7 +15,7 @@ export const listRoleMaps = async (): Promise<KeptRoleMap[]> =>
   (
     await database()
       .selectFrom('role_maps')
-      .select(['id', 'name', 'rules', 'lessons', 'first_number'])
+      .select(['id', 'name', 'rules', 'lessons', 'answers', 'first_number'])
       .orderBy('name')
       .execute()
   ).map(({ first_number: firstNumber, ...row }) => ({
@@ -25,10 +25,11 @@ export const listRoleMaps = async (): Promise<KeptRoleMap[]> =>
   }));
 
 /** Keeps a map under its name; one of that name is replaced. @returns its id */
-export async function keepRoleMap({ name, rules, lessons, firstNumber }: RoleMap): Promise<string> {
+export async function keepRoleMap({ name, rules, lessons, answers, firstNumber }: RoleMap): Promise<string> {
   const values = {
     rules: JSON.stringify(rules),
     lessons: JSON.stringify(lessons),
+    answers: JSON.stringify(answers),
     first_number: firstNumber,
     updated_at: sql<Date>`now()`,
   };

@@ -203,6 +203,7 @@ test('grid and columns are read from the cleaned drawing: what is left out is no
     settings: defaultSettings,
     around: noWallsAround,
     sheets: [],
+    answers: [],
   });
   const all = (await api.read('d-ground', readingOf())).candidates;
   expect(all.filter(({ kind }) => kind === 'grid').length).toBe(gridLines().length + 2);
@@ -225,6 +226,7 @@ test('a reading can be stopped with what it has, and a later one takes its place
     settings: defaultSettings,
     around: noWallsAround,
     sheets: [],
+    answers: [],
   };
   const heard: string[] = [];
   const stopped = await api.read('d-ground', what, ({ doing }) => {

@@ -22,6 +22,7 @@ import type { WallsAround } from '@/core/reading/walls/bearing';
 import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
 import type { Lesson } from '@/core/model/picks';
 import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
+import type { Answer } from '@/core/sorting/answers';
 import { alikeIn, likenessOf, type Likeness, type Pointed } from '@/core/sorting/alike';
 import type { Role } from '@/core/sorting/roles';
 import { tidy, type Tidied } from '@/core/tracing/tidy/tidy';
@@ -115,6 +116,8 @@ export interface ReadingOrder {
   around: WallsAround;
   /** Other drawings of the project that hold schedules. */
   sheets: { drawingId: string; name: string }[];
+  /** What was said of things that the drawing does not decide. */
+  answers: Answer[];
 }
 
 /** What is pointed at to be taken: a kind, and the lines about a place. */
@@ -360,6 +363,7 @@ const api = {
       accepted: order.accepted,
       settings: order.settings,
       linked: linkedSheets(order.sheets),
+      answers: order.answers,
       kind: what.kind,
       own: what.own,
       path: what.path === null ? null : what.paths.indexOf(what.path),
@@ -376,7 +380,7 @@ const api = {
    */
   async read(
     drawingId: string,
-    { placement, roles, picked, meanings, accepted, settings, around, sheets }: ReadingOrder,
+    { placement, roles, picked, meanings, accepted, settings, around, sheets, answers }: ReadingOrder,
     watch?: (stage: Omit<ReadingStage, 'soFar'>) => void,
   ): Promise<ReadingResult> {
     const scene = sceneOf(drawingId, { placement, roles, picked });
@@ -389,6 +393,7 @@ const api = {
       settings,
       around,
       linked: linkedSheets(sheets),
+      answers,
       tolerance: toleranceFor(placement.unit, settings),
     });
     for (;;) {

@@ -1,9 +1,10 @@
 import type { Likeness } from '@/core/sorting/alike';
+import { answerWords, asksAlike, type Answer } from '@/core/sorting/answers';
 import { roleNames, type Role } from '@/core/sorting/roles';
 import { put, remove, type Edit } from './edits';
 import type { DrawingRow, PickRow, ProjectState } from './state';
 
-/** The picked roles of a drawing: of blocks, of lines, and of all that is alike, by their names. */
+/** What was picked of a drawing, by name: roles of blocks, of lines and of all that is alike, and answers. */
 export function picksOf(
   state: Pick<ProjectState, 'pick'>,
   drawingId: string,
@@ -11,6 +12,7 @@ export function picksOf(
   blocks: (PickRow & { kind: 'block' })[];
   lines: (PickRow & { kind: 'lines' })[];
   alike: (PickRow & { kind: 'alike' })[];
+  answers: (PickRow & { kind: 'answer' })[];
 } {
   const own = Object.values(state.pick)
     .filter((pick) => pick.drawingId === drawingId)
@@ -19,6 +21,7 @@ export function picksOf(
     blocks: own.filter((pick) => pick.kind === 'block'),
     lines: own.filter((pick) => pick.kind === 'lines'),
     alike: own.filter((pick) => pick.kind === 'alike'),
+    answers: own.filter((pick) => pick.kind === 'answer'),
   };
 }
 
@@ -110,4 +113,18 @@ export function teach(state: ProjectState, drawing: DrawingRow, lessons: readonl
   const [{ role }] = lessons;
   const label = lessons.length === 1 ? `All alike as ${roleNames[role].toLowerCase()}` : `${lessons.length} lessons`;
   return { label, changes };
+}
+
+/**
+ * Settles in a drawing what it leaves open, for everything alike; an answer to the same takes the place of an earlier
+ * one.
+ * @param newId gives a fresh UUID
+ */
+export function answer(state: ProjectState, drawing: DrawingRow, given: readonly Answer[], newId: () => string): Edit {
+  const { answers } = picksOf(state, drawing.id);
+  const changes = given.map((one) => {
+    const id = answers.find((pick) => asksAlike(pick.answer, one))?.id ?? newId();
+    return put('pick', { id, drawingId: drawing.id, kind: 'answer', name: answerWords(one), answer: one });
+  });
+  return { label: given.length === 1 ? answerWords(given[0]) : `${given.length} answers`, changes };
 }

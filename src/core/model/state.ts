@@ -22,6 +22,7 @@ import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
 import { settingsSchema } from '@/core/patterns/settings';
 import { likenessSchema } from '@/core/sorting/alike';
+import { answerSchema } from '@/core/sorting/answers';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
 import { recipeSchema } from '@/core/underlay/recipe/steps';
@@ -178,6 +179,13 @@ export const pickRow = v.variant('kind', [
     name,
     role: v.picklist(roles),
     like: likenessSchema,
+  }),
+  v.strictObject({
+    id: uuid,
+    drawingId: uuid,
+    kind: v.literal('answer'),
+    name,
+    answer: answerSchema,
   }),
 ]);
 

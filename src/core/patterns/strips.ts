@@ -14,12 +14,16 @@ export interface Strip {
   sources: From[];
   /** How many further faces lie between the two: the leaves of a cavity wall, or panes. */
   inner: number;
+  /** How wide the bundle of faces is that it was parted from, metres; zero where it is a bundle of its own. */
+  parted: number;
 }
 
 /** What a wall measures across, metres. */
 export interface Across {
   least: number;
   most: number;
+  /** Whether faces so far apart, with others between them, are one wall; null where nobody has said so. */
+  isOne?: (apart: number) => boolean | null;
 }
 
 /** From so many equal steps on a run of lines is a stair. */
@@ -71,7 +75,7 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
           );
           continue;
         }
-        for (const { low, high, inner } of wallsOf(bundle, across)) {
+        for (const { low, high, inner, parted } of wallsOf(bundle, across)) {
           const last = open.find(
             (strip) =>
               Math.abs(strip.to - from) < 1e-9 &&
@@ -93,6 +97,7 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
             to,
             sources,
             inner: inner.length,
+            parted,
           };
           open.push(strip);
           strips.push(strip);
@@ -229,18 +234,40 @@ const mostFaces = 60;
 /** Faces shorter than this share of the longest of their bundle bound no wall. */
 const boundingShare = 0.45;
 
+/** The faces of one wall of a bundle, and those between them. */
+interface Bounding extends Pick<Strip, 'parted'> {
+  low: Active;
+  high: Active;
+  inner: Active[];
+}
+
+/** Faces taken two by two as walls of their own; of three the one between bounds two. */
+function leavesOf(faces: readonly Active[], least: number, parted: number): Bounding[] {
+  const step = faces.length % 2 === 0 ? 2 : 1;
+  const leaves: Bounding[] = [];
+  for (let i = 0; i + 1 < faces.length; i += step) {
+    const [low, high] = [faces[i], faces[i + 1]];
+    if (high.offset - low.offset >= least) leaves.push({ low, high, inner: [], parted });
+  }
+  return leaves;
+}
+
 /** The walls of one bundle. */
-function wallsOf(bundle: readonly Active[], across: Across): { low: Active; high: Active; inner: Active[] }[] {
+function wallsOf(bundle: readonly Active[], across: Across): Bounding[] {
   if (bundle.length > mostFaces) return [];
   const longest = mostOf(bundle.map(({ length }) => length));
   const long = bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * longest);
   if (long.length < 2) return [];
   const [low, high] = [long[0], long[long.length - 1]];
   const span = high.offset - low.offset;
-  if (span <= across.most + 1e-9) return span >= across.least ? [{ low, high, inner: long.slice(1, -1) }] : [];
+  const isOne = long.length > 2 ? (across.isOne?.(span) ?? null) : null;
+  if (isOne === false) return leavesOf(long, across.least, span);
+  if (isOne ?? span <= across.most + 1e-9) return span >= across.least ? [{ low, high, inner: long.slice(1, -1), parted: 0 }] : [];
   // Two walls with something narrow between them: parted at the widest gap.
   let widest = 1;
   for (let i = 2; i < long.length; i += 1)
     if (long[i].offset - long[i - 1].offset > long[widest].offset - long[widest - 1].offset) widest = i;
-  return [long.slice(0, widest), long.slice(widest)].flatMap((part) => (part.length < 2 ? [] : wallsOf(part, across)));
+  return [long.slice(0, widest), long.slice(widest)]
+    .flatMap((part) => (part.length < 2 ? [] : wallsOf(part, across)))
+    .map((one) => ({ ...one, parted: Math.max(one.parted, span) }));
 }

@@ -9,6 +9,7 @@ import type { Slab } from '@/core/kinds/slab';
 import type { Wall } from '@/core/kinds/wall';
 import type { Zone } from '@/core/kinds/zone';
 import type { Point } from '@/core/geometry/vector';
+import type { Asked } from '@/core/sorting/answers';
 import type { Role } from '@/core/sorting/roles';
 import { calibrations } from './calibration';
 
@@ -32,6 +33,8 @@ interface CandidateBase {
   libraryId?: string;
   /** Why it deserves a look, in a few words; null where nothing is unusual. */
   doubt: string | null;
+  /** Which of two ways it was read, where the drawing does not decide; one answer settles all that is alike. */
+  asks?: Asked | null;
 }
 
 export interface GridCandidate extends CandidateBase {

@@ -12,6 +12,7 @@ import { readColumns } from './columns/readColumns';
 import { readGrid } from './grid/readGrid';
 import { applyMeanings, type Meaning } from './meanings';
 import { readOutdoor } from './outdoor/readOutdoor';
+import type { Answer } from '@/core/sorting/answers';
 import type { Scene } from './scene';
 import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
 import { readSlabs } from './slabs/readSlabs';
@@ -53,6 +54,8 @@ export interface ReadingTask {
   meanings?: readonly (Meaning | null)[];
   /** Walls of other drawings and levels, to tell by whether those read carry. */
   around?: WallsAround;
+  /** What was said of things that the drawing does not decide. */
+  answers?: readonly Answer[];
   /** Schedules of other sheets, by which marks have sizes. */
   linked?: readonly ScheduleSheet[];
   /** Grid lines and columns that were read of the same paths before, under other roles of the rest. */
@@ -81,6 +84,7 @@ export function* readStages({
   meanings = [],
   around = noWallsAround,
   linked = [],
+  answers = [],
   frames,
 }: ReadingTask): Generator<ReadingStage, ReadingResult> {
   const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
@@ -121,14 +125,14 @@ export function* readStages({
     ...grid.candidates.map((candidate) => candidate.element).filter((line) => !known.has(line.label)),
   ];
   yield at('columns');
-  const columns = before?.columns ?? readColumns(scene, lines, settings, tolerance);
+  const columns = before?.columns ?? readColumns(scene, lines, settings, tolerance, answers);
   frames?.set(scene.frameKey(), { grid, columns });
   add(['column'], columns.candidates, columns.unread);
   const obstacles = columns.candidates.map(({ element }): Obstacle => ({
     at: element.position,
     reach: Math.max(...columnOutline(element).map((corner) => distance(corner, element.position))),
   }));
-  const walling = wallStages(scene, obstacles, settings, tolerance);
+  const walling = wallStages(scene, obstacles, settings, tolerance, answers);
   let walls = walling.next();
   while (!walls.done) {
     yield at(walls.value);
@@ -155,7 +159,7 @@ export function* readStages({
   const zones = readZones(scene, segments, settings, tolerance.gap, marks);
   add(['zone'], zones.candidates, zones.unread);
   yield at('slabs');
-  const slabs = readSlabs(scene, zones.outlines, settings, tolerance.gap);
+  const slabs = readSlabs(scene, zones.outlines, settings, tolerance.gap, columns.voids);
   add(['slab'], slabs.candidates, slabs.unread);
   yield at('outdoor surfaces');
   const outdoor = readOutdoor(scene, settings, tolerance.gap);

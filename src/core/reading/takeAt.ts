@@ -8,6 +8,7 @@ import type { Box } from '@/core/geometry/boxIndex';
 import { awayFromLine } from '@/core/kinds/lines';
 import type { Placement } from '@/core/datum/placement';
 import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
+import type { Answer } from '@/core/sorting/answers';
 import type { Role } from '@/core/sorting/roles';
 import type { Primitives } from '@/core/underlay/primitives';
 import type { ScheduleSheet } from './beams/schedule';
@@ -28,6 +29,8 @@ export interface TakeTask {
   settings: ReadingSettings;
   /** Schedules of other sheets. */
   linked: readonly ScheduleSheet[];
+  /** What was said of things that the drawing does not decide. */
+  answers: readonly Answer[];
   kind: ReadKind;
   /** Whether the roles that lines have are one way to read them. */
   own: boolean;
@@ -74,10 +77,10 @@ function* waysOf({ drawing, primitives, roles, picked, kind, own, path }: TakeTa
 
 /** What the reader makes of the lines in one way; it goes no further than the kind that is asked for. */
 function readIn(task: TakeTask, { roles, picked }: Roles, frames: ReadingTask['frames']): Candidate[] {
-  const { drawing, primitives, placement, accepted, settings, linked, kind } = task;
+  const { drawing, primitives, placement, accepted, settings, linked, answers, kind } = task;
   const scene = new Scene(drawing, primitives, placement, roles, picked);
   const tolerance = toleranceFor(placement.unit, settings);
-  const reading = readStages({ scene, accepted, settings, tolerance, linked, frames });
+  const reading = readStages({ scene, accepted, settings, tolerance, linked, answers, frames });
   for (;;) {
     const step = reading.next();
     if (step.done || !step.value.soFar.left.includes(kind)) {

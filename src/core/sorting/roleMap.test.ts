@@ -67,10 +67,11 @@ test.each([
 test('a map keeps lessons and which number is the width, and one from before has neither', () => {
   const like = { form: 'circle', corners: null, layer: null, colour: null, size: [1.2, 0.1], written: null } as const;
   const lessons = [{ role: 'column' as const, like: { ...like, size: [1.2, 0.1] as [number, number] } }];
-  const map = roleMapOf('Office', layers, [], { lessons, firstNumber: 'depth' });
+  const answers = [{ asks: 'finish' as const, size: 0.02, take: 'part of the column' as const }];
+  const map = roleMapOf('Office', layers, [], { lessons, answers, firstNumber: 'depth' });
   const back = readRoleMap(JSON.stringify(map));
   expect(back.ok && back.value).toEqual(map);
-  const { lessons: _, firstNumber: __, ...before } = map;
+  const { lessons: _, answers: __, firstNumber: ___, ...before } = map;
   const old = readRoleMap(JSON.stringify(before));
-  expect(old.ok && [old.value.lessons, old.value.firstNumber]).toEqual([[], null]);
+  expect(old.ok && [old.value.lessons, old.value.answers, old.value.firstNumber]).toEqual([[], [], null]);
 });

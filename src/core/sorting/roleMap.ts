@@ -6,6 +6,7 @@ import type { Result } from '@/core/result';
 import { matches } from '@/core/pattern';
 import { firstNumbers } from '@/core/patterns/settings';
 import { likenessSchema } from './alike';
+import { answerSchema } from './answers';
 import { roles, type Role } from './roles';
 
 /** A set of rules that give roles to layers and blocks by the pattern of their names; the first that matches counts. */
@@ -34,6 +35,8 @@ export const roleMapSchema = v.strictObject({
     v.pipe(v.array(v.strictObject({ role: v.picklist(roles), like: likenessSchema })), v.maxLength(1000)),
     [],
   ),
+  /** How what drawings do not decide is to be read. */
+  answers: v.optional(v.pipe(v.array(answerSchema), v.maxLength(1000)), []),
   /** Which of two written numbers of a size is the width in this office's drawings; null where that was not said. */
   firstNumber: v.optional(v.nullable(v.picklist(firstNumbers)), null),
 });
@@ -55,7 +58,7 @@ export function roleMapOf(
   name: string,
   layers: readonly { layer: string; role: Role | null }[],
   blocks: readonly { name: string; role: Role }[] = [],
-  taught: Partial<Pick<RoleMap, 'lessons' | 'firstNumber'>> = {},
+  taught: Partial<Pick<RoleMap, 'lessons' | 'answers' | 'firstNumber'>> = {},
 ): RoleMap {
   const rules: RoleMap['rules'] = [];
   const covered = new Set<string>();
@@ -81,6 +84,7 @@ export function roleMapOf(
     name,
     rules: rules.sort((a, b) => b.pattern.length - a.pattern.length || a.pattern.localeCompare(b.pattern)),
     lessons: taught.lessons ?? [],
+    answers: taught.answers ?? [],
     firstNumber: taught.firstNumber ?? null,
   };
 }

@@ -4,6 +4,7 @@ import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
 import type { DecisionRow, LevelKind, LibraryRow, ProjectRow } from '@/core/model/state';
 import type { Likeness } from '@/core/sorting/alike';
+import type { Answer } from '@/core/sorting/answers';
 import type { RoleMap } from '@/core/sorting/roleMap';
 import type { Role } from '@/core/sorting/roles';
 import type { Recipe } from '@/core/underlay/recipe/steps';
@@ -113,6 +114,7 @@ interface RoleMapTable {
   name: string;
   rules: JSONColumnType<RoleMap['rules']>;
   lessons: JSONColumnType<RoleMap['lessons']>;
+  answers: JSONColumnType<RoleMap['answers']>;
   first_number: RoleMap['firstNumber'];
   updated_at: Timestamp;
 }
@@ -129,11 +131,11 @@ interface PickTable {
   project_id: string;
   id: string;
   drawing_id: string;
-  kind: 'block' | 'lines' | 'alike';
+  kind: 'block' | 'lines' | 'alike' | 'answer';
   name: string;
-  role: Role;
+  role: Role | null;
   handles: string[] | null;
-  likeness: JSONColumnType<Likeness> | null;
+  lesson: JSONColumnType<Likeness | Answer> | null;
 }
 /** A section or a construction; `made` is what is special to its kind. */
 interface LibraryTable {

@@ -1,4 +1,32 @@
+import type { Selectable } from 'kysely';
+import * as v from 'valibot';
+import type { PickRow } from '@/core/model/state';
+import { likenessSchema } from '@/core/sorting/alike';
+import { answerSchema } from '@/core/sorting/answers';
+import type { Database } from '../database/schema';
 import { expectAll, type TableAccess } from './access';
+
+type Stored = Selectable<Database['picks']>;
+
+function lessonOf(row: PickRow): string | null {
+  if (row.kind === 'alike') return JSON.stringify(row.like);
+  return row.kind === 'answer' ? JSON.stringify(row.answer) : null;
+}
+
+/** A row as it is stored; what its kind has not got is null there, by the table's own rules. */
+function rowOf({ id, drawing_id: drawingId, kind, name, role, handles, lesson }: Stored): PickRow {
+  const row = { id, drawingId, name };
+  switch (kind) {
+    case 'block':
+      return { ...row, kind, role: role! };
+    case 'lines':
+      return { ...row, kind, role: role!, handles: handles! };
+    case 'alike':
+      return { ...row, kind, role: role!, like: v.parse(likenessSchema, lesson) };
+    case 'answer':
+      return { ...row, kind, answer: v.parse(answerSchema, lesson) };
+  }
+}
 
 export const pick: TableAccess<'pick'> = {
   async load(db, projectId, ids) {
@@ -8,11 +36,7 @@ export const pick: TableAccess<'pick'> = {
       .where('project_id', '=', projectId)
       .$if(ids !== null, (q) => q.where('id', 'in', ids!))
       .execute();
-    return rows.map(({ id, drawing_id: drawingId, kind, name, role: of, handles, likeness }) => {
-      const row = { id, drawingId, name, role: of };
-      if (kind === 'block') return { ...row, kind };
-      return kind === 'lines' ? { ...row, kind, handles: handles ?? [] } : { ...row, kind, like: likeness! };
-    });
+    return rows.map(rowOf);
   },
   async put(tx, projectId, rows) {
     const done = await tx
@@ -24,9 +48,9 @@ export const pick: TableAccess<'pick'> = {
           drawing_id: row.drawingId,
           kind: row.kind,
           name: row.name,
-          role: row.role,
+          role: row.kind === 'answer' ? null : row.role,
           handles: row.kind === 'lines' ? row.handles : null,
-          likeness: row.kind === 'alike' ? JSON.stringify(row.like) : null,
+          lesson: lessonOf(row),
         })),
       )
       .onConflict((c) =>
@@ -38,7 +62,7 @@ export const pick: TableAccess<'pick'> = {
             name: eb.ref('excluded.name'),
             role: eb.ref('excluded.role'),
             handles: eb.ref('excluded.handles'),
-            likeness: eb.ref('excluded.likeness'),
+            lesson: eb.ref('excluded.lesson'),
           }))
           .where('picks.project_id', '=', projectId),
       )

@@ -5,9 +5,10 @@ import Button from '@mui/material/Button';
 import { scaleLinear } from 'd3';
 import type { Candidate } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
+import { otherWay, type Answer, type Asked } from '@/core/sorting/answers';
 import { nameOfCandidate, type Verdict } from '@/project/readings';
 import { factsOf } from './facts';
-import { Part } from '@/ui/widgets/Heading';
+import { Note, Part } from '@/ui/widgets/Heading';
 
 /**
  * The observations behind one candidate, each with its weight: to the right what speaks for it, to the left against.
@@ -15,13 +16,19 @@ import { Part } from '@/ui/widgets/Heading';
 export function EvidenceList({
   candidate,
   verdict,
+  alike,
   accept,
   reject,
+  settle,
 }: {
   candidate: Candidate;
   verdict: Verdict;
+  /** How many others leave the same open. */
+  alike: number;
   accept: () => void;
   reject: () => void;
+  /** Has it, and all alike, read the other way. */
+  settle: (answer: Answer) => void;
 }) {
   const x = scaleLinear([-4, 4], [0, 80]).clamp(true);
   const mm = (metres: number) => (metres * 1000).toFixed(1);
@@ -83,6 +90,7 @@ export function EvidenceList({
           {candidate.handles.length > 8 ? ' \u2026' : ''}
         </span>
       </Box>
+      {candidate.asks && <OtherWay asked={candidate.asks} alike={alike} settle={settle} />}
       {verdict === 'open' && (
         <Box sx={{ display: 'flex', gap: 1 }}>
           <Button variant="outlined" onClick={accept}>
@@ -94,5 +102,18 @@ export function EvidenceList({
         </Box>
       )}
     </Part>
+  );
+}
+
+/** The other way to read a candidate; one answer settles it in the whole drawing. */
+function OtherWay({ asked, alike, settle }: { asked: Asked; alike: number; settle: (answer: Answer) => void }) {
+  const other = otherWay(asked);
+  return (
+    <Note kind="plain">
+      Read as {asked.take}; it could be {other.take}.{' '}
+      <Button variant="text" onClick={() => settle(other)}>
+        Read {alike === 0 ? 'it' : `it and ${alike} more like it`} so
+      </Button>
+    </Note>
   );
 }

@@ -20,6 +20,8 @@ import { useOverlay } from '@/project/overlay';
 import { settingsOf, useReadings, verdictOf, type DrawingReading, type Verdict } from '@/project/readings';
 import type { Underlay } from '@/project/underlays';
 import { counted } from '@/core/model/counted';
+import { answer } from '@/core/model/picks';
+import type { Answer } from '@/core/sorting/answers';
 import { useMoment, useCommit, useSession } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
@@ -33,7 +35,7 @@ import { FindRow } from './FindRow';
 import { KindTabs } from './KindTabs';
 import { kindWords } from './kindWords';
 import { IdleLayers, NothingRead } from './NothingRead';
-import { drawnOf, kindsShown, leaksOf, lookThrough, unreadOf } from './review';
+import { alikeAsked, drawnOf, kindsShown, leaksOf, lookThrough, unreadOf } from './review';
 import { ReviewActs } from './ReviewActs';
 import { BesideNote, ConflictNote, NearNote, SameNote } from './ReviewNotes';
 import { UnreadPart } from './UnreadPart';
@@ -97,6 +99,7 @@ export function ReviewPart({
       session.tell({ kind: 'problem', text: `${counted(unsound.size, 'candidate')} stayed open: ${why}` });
     void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([]));
   };
+  const settle = (given: Answer) => void commit((now) => answer(now, drawing, [given], () => crypto.randomUUID()));
   const same = () => {
     const candidates = look.picked.length > 0 ? look.picked : look.listed;
     void commit((now) => joinCandidates(now, drawing, candidates)).then(() => choose([]));
@@ -224,6 +227,8 @@ export function ReviewPart({
             <EvidenceList
               candidate={pointedAt}
               verdict={verdictOf(state, drawing.id, pointedAt.key)}
+              alike={alikeAsked(all, pointedAt)}
+              settle={settle}
               accept={() => accept([pointedAt])}
               reject={() => reject([pointedAt])}
             />

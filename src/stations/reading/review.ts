@@ -4,6 +4,7 @@ import { unplace, type Placement } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
 import type { Candidate, ColumnCandidate, Unread } from '@/core/reading/candidate';
 import type { ReadingResult } from '@/core/reading/read';
+import { asksAlike } from '@/core/sorting/answers';
 import { defaultTolerance } from '@/core/tolerance';
 import { nameOfCandidate, type Verdict } from '@/project/readings';
 import { sizeOf } from './facts';
@@ -125,6 +126,10 @@ export function promise(accepted: readonly Candidate[]): string {
   const wrong = Math.round(accepted.reduce((sum, { confidence }) => sum + 1 - confidence, 0));
   return `Accept from here: ${accepted.length}, about ${wrong === 0 ? 'none' : wrong} of them wrong`;
 }
+
+/** How many other candidates leave the same open as one does. */
+export const alikeAsked = (all: readonly Candidate[], { key, asks }: Candidate): number =>
+  asks ? all.filter((other) => other.key !== key && other.asks && asksAlike(other.asks, asks)).length : 0;
 
 /** Where what is unread is open, as x1 y1 x2 y2 each, in the drawing about an origin. */
 export function leaksOf(unread: readonly Unread[], placement: Placement, [ox, oy]: Point): Float32Array {

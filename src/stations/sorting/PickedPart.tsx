@@ -39,7 +39,7 @@ export function PickedPart({
   const [paths, setPaths] = useState<ReadonlySet<number>>(new Set());
   const [name, setName] = useState('');
   const { primitives } = underlay;
-  const { lines, alike: lessons } = picksOf(state, drawing.id);
+  const { lines, alike: lessons, answers } = picksOf(state, drawing.id);
   const sets = [...lines, ...lessons];
 
   // What is gathered is seen in colour over the drawing.
@@ -207,9 +207,9 @@ export function PickedPart({
                   role={pick.role}
                   none="as their layers"
                   choose={(role) =>
-                    void commit((now) => ({
+                    void commit(() => ({
                       label: `${pick.name}: ${role ?? 'as their layers'}`,
-                      changes: [role === null ? remove('pick', pick.id) : put('pick', { ...now.pick[pick.id], role })],
+                      changes: [role === null ? remove('pick', pick.id) : put('pick', { ...pick, role })],
                     }))
                   }
                 />
@@ -219,6 +219,28 @@ export function PickedPart({
                   onClick={() =>
                     void commit(() => ({ label: `Let ${pick.name} go`, changes: [remove('pick', pick.id)] }))
                   }
+                >
+                  <Icon name="close" size={14} />
+                </IconButton>
+              </Box>
+            ))}
+          </Box>
+        </Part>
+      )}
+      {answers.length > 0 && (
+        <Part title="Settled for all alike">
+          <Box component="ul" aria-label="Answers" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {answers.map(({ id, name: words }) => (
+              <Box
+                component="li"
+                key={id}
+                sx={{ display: 'grid', gridTemplateColumns: '1fr 28px', alignItems: 'center', py: 0.25 }}
+              >
+                {words}
+                <IconButton
+                  size="small"
+                  aria-label={`Forget ${words}`}
+                  onClick={() => void commit(() => ({ label: `Forget ${words}`, changes: [remove('pick', id)] }))}
                 >
                   <Icon name="close" size={14} />
                 </IconButton>

@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { put, type Change } from '@/core/model/edits';
 import { counted } from '@/core/model/counted';
-import { picksOf, setBlockRoles, teach } from '@/core/model/picks';
+import { answer, picksOf, setBlockRoles, teach } from '@/core/model/picks';
 import type { Model } from '@/core/model/model';
 import type { DrawingRow, RoleRow } from '@/core/model/state';
 import { applyRoleMap, readRoleMap, roleMapOf, type RoleMap } from '@/core/sorting/roleMap';
@@ -22,6 +22,9 @@ import { saveJson } from '@/ui/widgets/saveFile';
 interface Kept extends Omit<RoleMap, 'format' | 'version'> {
   id: string;
 }
+/** How many lessons a map holds. */
+const taught = ({ lessons, answers }: Pick<RoleMap, 'lessons' | 'answers'>): number => lessons.length + answers.length;
+
 /** What applying a map came to. */
 interface Applied {
   name: string;
@@ -45,21 +48,22 @@ export function RoleMapShelf({
   const state = useModel('pick', 'project');
   const commit = useCommit();
   const { tell } = useSession();
-  const { blocks: own, alike } = picksOf(state, drawing.id);
+  const { blocks: own, alike, answers } = picksOf(state, drawing.id);
   const [name, setName] = useState('');
   const [applied, setApplied] = useState<Applied | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const { kept, act } = useShelf<Kept, 'maps'>('/api/rolemaps', 'maps');
-  const sorted = rows.filter(({ role }) => role !== null).length + own.length + alike.length;
+  const sorted = rows.filter(({ role }) => role !== null).length + own.length + alike.length + answers.length;
   const keep = () => {
     const map = roleMapOf(name.trim(), rows, own, {
       lessons: alike.map(({ role, like }) => ({ role, like })),
+      answers: answers.map((pick) => pick.answer),
       firstNumber: settingsOf(state).beam.first,
     });
     act(api('/api/rolemaps', { json: map }), `Role map ${map.name} is kept, with ${map.rules.length} rules.`);
     setName('');
   };
-  const apply = ({ name: of, rules, lessons, firstNumber }: Omit<RoleMap, 'format' | 'version'>) => {
+  const apply = ({ name: of, rules, lessons, answers: given, firstNumber }: Omit<RoleMap, 'format' | 'version'>) => {
     const found = applyRoleMap(
       { rules },
       rows.map(({ layer }) => layer),
@@ -69,11 +73,11 @@ export function RoleMapShelf({
       name: of,
       matched: found.roles.size,
       blocks: found.blocks.size,
-      lessons: lessons.length,
+      lessons: lessons.length + given.length,
       unmatched: found.unmatched,
       unused: found.unused.length,
     });
-    if (found.roles.size + found.blocks.size + lessons.length === 0) return;
+    if (found.roles.size + found.blocks.size + lessons.length + given.length === 0) return;
     void commit((now) => ({
       label: `Role map ${of} on ${drawing.name}`,
       changes: [
@@ -87,6 +91,7 @@ export function RoleMapShelf({
             ).changes
           : []),
         ...(lessons.length > 0 ? teach(now, drawing, lessons, () => crypto.randomUUID()).changes : []),
+        ...(given.length > 0 ? answer(now, drawing, given, () => crypto.randomUUID()).changes : []),
         ...firstNumberChanges(now, firstNumber),
       ],
     }));
@@ -181,7 +186,7 @@ export function RoleMapShelf({
             <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
               {entry.name}{' '}
               <Box component="span" sx={{ color: 'text.secondary' }}>
-                {entry.rules.length} rules{entry.lessons.length > 0 && `, ${counted(entry.lessons.length, 'lesson')}`}
+                {entry.rules.length} rules{taught(entry) > 0 && `, ${counted(taught(entry), 'lesson')}`}
               </Box>
             </Box>
             <Button variant="text" aria-label={`Apply role map ${entry.name}`} onClick={() => apply(entry)}>

@@ -7,6 +7,7 @@ import type { Tolerance } from '@/core/tolerance';
 import { confidenceOf, keyOf, type ColumnCandidate, type Evidence, type Unread } from '../candidate';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
 import type { Scene } from '../scene';
+import { told, type Answer, type Asked } from '@/core/sorting/answers';
 import type { ReadingSettings } from '@/core/patterns/settings';
 import { fitSection, type Fit } from './fitSection';
 import { findOutlines, type Outline } from '@/core/patterns/outlines';
@@ -16,6 +17,8 @@ interface Shape extends Fit {
   inner: Fit[];
   /** Of the finish about it, metres; null where none is drawn. */
   finish: number | null;
+  /** How thick a ring about a column is taken as part of it, metres; null where none is drawn. */
+  ring: number | null;
 }
 
 /**
@@ -23,13 +26,16 @@ interface Shape extends Fit {
  * Doubled and nested outlines give one column. Each comes with its raw and its rounded size and its distance
  * from the nearest grid crossing.
  * @param grid the grid lines that crossings are taken from
+ * @param answers what was said of rings about columns and of shapes away from the grid
+ * @returns voids: outlines that somebody has said to be openings
  */
 export function readColumns(
   scene: Scene,
   grid: readonly GridLine[],
   { column: sides }: Pick<ReadingSettings, 'column'>,
   tolerance: Tolerance,
-): { candidates: ColumnCandidate[]; unread: Unread[] } {
+  answers: readonly Answer[] = [],
+): { candidates: ColumnCandidate[]; unread: Unread[]; voids: Outline[] } {
   const { outlines, loose } = findOutlines(scene.paths('column'), tolerance.gap, true);
   const unread: Unread[] = loose.map((side) => ({
     role: 'column',
@@ -57,18 +63,29 @@ export function readColumns(
         layer: outline.layer,
         why: why!,
       });
-    else shapes.push({ ...fit, outlines: [outline], inner: [], finish: null });
+    else shapes.push({ ...fit, outlines: [outline], inner: [], finish: null, ring: null });
   }
-  const merged = mergeNested(shapes);
+  const merged = mergeNested(shapes, answers);
   const sizes = new Map<string, number>();
   for (const { column } of merged)
     sizes.set(sectionName(column.section), (sizes.get(sectionName(column.section)) ?? 0) + 1);
   const nearest = nearestCrossing(gridCrossings(grid));
+  const placed = merged.map((shape) => ({ shape, crossing: nearest(shape.column.position) }));
+  const isVoid = ({ shape: { raw }, crossing }: (typeof placed)[number]): boolean =>
+    isAway(crossing) && told(answers, 'void', Math.max(raw.width, raw.depth)) === 'an opening';
   return {
-    candidates: merged.map((shape) => candidateOf(shape, sizes, nearest(shape.column.position), tolerance)),
+    candidates: placed
+      .filter((one) => !isVoid(one))
+      .map(({ shape, crossing }) => candidateOf(shape, sizes, crossing, tolerance)),
     unread,
+    voids: placed.filter(isVoid).flatMap(({ shape }) => shape.outlines.slice(0, 1)),
   };
 }
+
+/** What stands further than this from every crossing may be an opening as well as a column, metres. */
+const away = 1;
+
+const isAway = (crossing: ColumnCandidate['crossing']): boolean => crossing !== null && crossing.distance > away;
 
 /** A finish about a column is so thick on all sides, metres; a thinner ring is the wall of a hollow section. */
 const finish = { least: 0.01, most: 0.06, even: 0.003 };
@@ -84,7 +101,7 @@ function finishAbout({ raw: inside, column: inner }: Fit, { raw: outside, column
 }
 
 /** Outlines about one middle are one column; the outermost gives its size, but for a finish about it. */
-function mergeNested(shapes: Shape[]): Shape[] {
+function mergeNested(shapes: Shape[], answers: readonly Answer[]): Shape[] {
   if (shapes.length === 0) return [];
   const bySize = [...shapes].sort((a, b) => b.raw.width * b.raw.depth - a.raw.width * a.raw.depth);
   const tree = new Flatbush(bySize.length);
@@ -108,17 +125,19 @@ function mergeNested(shapes: Shape[]): Shape[] {
       group.outlines.push(...bySize[j].outlines);
       group.inner.push(bySize[j]);
     }
-    merged.push(withoutFinish(group));
+    merged.push(withoutFinish(group, answers));
   });
   return merged;
 }
 
-/** A column without the finish that is drawn about it. */
-function withoutFinish(shape: Shape): Shape {
+/** A column without the finish that is drawn about it, unless the ring was said to be part of it. */
+function withoutFinish(shape: Shape, answers: readonly Answer[]): Shape {
   const core = shape.inner.find((inner) => finishAbout(inner, shape) !== null);
-  if (core === undefined) return shape;
+  const ring = core === undefined ? null : finishAbout(core, shape);
+  if (core === undefined || ring === null) return shape;
   const inner = shape.inner.filter((other) => other !== core);
-  return { ...shape, ...core, outlines: shape.outlines, inner, finish: finishAbout(core, shape) };
+  if (told(answers, 'finish', ring) === 'part of the column') return { ...shape, inner, ring };
+  return { ...shape, ...core, outlines: shape.outlines, inner, finish: ring };
 }
 
 function nearestCrossing(
@@ -138,7 +157,7 @@ function nearestCrossing(
 }
 
 function candidateOf(
-  { column, raw, outlines, inner, finish: cased }: Shape,
+  { column, raw, outlines, inner, finish: cased, ring }: Shape,
   sizes: Map<string, number>,
   crossing: ColumnCandidate['crossing'],
   tolerance: Tolerance,
@@ -202,5 +221,23 @@ function candidateOf(
     confidence: confidenceOf('column', evidence),
     handles,
     doubt: doubts.join(', ') || null,
+    asks: asked({ cased, ring, raw, crossing }),
   };
+}
+
+/** What a column leaves open: whether a ring about it is its finish; away from the grid, whether it is one at all. */
+function asked({
+  cased,
+  ring,
+  raw,
+  crossing,
+}: {
+  cased: number | null;
+  ring: number | null;
+  raw: Fit['raw'];
+  crossing: ColumnCandidate['crossing'];
+}): Asked | null {
+  if (cased !== null) return { asks: 'finish', size: cased, take: 'the finish about it' };
+  if (ring !== null) return { asks: 'finish', size: ring, take: 'part of the column' };
+  return isAway(crossing) ? { asks: 'void', size: Math.max(raw.width, raw.depth), take: 'a column' } : null;
 }

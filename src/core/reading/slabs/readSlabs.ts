@@ -14,19 +14,23 @@ const leastOpening = 0.02;
  * building's outline, shifted outwards by the
  * edge distance of the settings.
  * @param building outlines of the building by its outer faces
+ * @param voids further outlines that are openings
  */
 export function readSlabs(
   scene: Scene,
   building: readonly Point[][],
   settings: ReadingSettings,
   gap: number,
+  voids: readonly Outline[] = [],
 ): { candidates: SlabCandidate[]; unread: Unread[] } {
   const slab = findOutlines(scene.paths('slab'), gap, true);
   const opening = findOutlines(scene.paths('slabOpening'), gap, true);
   const loose = [...slab.loose, ...opening.loose];
   const crossed = slab.outlines.filter((outline) => isCrossed(outline, loose));
   const bodies = slab.outlines.filter((outline) => !crossed.includes(outline) && Math.abs(area(outline.points)) > 1);
-  const holes = [...opening.outlines, ...crossed].filter(({ points }) => Math.abs(area(points)) > leastOpening);
+  const holes = [...opening.outlines, ...crossed, ...voids].filter(
+    ({ points }) => Math.abs(area(points)) > leastOpening,
+  );
   const texts = scene.texts('slab', 'label');
   const candidates = bodies.map((body): SlabCandidate => {
     const within = holes.filter(({ points }) => contains(body.points, centroid(points)));

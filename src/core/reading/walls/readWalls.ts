@@ -15,6 +15,7 @@ import {
   type WallCandidate,
 } from '../candidate';
 import type { Scene } from '../scene';
+import { questions, told, type Answer, type Asked } from '@/core/sorting/answers';
 import type { ReadingSettings } from '@/core/patterns/settings';
 import { cornersOf, joinBends, pairArcs, partsOfBend, type Bend } from './bends';
 import { doubled, facesOf } from '@/core/patterns/faces';
@@ -43,17 +44,23 @@ export interface WallReading {
  * where others cross, parted and
  * joined at shared nodes; and the openings in them, from what is drawn as doors and windows, and from jambs. Before
  * each stage it says what comes.
+ * @param answers what was said of faces between those of a wall
  */
 export function* wallStages(
   scene: Scene,
   obstacles: readonly Obstacle[],
   settings: ReadingSettings,
   tolerance: Tolerance,
+  answers: readonly Answer[] = [],
 ): Generator<string, WallReading> {
   yield 'faces of walls';
   const paths = scene.paths('wall');
   const { families, curved } = facesOf(paths, tolerance.offAxis, doubled, tolerance.gap);
-  const across = { ...settings.wall, most: thickestWall(families, settings.wall.most) };
+  const isOne = (apart: number): boolean | null => {
+    const way = told(answers, 'leaves', apart);
+    return way === null ? null : way === questions.leaves[0];
+  };
+  const across = { ...settings.wall, most: thickestWall(families, settings.wall.most), isOne };
   const paired = families.map((family) => pairFaces(family, across));
   const strips = paired.flatMap(({ strips: own }) => own);
   yield 'walls and openings';
@@ -193,7 +200,17 @@ function wallOf(
     confidence: confidenceOf('wall', evidence),
     handles,
     doubt: doubts.join(', ') || null,
+    asks: leavesAsked(run, thickness),
   };
+}
+
+/** Faces further apart than this are not offered as those of one wall, metres. */
+const widestOffered = 1.2;
+
+/** Whether faces were taken as leaves of one wall, or parted although they may be. */
+function leavesAsked({ inner, parted }: Segment['run'], thickness: number): Asked | null {
+  if (inner > 0) return { asks: 'leaves', size: thickness, take: 'one wall' };
+  return parted > 0 && parted <= widestOffered ? { asks: 'leaves', size: parted, take: 'walls of their own' } : null;
 }
 
 function openingOf(
@@ -243,7 +260,7 @@ const tidy = (metres: number): number => Number(metres.toFixed(6));
 
 /** A curved wall as short straight pieces, for what asks for straight ones: rooms, and the outside. */
 function piecesOf(bend: Bend, [start, end]: readonly [Point, Point]): Segment[] {
-  const run = { sources: bend.sources, inner: 0 };
+  const run = { sources: bend.sources, inner: 0, parted: 0 };
   const points = [start, ...cornersOf(bend), end];
   return points.slice(1).map((point, i): Segment => ({
     run,

@@ -24,6 +24,8 @@ export interface Run {
   gaps: Gap[];
   sources: From[];
   inner: number;
+  /** How wide the bundle of faces is that it was parted from, metres; zero where it was not. */
+  parted: number;
 }
 
 /** Something drawn on the roles of doors or windows: its points, and its source. */
@@ -83,6 +85,7 @@ export function joinStrips(
           run.to = Math.max(run.to, strip.to);
           pushAll(run.sources, strip.sources);
           run.inner = Math.max(run.inner, strip.inner);
+          run.parted = Math.max(run.parted, strip.parted);
           if (gap.to - gap.from > 1e-9 && gap.sources.length + (gap.kind === 'opening' ? 1 : 0) > 0) run.gaps.push(gap);
           continue;
         }
@@ -95,6 +98,7 @@ export function joinStrips(
           gaps: [],
           sources: [...strip.sources],
           inner: strip.inner,
+          parted: strip.parted,
         };
         runs.push(run);
       }
