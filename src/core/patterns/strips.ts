@@ -262,7 +262,8 @@ function wallsOf(bundle: readonly Active[], across: Across): Bounding[] {
   const span = high.offset - low.offset;
   const isOne = long.length > 2 ? (across.isOne?.(span) ?? null) : null;
   if (isOne === false) return leavesOf(long, across.least, span);
-  if (isOne ?? span <= across.most + 1e-9) return span >= across.least ? [{ low, high, inner: long.slice(1, -1), parted: 0 }] : [];
+  if (isOne ?? span <= across.most + 1e-9)
+    return span >= across.least ? [{ low, high, inner: long.slice(1, -1), parted: 0 }] : [];
   // Two walls with something narrow between them: parted at the widest gap.
   let widest = 1;
   for (let i = 2; i < long.length; i += 1)

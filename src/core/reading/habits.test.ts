@@ -491,6 +491,7 @@ describe('a room whose wall is not drawn over a stretch', () => {
     expect(area(zone.element.outline)).toBeGreaterThan(7.6 * 5.6 - 1e-6);
     expect(area(zone.element.outline)).toBeLessThan(7.6 * 5.6 + 0.15 + 1e-6);
     expect(zone.doubt).toBe('open over 1.50 m');
+    expect(zone.areas.centre).toBeCloseTo(7.8 * 5.8, 6);
     expect(zone.leak!.map(([x, y]) => [x.toFixed(3), y.toFixed(3)]).sort()).toEqual([
       ['3.000', '0.100'],
       ['4.500', '0.100'],

@@ -4,6 +4,15 @@ import type { Candidate } from '@/core/reading/candidate';
 import { nameOfCandidate } from '@/project/readings';
 import { sizeOf } from './facts';
 
+/** Widths of name and size, by how long these are; what is said of a candidate has the rest. */
+const columnsOf: Partial<Record<Candidate['kind'], string>> = {
+  grid: '44px 138px',
+  wall: '44px 124px',
+  slab: '44px 138px',
+  zone: '140px 92px',
+  outdoor: '140px 92px',
+};
+
 /** One candidate in the list: chosen by its box, shown on the board by its name. */
 export function CandidateLine({
   candidate,
@@ -53,8 +62,7 @@ export function CandidateLine({
           all: 'unset',
           cursor: 'pointer',
           display: 'grid',
-          gridTemplateColumns:
-            candidate.kind === 'zone' || candidate.kind === 'outdoor' ? '140px 92px 1fr' : '62px 138px 1fr',
+          gridTemplateColumns: `${columnsOf[candidate.kind] ?? '62px 92px'} 1fr`,
           gap: 1,
           py: 0.5,
           whiteSpace: 'nowrap',

@@ -19,6 +19,7 @@ import {
 } from '@/core/sorting/alike';
 import type { Role } from '@/core/sorting/roles';
 import { outlineOf } from '@/core/underlay/outline';
+import { ink } from '@/core/underlay/primitives';
 import { formatLength, type LengthStyle } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
@@ -152,7 +153,7 @@ function traitWords({ like, text }: Example, trait: Trait, lengths: LengthStyle)
     case 'layer':
       return `on layer ${like.layer}`;
     case 'colour':
-      return `in colour ${like.colour === 0x1000000 ? 'of the ink' : `#${like.colour!.toString(16).padStart(6, '0')}`}`;
+      return like.colour === ink ? 'in black or white' : `in colour #${like.colour!.toString(16).padStart(6, '0')}`;
     case 'written':
       return like.written === null ? null : `written like \u201c${text}\u201d`;
     case 'size': {

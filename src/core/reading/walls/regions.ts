@@ -8,6 +8,8 @@ import { nearestOn, networkOf, type Side, type WallNetwork } from './sides';
 export interface Region {
   outline: Point[];
   holes: Point[][];
+  /** Square metres by the inner faces, by centre lines and by the outer faces of what bounds it. */
+  areas: { inner: number; centre: number; outer: number };
 }
 
 /**
@@ -52,7 +54,16 @@ function regionOf(faces: readonly NetworkFace<Edge>[], p: Point): Region | null 
   const holes = found.islands
     .map((island) => counterClockwise(simplify(shifted(island, 1), 1e-6)))
     .filter((hole) => hole.length >= 3);
-  return contains(outline, p) && !holes.some((hole) => contains(hole, p)) ? { outline, holes } : null;
+  if (!contains(outline, p) || holes.some((hole) => contains(hole, p))) return null;
+  const { face, islands } = found;
+  const sum = (outlines: readonly (readonly Point[])[]): number =>
+    outlines.reduce((all, one) => all + Math.abs(area(one)), 0);
+  const areas = {
+    inner: area(outline) - sum(holes),
+    centre: area(centreOf(face)) - sum(islands.map(centreOf)),
+    outer: Math.abs(area(shifted(face, -1))) - sum(islands.map((island) => shifted(island, -1))),
+  };
+  return { outline, holes, areas };
 }
 
 interface Gap {

@@ -1,5 +1,5 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { area, centroid, contains } from '@/core/geometry/polygon';
+import { centroid, contains } from '@/core/geometry/polygon';
 import type { PlacedText } from '@/core/placed/placed';
 import { regionFinder } from '../walls/regions';
 import type { Segment } from '../walls/network';
@@ -36,7 +36,7 @@ export function leakingZones(
     const near = sides.around(name.at, reach);
     const found = regionFinder(near, gap)(name.at);
     if (found.kind === 'open') continue;
-    const { outline, holes } = found.region;
+    const { outline, holes, areas } = found.region;
     const leak = found.kind === 'leak' ? { from: found.from, to: found.to, width: found.width } : null;
     if (
       closed.some((other) => contains(outline, centroid(other.outline)) || contains(other.outline, centroid(outline)))
@@ -46,11 +46,8 @@ export function leakingZones(
       open.set(name, leak);
       continue;
     }
-    const inner = area(outline) - holes.reduce((sum, hole) => sum + Math.abs(area(hole)), 0);
     const box = boxOf(outline, 1);
     const handles = new Set(sides.touching(box).flatMap(({ run }) => run.sources.map(({ handle }) => handle)));
-    // By centre lines and outer faces it is not known: where it is open there is neither.
-    const areas = { inner, centre: inner, outer: inner };
     rooms.push({ outline, holes, areas, handles: [...handles], drawn: false, leak });
   }
   return { rooms, open };
