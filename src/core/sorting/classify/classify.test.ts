@@ -411,6 +411,36 @@ describe('what else is drawn is told apart', () => {
     expect(looksOf(piece(0) + piece(4) + piece(8))).not.toContain('window');
   });
 
+  /** A wall with a single pane in each of its gaps, all jambs drawn. */
+  const singlePanes = (count: number, y: number) =>
+    Array.from({ length: count }, (_, i) => {
+      const x = 4 * i;
+      const jambs = line(x, y, x, y + 0.3) + line(x + 1.2, y, x + 1.2, y + 0.3);
+      const faces = line(x + 1.2, y, x + 4, y) + line(x + 1.2, y + 0.3, x + 4, y + 0.3);
+      return line(x, y + 0.15, x + 1.2, y + 0.15) + jambs + faces;
+    }).join('');
+  /** Three lines between common ends with a wall beyond them. */
+  const three = [0, 0.12, 0.3].map((y) => line(0, y, 1.8, y)).join('') + line(1.8, 0, 6, 0) + line(1.8, 0.3, 6, 0.3);
+
+  test('three lines between common ends are a window, but leaves of the wall where windows are drawn in another way', () => {
+    expect(looksOf(three + singlePanes(3, 9)).slice(0, 3)).toEqual(['window', 'window', 'window']);
+    expect(looksOf(three + singlePanes(4, 9)).slice(0, 3)).not.toContain('window');
+    const sash = block('WINDOW', line(0, 0, 1.2, 0) + line(0, 0.1, 1.2, 0.1));
+    const inserted = (count: number) =>
+      Array.from({ length: count }, (_, i) => insert('WINDOW', 3 * i, 20, [], '0')).join('');
+    expect(looksOf(three + inserted(3), sash).slice(0, 3)).toEqual(['window', 'window', 'window']);
+    expect(looksOf(three + inserted(4), sash).slice(0, 3)).not.toContain('window');
+  });
+
+  test('leaves of a wall drawn askew are leaves up to the corner, of which one runs on further than the others', () => {
+    // Each line is turned by an angle of its own and up to 8 mm off; beyond the last leaf the outer one goes on.
+    const askew = (x: number, y: number, length: number, i: number) =>
+      line(x, y + 0.004 * ((i % 3) - 1), x + length, y + 0.004 * ((i % 3) - 1) + 0.0007 * ((i % 5) - 2.5));
+    const piece = (x: number, i: number) => [0, 0.12, 0.24, 0.36].map((y, k) => askew(x, y, 3, 7 * i + k)).join('');
+    const corner = askew(11.05, 0, 0.41, 3) + askew(11.05, 0.12, 0.42, 5);
+    expect(looksOf(piece(0, 0) + piece(4, 1) + piece(8, 2) + corner)).not.toContain('window');
+  });
+
   test('a rectangle whose ends are drawn once more, as jambs, is a window and no column', () => {
     const faces = (y: number) =>
       [-3, 1.2, 6.2, 11.2, 16.2].map((x, i) => line(x, y, [0, 5, 10, 15, 19][i], y)).join('');

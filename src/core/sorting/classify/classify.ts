@@ -36,7 +36,8 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   const { lines, sides, arcs, shapes, tags, figures, written } = piecesOf(looks, p, metresPerUnit);
   crowds(looks, [...lines, ...sides]);
   tables(looks, lines, written);
-  const inWalls = new Set(paneLines(looks, lines, sides).map(({ path }) => path));
+  const fromJambToJamb = paneLines(looks, lines, sides);
+  const inWalls = new Set(fromJambToJamb.map(({ path }) => path));
   const { bubbles, axes } = gridLines(looks, p, metresPerUnit, arcs, inWalls);
   const onCrossing = crossingsOf(axes);
   for (const path of tags) looks[path] ??= { role: 'label', why: 'a frame about a short text' };
@@ -45,7 +46,7 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   frame(looks, p, metresPerUnit, bubbles, lines);
   filledColumns(looks, p, metresPerUnit, onCrossing);
   dimensions(looks, lines, figures);
-  windows(looks, lines, sides);
+  windows(looks, lines, sides, { panes: fromJambToJamb, blocks: windowBlocks(drawing, p) });
   looseColumns(looks, lines, sizes, onCrossing);
   columnStrokes(looks, p, metresPerUnit, lines);
   doors(looks, arcs, [...lines, ...sides]);
@@ -74,6 +75,15 @@ function outermost(p: Primitives, chain: number): number {
 /** A block, where its name says nothing of what it is. */
 const unnamed = (drawing: Drawing, block: number): number | null =>
   suggestRole(drawing.blocks[block]?.name ?? '') === null ? block : null;
+
+/** How often a block is inserted whose name says that it is a window. */
+function windowBlocks(drawing: Drawing, p: Primitives): number {
+  const isWindow = drawing.blocks.map(({ name }) => suggestRole(name)?.role === 'window');
+  const inserts = new Set<number>();
+  for (let path = 0; path < p.chain.length; path += 1)
+    if (p.chain[path] !== 0 && isWindow[outermost(p, p.chain[path])]) inserts.add(p.top[path]);
+  return inserts.size;
+}
 
 /** What is left of what came by blocks. */
 function blocks(looks: AllLooks, drawing: Drawing, p: Primitives): void {

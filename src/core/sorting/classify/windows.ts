@@ -4,6 +4,9 @@ import { leastOf, mostOf } from '@/core/lists';
 import { defaultSettings } from '@/core/patterns/settings';
 import type { AllLooks, Line } from './looks';
 
+/** A wall is so thick at most, metres. */
+const widest = defaultSettings.wall.most;
+
 const middleOf = ({ a, b }: Line): Point => middle(a, b);
 
 /** Panes are so long, and those of one window as long as one another within that, metres. */
@@ -20,6 +23,10 @@ interface Bundle {
 const turned = 0.02;
 /** Pieces of one wall lie in one line within this, metres. */
 const series = 30;
+/** Pieces of one line are drawn off it by up to this, metres: by an exact hand, and by one that draws askew. */
+const inSeries = { exact: 0.005, askew: 0.01 };
+/** What lies between two pieces of one line, an opening, is no longer, metres. */
+const between = 4;
 /** Lines this near to one another across are one, metres. */
 const across = 0.005;
 /** A wall that goes on beside a window is looked for so far beyond its end, metres. */
@@ -30,18 +37,67 @@ const beyondEnd = 0.08;
  * good, at the corner of a building, only leaves of the wall do so: the panes of a row of windows have wall beyond.
  * @param sides straight sides of outlines, which may be walls
  */
-export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): void {
+export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly Line[], known: Known): void {
   const isOpen = ({ path }: Line): boolean => looks[path] === null;
   const open = lines.filter((line) => isOpen(line) && line.length > pane.least && line.length < pane.most);
   const drawn = new BoxIndex([...lines, ...sides].filter(isOpen), ({ a, b }) => boxOf([a, b], across));
-  for (const bundle of bundlesOf(open)) {
-    const { isInWall, isAlone } = surroundings(bundle, drawn);
+  const bundles = bundlesOf(open);
+  if (drawnOtherwise(looks, bundles, known)) return;
+  const off = isAskew(open) ? inSeries.askew : inSeries.exact;
+  for (const bundle of bundles) {
+    const { isInWall, isAlone } = surroundings(bundle, drawn, off);
     if (isInWall)
       for (const { path } of bundle.lines)
         looks[path] = { role: 'window', why: `${bundle.lines.length} lines between common ends` };
     else if (isAlone && isClosed(bundle, drawn))
       for (const { path } of bundle.lines) looks[path] = { role: 'ignore', why: 'lines in a box, as of furniture' };
   }
+}
+
+/** Lines from jamb to jamb, and how many blocks are called windows. */
+interface Known {
+  panes: readonly Line[];
+  blocks: number;
+}
+
+/** Two lines from jamb to jamb this far apart are faces of a wall between columns, metres. */
+const leastFaces = 0.075;
+
+/** Directions that differ by less are one, radians; lines askew have directions of their own. */
+const oneDirection = 1e-4;
+/** From this share of lines with a direction of their own on a drawing is drawn askew. */
+const askewShare = 0.1;
+/** Fewer lines than this in a direction have it by chance. */
+const fewestAlong = 4;
+
+/** Whether many lines of a drawing lie in directions of their own, a little off those of the others. */
+function isAskew(lines: readonly Line[]): boolean {
+  const along = new Map<number, number>();
+  const turnOf = ({ a, b }: Line): number => {
+    const quarter = Math.PI / 2;
+    const angle = Math.atan2(b[1] - a[1], b[0] - a[0]) % quarter;
+    return Math.round((angle < 0 ? angle + quarter : angle) / oneDirection) % Math.round(quarter / oneDirection);
+  };
+  for (const line of lines) along.set(turnOf(line), (along.get(turnOf(line)) ?? 0) + 1);
+  const alone = lines.filter((line) => along.get(turnOf(line))! < fewestAlong).length;
+  return alone > askewShare * lines.length;
+}
+
+/** From so many windows on that are drawn in another way, lines between common ends are leaves of walls. */
+const fewestOthers = 4;
+
+/** Whether the windows of a drawing are blocks, rectangles or single panes: one hand draws all in one way. */
+function drawnOtherwise(looks: AllLooks, bundles: readonly Bundle[], { panes, blocks }: Known): boolean {
+  const bundled = new Set(bundles.flatMap((bundle) => bundle.lines.map(({ path }) => path)));
+  const index = new BoxIndex(panes, (line) => boxOf([middleOf(line)]));
+  const isFace = (line: Line): boolean =>
+    index.around(middleOf(line), widest).some((other) => {
+      const away = distance(middleOf(other), middleOf(line));
+      return away >= leastFaces && Math.abs(other.length - line.length) < pane.even;
+    });
+  const single = panes.filter((line) => !bundled.has(line.path) && !isFace(line)).length;
+  const outlined = looks.filter((look) => look?.role === 'window').length;
+  return blocks + outlined + single >= fewestOthers;
 }
 
 /** Whether lines across both ends of a bundle make a box of it. */
@@ -63,7 +119,11 @@ const near = (p: Point, q: Point): boolean => distance(p, q) <= 2 * across;
  * Whether a wall goes on beyond one of the ends of what lies in line with the inner lines of a bundle, and whether
  * nothing else lies there.
  */
-function surroundings({ lines, inner }: Bundle, drawn: BoxIndex<Line>): { isInWall: boolean; isAlone: boolean } {
+function surroundings(
+  { lines, inner }: Bundle,
+  drawn: BoxIndex<Line>,
+  off: number,
+): { isInWall: boolean; isAlone: boolean } {
   const [first] = inner.length > 0 ? inner : lines;
   const u = unit(first);
   const [x, y] = middleOf(first);
@@ -74,20 +134,35 @@ function surroundings({ lines, inner }: Bundle, drawn: BoxIndex<Line>): { isInWa
   ];
   const offsets = lines.map((line) => local(middleOf(line))[1]);
   const centre = (leastOf(offsets) + mostOf(offsets)) / 2;
-  const inLine = drawn.touching(boxOf([inPlan(-series, 0), inPlan(series, 0)])).flatMap((line) => {
-    const [p, q] = [local(line.a), local(line.b)];
-    return Math.abs(p[1]) < across && Math.abs(q[1]) < across && line.length > pane.least ? [p[0], q[0]] : [];
-  });
-  const isAlone = mostOf(inLine) - leastOf(inLine) < first.length + across;
-  const isInWall = [leastOf(inLine) - beyondEnd, mostOf(inLine) + beyondEnd].some((along) => {
-    const faces = drawn.around(inPlan(along, centre), defaultSettings.wall.most / 2).filter((line) => {
+  // Of the leaves of a wall one runs on to the corner where the others end before it: the furthest of them counts.
+  const within = (inner.length > 0 ? inner : lines).map((line) => local(middleOf(line))[1]);
+  const pieces = drawn
+    .touching(boxOf([inPlan(-series, centre), inPlan(series, centre)], widest / 2))
+    .flatMap((line) => {
       const [p, q] = [local(line.a), local(line.b)];
-      const isLevel = Math.abs(p[1] - q[1]) < across && Math.abs(p[1] - centre) <= defaultSettings.wall.most / 2;
+      const isOne = within.some((offset) => Math.abs(p[1] - offset) < off && Math.abs(q[1] - offset) < off);
+      return isOne && line.length > pane.least ? [[Math.min(p[0], q[0]), Math.max(p[0], q[0])] as const] : [];
+    });
+  const [start, end] = reachOf(pieces, first.length / 2);
+  const isAlone = end - start < first.length + across;
+  const isInWall = [start - beyondEnd, end + beyondEnd].some((along) => {
+    const faces = drawn.around(inPlan(along, centre), widest / 2).filter((line) => {
+      const [p, q] = [local(line.a), local(line.b)];
+      const isLevel = Math.abs(p[1] - q[1]) < across && Math.abs(p[1] - centre) <= widest / 2;
       return isLevel && Math.min(p[0], q[0]) < along && Math.max(p[0], q[0]) > along;
     });
     return faces.length >= 2;
   });
   return { isInWall, isAlone };
+}
+
+/** How far pieces of one line reach to either side of its middle, over whatever lies between them. */
+function reachOf(pieces: readonly (readonly [number, number])[], half: number): [number, number] {
+  let [start, end] = [-half, half];
+  for (const [from, to] of [...pieces].sort((p, q) => p[0] - q[0])) if (from <= end + between) end = Math.max(end, to);
+  for (const [from, to] of [...pieces].sort((p, q) => q[1] - p[1]))
+    if (to >= start - between) start = Math.min(start, from);
+  return [start, end];
 }
 
 const unit = ({ a, b, length }: Line): Point => [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
@@ -103,7 +178,7 @@ function bundlesOf(open: readonly Line[]): Bundle[] {
       const [x, y] = middleOf(other);
       return (y - at[1]) * ux - (x - at[0]) * uy;
     };
-    const beside = index.around(at, defaultSettings.wall.most).filter((other) => {
+    const beside = index.around(at, widest).filter((other) => {
       const [x, y] = middleOf(other);
       const along = (x - at[0]) * ux + (y - at[1]) * uy;
       const turn = Math.abs(ux * (other.b[1] - other.a[1]) - uy * (other.b[0] - other.a[0])) / other.length;
@@ -112,7 +187,7 @@ function bundlesOf(open: readonly Line[]): Bundle[] {
     if (beside.length < 3) return [];
     const offsets = beside.map(offset);
     const [low, high] = [leastOf(offsets) + across, mostOf(offsets) - across];
-    if (high - low > defaultSettings.wall.most) for (const other of beside) spread.add(other);
+    if (high - low > widest) for (const other of beside) spread.add(other);
     return [{ lines: beside, inner: beside.filter((_, i) => offsets[i] > low && offsets[i] < high) }];
   });
   return bundles.filter(({ lines: own }) => !own.some((line) => spread.has(line)));
