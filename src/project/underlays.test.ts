@@ -1,6 +1,6 @@
 import { emptyState, type DrawingRow, type ProjectState } from '@/core/model/state';
 import { plainDisplay } from '@/core/underlay/display';
-import type { Order } from '@/workers/underlay.worker';
+import type { Order } from '@/workers/orders';
 
 /** A worker that answers when told to, so that orders can overtake one another. */
 const orders: { order: Order; answer: (ok: boolean) => Promise<void> }[] = [];

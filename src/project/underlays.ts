@@ -22,16 +22,8 @@ import type { Primitives } from '@/core/underlay/primitives';
 import type { StepCount } from '@/core/underlay/recipe/apply';
 import type { SegmentStore } from '@/core/underlay/segments';
 import type { BlockUse } from '@/core/underlay/smallPictures';
-import type {
-  AlikeFound,
-  FoundPlan,
-  Order,
-  Preview,
-  ReadingOrder,
-  RevisionPicture,
-  TakeOrder,
-  UnderlayWorker,
-} from '@/workers/underlay.worker';
+import type { AlikeFound, FoundPlan, Order, Preview, ReadingOrder, RevisionPicture, TakeOrder } from '@/workers/orders';
+import type { UnderlayWorker } from '@/workers/underlay.worker';
 import type { Likeness, Pointed } from '@/core/sorting/alike';
 import type { Step } from '@/core/underlay/recipe/steps';
 import type { Suggestion } from '@/core/underlay/recipe/suggest';

@@ -9,7 +9,8 @@ import { readDxf } from '@/core/drawing/reader';
 import type { Recipe } from '@/core/underlay/recipe/steps';
 import { defaultSettings } from '@/core/patterns/settings';
 import { noWallsAround } from '@/core/reading/walls/bearing';
-import type { Order, ReadingOrder, UnderlayWorker } from './underlay.worker';
+import type { Order, ReadingOrder } from './orders';
+import type { UnderlayWorker } from './underlay.worker';
 
 /** The worker's own functions, with the border between threads left out. */
 let api: UnderlayWorker;

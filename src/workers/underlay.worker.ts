@@ -1,143 +1,44 @@
-import type { Point } from '@/core/geometry/vector';
-import type { ReadKind, ElementRow } from '@/core/kinds/element';
+import type { ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { expose, transfer } from 'comlink';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
-import type { Placement } from '@/core/datum/placement';
 import { handleOf } from '@/core/drawing/drawing';
 import { checkDimensions, type DimensionCheck } from '@/core/datum/dimensionCheck';
-import { mirrorWise, type MirrorVerdict } from '@/core/datum/evidence/mirrorWise';
+import { mirrorWise } from '@/core/datum/evidence/mirrorWise';
 import { mixedBlocks, type MixedBlock } from '@/core/datum/evidence/mixedBlocks';
 import { registerByPattern, type PatternFit } from '@/core/datum/pattern';
 import { registerByGrid } from '@/core/datum/register';
 import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import { readGrid } from '@/core/reading/grid/readGrid';
-import type { Meaning } from '@/core/reading/meanings';
 import { rowsOfDrawing, type ScheduleRow, type ScheduleSheet } from '@/core/reading/beams/schedule';
 import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
-import type { WallsAround } from '@/core/reading/walls/bearing';
-import { toleranceFor, type ReadingSettings } from '@/core/patterns/settings';
-import type { Lesson } from '@/core/model/picks';
-import { compareDrawings, type LayerChange, type RevisionReport } from '@/core/revision/compare';
-import type { Answer } from '@/core/sorting/answers';
+import { toleranceFor } from '@/core/patterns/settings';
+import { compareDrawings } from '@/core/revision/compare';
 import { alikeIn, likenessOf, type Likeness, type Pointed } from '@/core/sorting/alike';
-import type { Role } from '@/core/sorting/roles';
 import { tidy, type Tidied } from '@/core/tracing/tidy/tidy';
 import type { TidyOrder } from '@/core/tracing/tidy/workpiece';
-import type { Box } from '@/core/underlay/mainContent';
 import { outlineOf } from '@/core/underlay/outline';
-import type { PieceIndexData } from '@/core/underlay/pieces';
 import type { Primitives } from '@/core/underlay/primitives';
 import { windowOf } from '@/core/underlay/window';
-import {
-  applyRecipe,
-  applyStep,
-  emptyLayers,
-  unusedBlocks,
-  type Kitchen,
-  type StepCount,
-} from '@/core/underlay/recipe/apply';
+import { applyRecipe, applyStep, emptyLayers, unusedBlocks, type Kitchen } from '@/core/underlay/recipe/apply';
 import { findPlans } from '@/core/underlay/recipe/clusters';
 import type { Recipe, Step } from '@/core/underlay/recipe/steps';
 import { suggestRecipe, type Suggestion } from '@/core/underlay/recipe/suggest';
-import type { SegmentStore } from '@/core/underlay/segments';
 import { blockUses, boxPicture, layerPictures, type BlockUse } from '@/core/underlay/smallPictures';
+import type {
+  AlikeFound,
+  FoundPlan,
+  Order,
+  Preview,
+  ReadingOrder,
+  RevisionPicture,
+  TakeOrder,
+  UnderlayData,
+} from './orders';
 import { fileOf, keepOnly, layOut, nameSent, readAhead, type OpenFile } from './openFiles';
-
-/** What the board needs of a drawing. */
-export interface UnderlayData {
-  layers: { name: string; hidden: boolean; empty: boolean }[];
-  blocks: { name: string; unused: boolean }[];
-  primitives: Primitives;
-  index: PieceIndexData;
-  segments: SegmentStore;
-  /** How many of its texts read mirror-wise. */
-  mirror: MirrorVerdict;
-  /** What each step of the recipe touched, by its id. */
-  counts: Record<string, StepCount>;
-  /** Whether it holds schedules. */
-  schedules: boolean;
-}
-
-/** A drawing to be opened: its file, where that is fetched, and how it is cleaned. */
-export interface Order {
-  drawingId: string;
-  fileId: string;
-  url: string;
-  recipe: Recipe;
-  metresPerUnit: number;
-  dashed: boolean;
-}
-
-/** Lines that a step would touch, as x1 y1 x2 y2 each about `origin`, and how much. */
-export interface Preview {
-  origin: [number, number];
-  lines: Float32Array;
-  count: StepCount;
-}
-
-/** A plan found on a sheet: its box in the drawing's coordinates, and a small picture of it. */
-export interface FoundPlan {
-  box: Box;
-  paths: number;
-  lines: Float32Array;
-}
-
-/** A likeness and everything of a drawing that it fits, by its numbers among the primitives. */
-export interface AlikeFound {
-  like: Likeness;
-  paths: number[];
-  texts: number[];
-}
-
-/** What a revision changed, with pictures of it in the coordinates of each drawing. */
-export interface RevisionPicture {
-  layers: LayerChange[];
-  total: RevisionReport['total'];
-  origin: [number, number];
-  came: Float32Array;
-  went: Float32Array;
-}
-
-/**
- * What a drawing is to be read with; roles and meanings by the numbers of layers, picked roles as pairs of a handle or
- * a block's name and the role.
- */
-export interface ReadingOrder {
-  placement: Placement;
-  roles: (Role | null)[];
-  picked: { lines: [string, Role][]; blocks: [string, Role][]; alike: Lesson[] };
-  meanings: (Meaning | null)[];
-  accepted: GridLine[];
-  settings: ReadingSettings;
-  around: WallsAround;
-  /** Other drawings of the project that hold schedules. */
-  sheets: { drawingId: string; name: string }[];
-  /** What was said of things that the drawing does not decide. */
-  answers: Answer[];
-}
-
-/** What is pointed at to be taken: a kind, and the lines about a place. */
-export interface TakeOrder {
-  kind: ReadKind;
-  /** The lines looked at, by their numbers, and the box that texts are taken from, about the drawing's origin. */
-  paths: Uint32Array;
-  box: [number, number, number, number];
-  /** The line pointed at; null where there is none. */
-  path: number | null;
-  /** The place in the project, and how far from it something still counts, metres. */
-  at: Point;
-  reach: number;
-  /** A box of the project that all of its like are taken in; null for the one at the place. */
-  within: [number, number, number, number] | null;
-  /** Whether the roles that lines have are one way to read them. */
-  own: boolean;
-  /** Whether the first way that gives something is enough. */
-  first: boolean;
-}
 
 /** The file that each drawing shows. */
 const shown = new Map<string, string>();
