@@ -2,7 +2,8 @@ import { useBoard } from '../boardStore';
 import type { Camera, Size } from '../camera';
 import type { BoardDrawing, BoardScene } from '../scene';
 import { colourKey, underlayColour } from './underlayColour';
-import { UnderlayPicture, type PictureSource } from './underlayPicture';
+import type { PictureSource } from './underlayLines';
+import { UnderlayPicture } from './underlayPicture';
 
 const graphicsLost = () => useBoard.getState().setProblem('The browser took the graphics away. Reload the page.');
 
