@@ -45,7 +45,7 @@ describe('drawings of one storey beside one another', () => {
   test('walls are the same however they are parted, and a structural drawing does not miss partitions', () => {
     const plan = {
       name: 'Ground',
-      candidates: [wall('1', 0, 12, 0), wall('2', 0, 6, 4, 0.15), wall('3', 0, 6, 8, 0.1)],
+      candidates: [wall('1', 0, 12, 0), wall('2', 0, 6, 4, 0.15), wall('3', 0, 6, 2, 0.1)],
     };
     const framing = {
       name: 'Structure ground',
