@@ -1,7 +1,9 @@
 import type { ElementOf } from '@/core/kinds/element';
 import { dropsOf } from '@/core/kinds/beam';
 import { fitZones, pointInside } from './fitted';
+import * as v from 'valibot';
 import { removeLevel } from '../model/levels';
+import { elementRow } from '../model/state';
 import { area } from '../geometry/polygon';
 import { putOnLevel } from './chosen';
 import { moveElements } from './moved';
@@ -143,6 +145,8 @@ describe('zones', () => {
       Number((5.8 * 3.8).toFixed(9)),
       'Lab',
     ]);
+    // Nothing else comes with the region: the server takes an element as its kind has it, and no more.
+    expect(v.is(elementRow, model.element[uuid(9)])).toBe(true);
     expect(refused(fitZones(model, [uuid(9)], 0.05))).toMatch(/fit their walls already/);
   });
 

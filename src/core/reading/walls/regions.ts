@@ -8,7 +8,11 @@ import { nearestOn, networkOf, type Side, type WallNetwork } from './sides';
 export interface Region {
   outline: Point[];
   holes: Point[][];
-  /** Square metres by the inner faces, by centre lines and by the outer faces of what bounds it. */
+}
+
+/** A region with its square metres by the inner faces, by centre lines and by the outer faces of what bounds it. */
+interface Measured {
+  region: Region;
   areas: { inner: number; centre: number; outer: number };
 }
 
@@ -16,10 +20,7 @@ export interface Region {
  * What lies about a point: a region, or, where it is open, the place where it leaks, how wide, and the region that
  * closing it would bound.
  */
-export type RegionFound =
-  | { kind: 'region'; region: Region }
-  | { kind: 'leak'; from: Point; to: Point; width: number; region: Region }
-  | { kind: 'open' };
+export type RegionFound = ({ kind: 'region' } & Measured) | ({ kind: 'leak' } & Gap & Measured) | { kind: 'open' };
 
 /** Gaps wider than this are no leaks: the point is outside, metres. */
 const widestLeak = 12;
@@ -47,7 +48,7 @@ function faceAbout(
   return { face, islands };
 }
 
-function regionOf(faces: readonly NetworkFace<Edge>[], p: Point): Region | null {
+function regionOf(faces: readonly NetworkFace<Edge>[], p: Point): Measured | null {
   const found = faceAbout(faces, p);
   if (found === null) return null;
   const outline = counterClockwise(simplify(shifted(found.face, 1), 1e-6));
@@ -63,7 +64,7 @@ function regionOf(faces: readonly NetworkFace<Edge>[], p: Point): Region | null 
     centre: area(centreOf(face)) - sum(islands.map(centreOf)),
     outer: Math.abs(area(shifted(face, -1))) - sum(islands.map((island) => shifted(island, -1))),
   };
-  return { outline, holes, areas };
+  return { region: { outline, holes }, areas };
 }
 
 interface Gap {
@@ -112,8 +113,8 @@ export function regionFinder(sides: readonly Side[], tolerance: number): (p: Poi
     return faces;
   };
   return (p) => {
-    const region = regionOf(facesWith(closed), p);
-    if (region !== null) return { kind: 'region', region };
+    const bounded = regionOf(facesWith(closed), p);
+    if (bounded !== null) return { kind: 'region', ...bounded };
     if (regionOf(facesWith(gaps.length), p) === null) return { kind: 'open' };
     // What is bounded stays so when more is closed: the gap is found by halving.
     let [open, enough] = [closed, gaps.length];
@@ -122,6 +123,6 @@ export function regionFinder(sides: readonly Side[], tolerance: number): (p: Poi
       if (regionOf(facesWith(middle), p) === null) open = middle;
       else enough = middle;
     }
-    return { kind: 'leak', ...gaps[enough - 1], region: regionOf(facesWith(enough), p)! };
+    return { kind: 'leak', ...gaps[enough - 1], ...regionOf(facesWith(enough), p)! };
   };
 }

@@ -36,7 +36,10 @@ export function leakingZones(
     const near = sides.around(name.at, reach);
     const found = regionFinder(near, gap)(name.at);
     if (found.kind === 'open') continue;
-    const { outline, holes, areas } = found.region;
+    const {
+      region: { outline, holes },
+      areas,
+    } = found;
     const leak = found.kind === 'leak' ? { from: found.from, to: found.to, width: found.width } : null;
     if (
       closed.some((other) => contains(outline, centroid(other.outline)) || contains(other.outline, centroid(outline)))
