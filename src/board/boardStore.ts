@@ -38,9 +38,9 @@ export type ToolRequest =
     }
   | { kind: 'pickLine'; prompt: string; take: (line: PickedLine) => void }
   /** Lines clicked one by one, until it is ended. */
-  | { kind: 'gather'; prompt: string; take: (line: { drawingId: string; path: number }) => void }
-  /** One thing of a drawing, a line or a text. */
-  | { kind: 'pickThing'; prompt: string; take: (thing: { drawingId: string } & Pointed) => void }
+  | { kind: 'gather'; prompt: string; what: 'lines'; take: (line: { drawingId: string; path: number }) => void }
+  /** Lines and texts, in the same way. */
+  | { kind: 'gather'; prompt: string; what: 'things'; take: (thing: { drawingId: string } & Pointed) => void }
   | { kind: 'measure'; mode: MeasureMode }
   /** Takes what lines of a drawing read as. */
   | { kind: 'take'; of: ReadKind }

@@ -11,7 +11,7 @@ import { registerByGrid } from '@/core/datum/register';
 import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import { readGrid } from '@/core/reading/grid/readGrid';
-import { rowsOfDrawing, type ScheduleRow, type ScheduleSheet } from '@/core/reading/beams/schedule';
+import { rowsOfDrawing, type ScheduleRows, type ScheduleSheet } from '@/core/reading/beams/schedule';
 import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
@@ -46,7 +46,7 @@ const shown = new Map<string, string>();
 const runs = new Map<string, symbol>();
 const drawings = new Map<
   string,
-  { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives; rows: readonly ScheduleRow[] }
+  { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives; rows: ScheduleRows }
 >();
 
 function openDrawing(drawingId: string) {
@@ -103,7 +103,7 @@ const api = {
       segments,
       mirror: mirrorWise(raw),
       counts,
-      schedules: rows.length > 0,
+      schedules: rows.size > 0,
     };
     return transfer(data, [
       index.tree,

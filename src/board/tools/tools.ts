@@ -5,7 +5,6 @@ import { MeasureTool } from './measure/measureTool';
 import { OutlineTool } from './outline/outlineTool';
 import { PickTool } from './pick/pickTool';
 import { PickLineTool } from './pickLine/pickLineTool';
-import { PickThingTool } from './pickThing/pickThingTool';
 import type { BoardTool } from './tool';
 import { TakeTool } from './take/takeTool';
 import { TraceTool } from './trace/traceTool';
@@ -18,7 +17,6 @@ const makers: Makers = {
   pick: (request, world) => new PickTool(request, world),
   pickLine: (request, world) => new PickLineTool(request, world),
   gather: (request, world) => new GatherTool(request, world),
-  pickThing: (request, world) => new PickThingTool(request, world),
   measure: (request, world) => new MeasureTool(request, world),
   outline: (request, world) => new OutlineTool(request, world),
   take: (request, world) => new TakeTool(request, world),

@@ -13,7 +13,7 @@ const sameSize = 0.005;
 const sameArea = 0.02;
 
 /** The middle of what something is drawn by; null where it is drawn by nothing. */
-export function middleOf(points: readonly Point[]): Point | null {
+function middleOf(points: readonly Point[]): Point | null {
   if (points.length === 0) return null;
   const sum = points.reduce(([x, y], p): Point => [x + p[0], y + p[1]], [0, 0]);
   return [sum[0] / points.length, sum[1] / points.length];

@@ -190,6 +190,25 @@ describe('sizes in marks', () => {
     expect(scheduled('B2', [sheetOf(null, ['B2', 'Type A'], ['Type A', 'Type D'], ['Type D', 'Type A'])])).toEqual([]);
   });
 
+  test('of another plan only tables count: a size on the line of a mark may be that of another beam', () => {
+    const at = (x: number, y: number, words: string) => ({
+      text: words,
+      at: [x, y] as [number, number],
+      height: 0.2,
+      angle: 0,
+      handle: '',
+      entity: 0,
+      layer: 0,
+    });
+    const plan = [at(0, 0, 'B1'), at(6, 0, '250x500'), at(20, 7, 'B2'), at(22, 7, '300x600')];
+    const table = [at(50, 0, 'B1'), at(52, 0, '300x600'), at(50, -0.4, 'B2'), at(52, -0.4, '250x500')];
+    expect([...scheduleRows([...plan, ...table], false)]).toEqual([
+      ['B1', [['300x600']]],
+      ['B2', [['250x500']]],
+    ]);
+    expect(scheduleRows(plan).size).toBe(2);
+  });
+
   test('labels of grid lines in a row are no schedule', () => {
     const row = ['A', 'B', 'C', 'D', '300x600'];
     expect(scheduled('A1', [sheetOf(null, row)])).toEqual([]);

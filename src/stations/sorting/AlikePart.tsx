@@ -79,7 +79,8 @@ export function AlikePart({
   };
   const point = () =>
     setTool({
-      kind: 'pickThing',
+      kind: 'gather',
+      what: 'things',
       prompt: 'line or text to put right',
       take: ({ drawingId, ...thing }: { drawingId: string } & Pointed) => {
         if (drawingId !== drawing.id) return;
@@ -101,7 +102,7 @@ export function AlikePart({
       setTool({ kind: 'look' });
     }
   };
-  const pointing = tool.kind === 'pickThing';
+  const pointing = tool.kind === 'gather' && tool.what === 'things';
   return (
     <Part title="One, and all that is like it">
       {example === null && (

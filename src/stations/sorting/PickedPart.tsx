@@ -75,6 +75,7 @@ export function PickedPart({
   const gather = () =>
     setTool({
       kind: 'gather',
+      what: 'lines',
       prompt: 'line to add or drop',
       take: ({ drawingId, path }) => {
         if (drawingId === drawing.id) toggle(path);
@@ -116,7 +117,7 @@ export function PickedPart({
       parts: [{ tone: 'evidence', lines: outlineOf(primitives, found.paths, found.texts) }],
     });
   };
-  const picking = tool.kind === 'gather' || tool.kind === 'outline';
+  const picking = (tool.kind === 'gather' && tool.what === 'lines') || tool.kind === 'outline';
   return (
     <>
       <Part

@@ -4,7 +4,7 @@ import { chipAtCursor } from '../drawing';
 import type { BoardTool, Pointing } from '../tool';
 import type { World } from '../world';
 
-/** Takes lines of underlays one by one, until it is ended. */
+/** Takes lines of underlays, or lines and texts, one by one, until it is ended. */
 export class GatherTool implements BoardTool {
   readonly wants = 'things';
   readonly cursor = 'crosshair';
@@ -15,8 +15,14 @@ export class GatherTool implements BoardTool {
   ) {}
 
   click({ at }: Pointing): void {
-    const line = this.world.under.line(at);
-    if (line !== null) this.request.take({ drawingId: line.drawingId, path: line.path });
+    const { under } = this.world;
+    if (this.request.what === 'lines') {
+      const line = under.line(at);
+      if (line !== null) this.request.take(line);
+    } else {
+      const thing = under.thing(at);
+      if (thing !== null) this.request.take(thing);
+    }
   }
 
   draw(pen: Pen, pointing: Pointing | null): void {

@@ -1,4 +1,5 @@
 import { handleOf, type Drawing } from '@/core/drawing/drawing';
+import { groupBy } from '@/core/groupBy';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { cross, dot, subtract, type Point } from '@/core/geometry/vector';
 import type { PlacedText } from '@/core/placed/placed';
@@ -7,16 +8,15 @@ import { centreOfText } from '@/core/underlay/textBox';
 import { sizeOf } from './marks';
 
 /** What stands to the right of a mark, a type or a section's letter, as it is written, the nearest first. */
-export interface ScheduleRow {
-  key: string;
-  cells: string[];
-  handle: string;
-}
+type Cells = readonly string[];
 
-/** The schedules of one sheet: its own name where it is another than the plan, and its rows by their keys. */
+/** The rows of schedules by their keys. */
+export type ScheduleRows = ReadonlyMap<string, readonly Cells[]>;
+
+/** The schedules of one sheet, and its name where it is another than the plan. */
 export interface ScheduleSheet {
   sheet: string | null;
-  rows: readonly ScheduleRow[];
+  rows: ScheduleRows;
 }
 
 /** A size found by way of schedules: as it is written, and the rows that lead to it, in words. */
@@ -43,18 +43,56 @@ export function keyOfRow(words: string): string | null {
   return key === '' ? null : key.toUpperCase();
 }
 
+/** A row with where its key stands, and the direction that it runs in. */
+interface KeyedRow {
+  key: string;
+  cells: Cells;
+  at: Point;
+  height: number;
+  u: Point;
+}
+
+/** Rows under one another lie further apart than this share of a height. */
+const underOneAnother = 0.5;
+/** A row has another one above or below it within so many heights. */
+const nextRow = 6;
+
 /**
  * The rows of schedules among texts, however they are turned: a key, and on its line to the right what is written of
  * it. A row whose cells say neither a size nor another key is none.
+ * @param alone whether rows count that have no other above or below them: in another plan a size on a mark's line may
+ * be that of another beam
  */
-export function scheduleRows(texts: readonly PlacedText[]): ScheduleRow[] {
+export function scheduleRows(texts: readonly PlacedText[], alone = true): ScheduleRows {
+  const rows = keyedRows(texts);
+  return groupCells(alone ? rows : inTables(rows));
+}
+
+function groupCells(rows: readonly KeyedRow[]): ScheduleRows {
+  const byKey = groupBy(rows, ({ key }) => key);
+  return new Map([...byKey].map(([key, own]) => [key, own.map(({ cells }) => cells)]));
+}
+
+/** Rows with others that begin above or below them. */
+function inTables(rows: readonly KeyedRow[]): KeyedRow[] {
+  const index = new BoxIndex(rows, ({ at }) => boxOf([at]));
+  return rows.filter((row) =>
+    index.around(row.at, nextRow * row.height).some((other) => {
+      const [dx, dy] = subtract(other.at, row.at);
+      const [along, across] = [dx * row.u[0] + dy * row.u[1], dy * row.u[0] - dx * row.u[1]];
+      return other !== row && Math.abs(along) < row.height && Math.abs(across) > underOneAnother * row.height;
+    }),
+  );
+}
+
+function keyedRows(texts: readonly PlacedText[]): KeyedRow[] {
   const keyed = texts.flatMap((text) => {
     const key = keyOfRow(text.text);
     return key === null ? [] : [{ ...text, key }];
   });
   if (keyed.length === 0) return [];
   const index = new BoxIndex(texts, ({ at }) => boxOf([at]));
-  return keyed.flatMap(({ key, at, height, angle, handle }): ScheduleRow[] => {
+  return keyed.flatMap(({ key, at, height, angle }): KeyedRow[] => {
     const u: Point = [Math.cos(angle), Math.sin(angle)];
     const away = (other: PlacedText): number => dot(subtract(other.at, at), u);
     const cells = index
@@ -68,7 +106,9 @@ export function scheduleRows(texts: readonly PlacedText[]): ScheduleRow[] {
       .sort((p, q) => away(p) - away(q))
       .slice(0, mostCells)
       .map(({ text }) => text.trim());
-    return cells.some((cell, place) => isSize(cell) || leadsTo(cell, place) !== null) ? [{ key, cells, handle }] : [];
+    return cells.some((cell, place) => isSize(cell) || leadsTo(cell, place) !== null)
+      ? [{ key, cells, at, height, u }]
+      : [];
   });
 }
 
@@ -112,11 +152,10 @@ function follow(
 ): Scheduled | null {
   if (key === '' || seen.has(key) || seen.size === mostHops) return null;
   const where = at.sheet === null ? 'the schedule' : at.sheet;
-  for (const row of at.rows) {
-    if (row.key !== key) continue;
-    const size = (beside ? row.cells.slice(0, 1) : row.cells).find(isSize);
+  for (const cells of at.rows.get(key) ?? []) {
+    const size = (beside ? cells.slice(0, 1) : cells).find(isSize);
     if (size !== undefined) return { words: size, hops: [`${key} in ${where}: ${size}`] };
-    for (const [place, cell] of row.cells.entries()) {
+    for (const [place, cell] of cells.entries()) {
       // From letters only what is called a type or a section leads on.
       const next = leadsTo(cell, beside ? 1 : place);
       if (next === null) continue;
@@ -129,8 +168,8 @@ function follow(
   return null;
 }
 
-/** The rows of schedules of a drawing as it was drawn, wherever and in whatever unit. */
-export const rowsOfDrawing = (drawing: Drawing, { texts }: Primitives): ScheduleRow[] =>
+/** The tables of a drawing as it was drawn, wherever and in whatever unit, for the marks of others. */
+export const rowsOfDrawing = (drawing: Drawing, { texts }: Primitives): ScheduleRows =>
   scheduleRows(
     texts.map((text) => ({
       text: text.text.trim(),
@@ -141,4 +180,5 @@ export const rowsOfDrawing = (drawing: Drawing, { texts }: Primitives): Schedule
       entity: text.entity,
       layer: text.layer,
     })),
+    false,
   );
