@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { tiled } from '../bench/tiledPlan';
 import { groundFloor } from '../demo/ground';
-import { block, dxf, groups, insert, line } from '@/core/drawing/testing/dxf';
+import { block, box, dxf, groups, insert, line } from '@/core/drawing/testing/dxf';
 import {
   bringIn,
   choose,
@@ -140,17 +140,7 @@ test('a role map carries the roles of blocks to the next drawing', async () => {
 
 test('one thing put right has all that is like it read so, and a role map takes the lesson to the next drawing', async () => {
   // Posts of 350 mm as outlines and circles of the same size, on a layer that says nothing; the next one is in metres.
-  const post = (x: number, y: number, unit: number) =>
-    groups(
-      [0, 'LWPOLYLINE'],
-      [8, 'L7'],
-      [90, 4],
-      [70, 1],
-      ...[0, 1, 2, 3].flatMap((i): [number, number][] => [
-        [10, (x + (i === 1 || i === 2 ? 0.35 : 0)) / unit],
-        [20, (y + (i > 1 ? 0.35 : 0)) / unit],
-      ]),
-    );
+  const post = (x: number, y: number, unit: number) => box('L7', (x + 0.175) / unit, (y + 0.175) / unit, 0.35 / unit);
   const sheet = (unit: number, code: number, posts: number) =>
     dxf({
       header: groups([9, '$INSUNITS'], [70, code]),

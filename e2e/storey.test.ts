@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { dxf, groups, line } from '@/core/drawing/testing/dxf';
+import { box, dxf, groups, line } from '@/core/drawing/testing/dxf';
 import {
   choose,
   fileNamed,
@@ -22,22 +22,7 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(async () => stage.close());
 
-const post = (x: number, y: number, width: number, depth: number): string =>
-  groups(
-    [0, 'LWPOLYLINE'],
-    [8, 'COLUMN'],
-    [90, 4],
-    [70, 1],
-    ...[
-      [-1, -1],
-      [1, -1],
-      [1, 1],
-      [-1, 1],
-    ].flatMap(([sx, sy]): [number, number][] => [
-      [10, x + (sx * width) / 2],
-      [20, y + (sy * depth) / 2],
-    ]),
-  );
+const post = (x: number, y: number, width: number, depth: number): string => box('COLUMN', x, y, width, depth);
 const text = (x: number, y: number, words: string): string =>
   groups([0, 'TEXT'], [8, 'TEXT'], [10, x], [20, y], [40, 200], [1, words]);
 const sheet = (entities: string): string => dxf({ header: groups([9, '$INSUNITS'], [70, 4]), entities });

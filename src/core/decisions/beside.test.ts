@@ -1,27 +1,14 @@
-import type { Shapes } from '@/core/kinds/element';
-import type { Candidate } from '@/core/reading/candidate';
 import { applyChanges, Model } from '@/core/model/model';
 import { emptyState } from '@/core/model/state';
 import { besideOther, type StoreyDrawing } from './beside';
 import { conflictsOf, joinCandidates } from './conflicts';
 import { acceptCandidates, reopenCandidates } from './decide';
+import { drawingRow, gridLine, idsFrom, read } from './testing/readings';
 
-const read = <K extends keyof Shapes>(kind: K, key: string, element: Shapes[K]) =>
-  ({
-    kind,
-    key: `${kind}:${key}`,
-    element,
-    evidence: [],
-    confidence: 0.9,
-    handles: [key],
-    doubt: null,
-  }) as unknown as Candidate;
 const column = (key: string, x: number, width = 0.4, depth = 0.4, rotation = 0) =>
   read('column', key, { position: [x, 0], rotation, section: { shape: 'rectangle', width, depth }, mark: '' });
 const wall = (key: string, from: number, to: number, y: number, thickness = 0.2) =>
   read('wall', key, { start: [from, y], end: [to, y], thickness, height: null, bulge: 0, outer: false });
-const grid = (key: string, label: string, x: number) =>
-  read('grid', key, { label, kind: 'line', start: [x, 0], end: [x, 9] });
 
 const words = (own: StoreyDrawing, other: StoreyDrawing) =>
   [...besideOther(own, other).unlike].map(([key, said]) => `${key} ${said.words}`);
@@ -57,8 +44,8 @@ describe('drawings of one storey beside one another', () => {
   });
 
   test('grid lines differ where a label lies elsewhere or a line is called otherwise', () => {
-    const plan = { name: 'A', candidates: [grid('1', 'A', 0), grid('2', 'B', 6), grid('3', 'C', 12)] };
-    const other = { name: 'S', candidates: [grid('a', 'a', 0), grid('b', 'B', 6.3), grid('c', '3', 12)] };
+    const plan = { name: 'A', candidates: [gridLine('1', 'A', 0), gridLine('2', 'B', 6), gridLine('3', 'C', 12)] };
+    const other = { name: 'S', candidates: [gridLine('a', 'a', 0), gridLine('b', 'B', 6.3), gridLine('c', '3', 12)] };
     expect(words(plan, other)).toEqual(['grid:2 another line is called B in S', 'grid:3 called 3 in S']);
   });
 
@@ -70,30 +57,17 @@ describe('drawings of one storey beside one another', () => {
 });
 
 test('a candidate kept as what the model has is a source of that element, and goes with it', () => {
-  const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-  let next = 100;
-  const newId = () => uuid((next += 1));
-  const drawing = (n: number) => ({
-    id: uuid(n),
-    name: 'plan',
-    fileId: uuid(51),
-    fileName: 'plan.dxf',
-    revision: 1,
-    levelId: null,
-    alsoOn: [],
-    discarded: false,
-    setAside: false,
-  });
-  const first = [column('1', 0), grid('2', 'A', 0)];
-  const one = applyChanges(emptyState, acceptCandidates(new Model(), drawing(1), first, newId).changes).state;
-  const second = [column('8', 0.03, 0.5), grid('9', 'A', 0), column('10', 6)];
-  const edit = joinCandidates(new Model(one), drawing(2), second);
+  const newId = idsFrom(100);
+  const first = [column('1', 0), gridLine('2', 'A', 0)];
+  const one = applyChanges(emptyState, acceptCandidates(new Model(), drawingRow(1), first, newId).changes).state;
+  const second = [column('8', 0.03, 0.5), gridLine('9', 'A', 0), column('10', 6)];
+  const edit = joinCandidates(new Model(one), drawingRow(2), second);
   const two = applyChanges(one, edit.changes).state;
   expect(edit.changes).toHaveLength(2);
   expect(Object.values(two.element)).toHaveLength(2);
-  expect([...conflictsOf(new Model(two), drawing(2), second)]).toEqual([]);
+  expect([...conflictsOf(new Model(two), drawingRow(2), second)]).toEqual([]);
   // Judged again by the first drawing, the element goes, and what the second one said of it.
-  const back = applyChanges(two, reopenCandidates(new Model(two), drawing(1), [first[0]]).changes).state;
+  const back = applyChanges(two, reopenCandidates(new Model(two), drawingRow(1), [first[0]]).changes).state;
   expect(Object.values(back.element).map(({ kind }) => kind)).toEqual(['grid']);
   expect(Object.keys(back.decision)).toHaveLength(2);
 });

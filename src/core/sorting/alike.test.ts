@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { asDrawn } from '@/core/datum/placement';
-import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import { dxf, groups, line, outline, readText } from '@/core/drawing/testing/dxf';
 import { toleranceFor } from '@/core/patterns/settings';
 import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
@@ -8,19 +8,14 @@ import { flatten } from '@/core/underlay/flatten';
 import { alikeIn, countingOnly, likenessOf, patternOf, usualTraits, type Likeness, type Trait } from './alike';
 import type { Role } from './roles';
 
-const square = (x: number, y: number, side: number, layer: string, turned = 0): string => {
-  const corners = [0, 1, 2, 3].map((i) => turned + (i * Math.PI) / 2 + Math.PI / 4);
-  return groups(
-    [0, 'LWPOLYLINE'],
-    [8, layer],
-    [90, 4],
-    [70, 1],
-    ...corners.flatMap((angle): [number, number][] => [
-      [10, x + side * Math.SQRT1_2 * Math.cos(angle)],
-      [20, y + side * Math.SQRT1_2 * Math.sin(angle)],
-    ]),
+const square = (x: number, y: number, side: number, layer: string, turned = 0): string =>
+  outline(
+    [0, 1, 2, 3].map((i) => {
+      const angle = turned + (i * Math.PI) / 2 + Math.PI / 4;
+      return [x + side * Math.SQRT1_2 * Math.cos(angle), y + side * Math.SQRT1_2 * Math.sin(angle)];
+    }),
+    layer,
   );
-};
 const text = (x: number, y: number, words: string, layer: string): string =>
   groups([0, 'TEXT'], [8, layer], [10, x], [20, y], [40, 0.3], [1, words]);
 
@@ -89,10 +84,10 @@ test('whatever is pointed at is like itself, with everything about it counting',
 
 test('a lesson has everything alike read as columns, on a layer that says walls, and leaves the rest as it is', () => {
   // Two posts of 400 mm and a room of 5 m by 4 m between two lines 200 mm apart, all on one layer of walls.
-  const outline = (x1: number, y1: number, x2: number, y2: number) =>
+  const rooms = (x1: number, y1: number, x2: number, y2: number) =>
     line(x1, y1, x2, y1, 'W') + line(x2, y1, x2, y2, 'W') + line(x2, y2, x1, y2, 'W') + line(x1, y2, x1, y1, 'W');
   const { drawing, primitives } = plan(
-    square(2, 2, 0.4, 'W') + square(4, 2, 0.4, 'W') + outline(0, 0, 5.4, 4.4) + outline(0.2, 0.2, 5.2, 4.2),
+    square(2, 2, 0.4, 'W') + square(4, 2, 0.4, 'W') + rooms(0, 0, 5.4, 4.4) + rooms(0.2, 0.2, 5.2, 4.2),
   );
   const like = likenessOf(drawing, primitives, { path: 0 }, 1);
   const roles: Role[] = drawing.layers.map(() => 'wall');

@@ -1,5 +1,5 @@
 import { asDrawn } from '@/core/datum/placement';
-import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import { box, dxf, line, readText } from '@/core/drawing/testing/dxf';
 import { toleranceFor } from '@/core/patterns/settings';
 import type { Candidate } from '@/core/reading/candidate';
 import { read } from '@/core/reading/read';
@@ -18,23 +18,6 @@ function readPlan(entities: string, answers: readonly Answer[] = []) {
   return <K extends Candidate['kind']>(kind: K) =>
     candidates.filter((one): one is Extract<Candidate, { kind: K }> => one.kind === kind);
 }
-const box = (layer: string, x: number, y: number, width: number, depth = width) =>
-  groups(
-    [0, 'LWPOLYLINE'],
-    [8, layer],
-    [90, 4],
-    [70, 1],
-    ...[
-      [-1, -1],
-      [1, -1],
-      [1, 1],
-      [-1, 1],
-    ].flatMap(([sx, sy]): [number, number][] => [
-      [10, x + (sx * width) / 2],
-      [20, y + (sy * depth) / 2],
-    ]),
-  );
-
 test('the other way of the other way is the way it was, and each answer is told of its size alone', () => {
   for (const asks of Object.keys(questions) as Question[])
     for (const take of questions[asks]) {

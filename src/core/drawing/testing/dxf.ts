@@ -29,6 +29,33 @@ export function dxf({ header = '', tables = '', blocks = '', entities = '' }: Pa
 export const line = (x1: number, y1: number, x2: number, y2: number, layer = '0'): string =>
   groups([0, 'LINE'], [8, layer], [10, x1], [20, y1], [11, x2], [21, y2]);
 
+/** A closed polyline of straight sides. */
+export const outline = (points: readonly (readonly number[])[], layer = '0'): string =>
+  groups(
+    [0, 'LWPOLYLINE'],
+    [8, layer],
+    [90, points.length],
+    [70, 1],
+    ...points.flatMap(([x, y]): [number, number][] => [
+      [10, x],
+      [20, y],
+    ]),
+  );
+
+/** A rectangle about its middle. */
+export const box = (layer: string, x: number, y: number, width: number, depth = width): string => {
+  const [a, b] = [width / 2, depth / 2];
+  return outline(
+    [
+      [x - a, y - b],
+      [x + a, y - b],
+      [x + a, y + b],
+      [x - a, y + b],
+    ],
+    layer,
+  );
+};
+
 export const insert = (
   name: string,
   x: number,
