@@ -50,7 +50,12 @@ function after(entities: number): string {
       'flattened' | 'indexed' | 'judged' | 'median' | 'worst' | 'cleaned',
       number
     >;
-    return `flattened in ${found.flattened.toFixed(2)} s, indexed in ${found.indexed.toFixed(2)} s, its unit judged in ${found.judged.toFixed(2)} s; snapping ${found.median.toFixed(3)} ms (median), ${found.worst.toFixed(2)} ms (worst of 2,500); a recipe of four steps ${found.cleaned.toFixed(2)} s`;
+    return (
+      `flattened in ${found.flattened.toFixed(2)} s, indexed in ${found.indexed.toFixed(2)} s, ` +
+      `its unit judged in ${found.judged.toFixed(2)} s; snapping ${found.median.toFixed(3)} ms ` +
+      `(median), ${found.worst.toFixed(2)} ms (worst of 2,500); a recipe of four steps ` +
+      `${found.cleaned.toFixed(2)} s`
+    );
   } catch {
     return `what follows reading failed: ${done.stderr.trim().split('\n').pop() ?? ''}`;
   }
@@ -115,7 +120,8 @@ export async function bench(args: string[]): Promise<number> {
       if ('failed' in own) continue;
       grown.push({ entities, own });
       console.log(
-        `columns sent to the browser: ${((own.columns ?? 0) / 1e6).toFixed(1)} MB, ${((own.columns ?? 0) / text.length).toFixed(3)} of the file`,
+        `columns sent to the browser: ${((own.columns ?? 0) / 1e6).toFixed(1)} MB, ` +
+          `${((own.columns ?? 0) / text.length).toFixed(3)} of the file`,
       );
       console.log(after(entities));
     }
@@ -124,7 +130,9 @@ export async function bench(args: string[]): Promise<number> {
       const before = grown[i - 1];
       const by = (now: number, then: number) => (now / then).toFixed(1);
       console.log(
-        `from ${before.entities.toLocaleString('en')} to ${entities.toLocaleString('en')} entities: time times ${by(own.seconds, before.own.seconds)}, peak memory times ${by(own.peak, before.own.peak)}`,
+        `from ${before.entities.toLocaleString('en')} to ${entities.toLocaleString('en')} ` +
+          `entities: time times ${by(own.seconds, before.own.seconds)}, peak memory times ` +
+          `${by(own.peak, before.own.peak)}`,
       );
     }
     return 0;

@@ -93,7 +93,8 @@ function taking(entities: number): void {
   );
   const [median, p95] = [quantile(took.slice(100), 0.5), quantile(took.slice(100), 0.95)];
   console.log(
-    `take in a plan of ${entities.toLocaleString('en')} entities: ${median.toFixed(1)} ms (median), ${p95.toFixed(1)} ms (p95)   goal p95 16`,
+    `take in a plan of ${entities.toLocaleString('en')} entities: ${median.toFixed(1)} ms ` +
+      `(median), ${p95.toFixed(1)} ms (p95)   goal p95 16`,
   );
 }
 
@@ -123,7 +124,8 @@ function tidying(elements: number): void {
     changed = tidy(off, order).changed.length;
   });
   console.log(
-    `tidy a level of ${rows.length.toLocaleString('en')} elements: ${(took / 1000).toFixed(2)} s, ${changed.toLocaleString('en')} changed   goal 2 s`,
+    `tidy a level of ${rows.length.toLocaleString('en')} elements: ` +
+      `${(took / 1000).toFixed(2)} s, ${changed.toLocaleString('en')} changed   goal 2 s`,
   );
 }
 

@@ -41,7 +41,9 @@ export function calibrate([asked = '120']: string[]): number {
       confidence: 1 / (1 + Math.exp(-fit.base - fit.slope * one.weight)),
     }));
     console.log(
-      `${scored.padEnd(18)} ${judged.length} candidates: base ${fit.base}, slope ${fit.slope}; off by ${reliabilityOf(judged).error.toFixed(3)} before, ${reliabilityOf(said).error.toFixed(3)} after`,
+      `${scored.padEnd(18)} ${judged.length} candidates: base ${fit.base}, slope ${fit.slope}; ` +
+        `off by ${reliabilityOf(judged).error.toFixed(3)} before, ` +
+        `${reliabilityOf(said).error.toFixed(3)} after`,
     );
     text = text.replace(
       new RegExp(`  ${kind}: \\{ base: [^}]* \\}`),

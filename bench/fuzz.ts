@@ -25,7 +25,9 @@ export async function fuzz(args: string[]): Promise<number> {
   const wrong = ends.flatMap((end) => end.wrong);
   for (const line of wrong.slice(0, 20)) console.log(line);
   console.log(
-    `${count.toLocaleString('en')} damaged files, ${wrong.length} ended wrongly; the slowest took ${Math.max(...ends.map((end) => end.most)).toFixed(2)} s, the most memory was ${(Math.max(...ends.map((end) => end.peak)) / 1e6).toFixed(0)} MB`,
+    `${count.toLocaleString('en')} damaged files, ${wrong.length} ended wrongly; the slowest ` +
+      `took ${Math.max(...ends.map((end) => end.most)).toFixed(2)} s, the most memory was ` +
+      `${(Math.max(...ends.map((end) => end.peak)) / 1e6).toFixed(0)} MB`,
   );
   return wrong.length === 0 ? 0 : 1;
 }

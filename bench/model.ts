@@ -200,7 +200,8 @@ export async function benchModel(elements: number): Promise<number> {
     (row) => byCopying(model, { ...row }, levelIds[0]),
   );
   console.log(
-    `one edit by copying the table and filtering the level takes ${copying.toFixed(1)} ms: ${(copying / lines[0].took).toFixed(0)} times as long`,
+    `one edit by copying the table and filtering the level takes ${copying.toFixed(1)} ms: ` +
+      `${(copying / lines[0].took).toFixed(0)} times as long`,
   );
   console.log(steadyMemory(model, some));
   return lines.every(({ took, floor }) => took <= floor) ? 0 : 1;

@@ -34,7 +34,9 @@ export function judgePlans(unit: LengthUnit, state: HeaderState, count: number, 
       continue;
     }
     outcome.failed.push(
-      `${unit}${scale === 1 ? '' : ` at 1:${scale}`}, header ${state}, plan ${i}: ${chosen ?? 'undecided'} at 1:${told}, ${confidence.toFixed(3)} by ${cues.map((cue) => `${cue.cue} ${cue.favours ?? '-'} ${cue.weight.toFixed(1)}`).join(', ')}`,
+      `${unit}${scale === 1 ? '' : ` at 1:${scale}`}, header ${state}, plan ${i}: ` +
+        `${chosen ?? 'undecided'} at 1:${told}, ${confidence.toFixed(3)} by ` +
+        `${cues.map((cue) => `${cue.cue} ${cue.favours ?? '-'} ${cue.weight.toFixed(1)}`).join(', ')}`,
     );
     if (chosen === null) outcome.undecided += 1;
     else {

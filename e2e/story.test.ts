@@ -36,7 +36,8 @@ test('a drawing is brought in, and every entity of it is accounted for', async (
   expect(read).toEqual(plan.counts);
   await page.getByRole('heading', { name: 'Nothing was left out' }).waitFor();
   const [stored] = await stage.sql<{ sha256: string; sum: string }>(
-    "select sha256, encode(sha256(string_agg(bytes, ''::bytea order by seq)), 'hex') as sum from files join file_chunks on file_id = id group by id",
+    "select sha256, encode(sha256(string_agg(bytes, ''::bytea order by seq)), 'hex') as sum " +
+      'from files join file_chunks on file_id = id group by id',
   );
   expect(stored.sha256).toBe(stored.sum);
 });

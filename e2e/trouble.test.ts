@@ -19,7 +19,8 @@ const stateOf = async (project: string) =>
 const counts = async () =>
   (
     await stage.sql<{ files: number; chunks: number; drawings: number }>(
-      'select (select count(*) from files)::int as files, (select count(*) from file_chunks)::int as chunks, (select count(*) from drawings)::int as drawings',
+      'select (select count(*) from files)::int as files, (select count(*) from ' +
+        'file_chunks)::int as chunks, (select count(*) from drawings)::int as drawings',
     )
   )[0];
 

@@ -40,7 +40,8 @@ const words: Record<Style['layers'], Record<Subject, string>> = {
     'A-GRID A-GRID-IDEN A-GRID-TEXT A-COLS S-BEAM A-WALL A-WALL-PATT A-DOOR A-GLAZ A-ROOM A-DIMS A-FURN A-TTLB',
   ),
   german: of(
-    '01_Achsen 01_Achsen_Kopf 01_Achsen_Text 02_Stuetzen 03_Unterzug 04_Wand 09_Schraffur 05_Tuer 06_Fenster 07_Raum 08_Bemassung 10_Moebel 11_Plankopf',
+    '01_Achsen 01_Achsen_Kopf 01_Achsen_Text 02_Stuetzen 03_Unterzug 04_Wand 09_Schraffur ' +
+      '05_Tuer 06_Fenster 07_Raum 08_Bemassung 10_Moebel 11_Plankopf',
   ),
   french: of(
     'AXES AXES_BULLES AXES_TEXTE POTEAUX POUTRES MURS HACHURES PORTES FENETRES PIECES COTATIONS MOBILIER CARTOUCHE',
@@ -64,7 +65,9 @@ const words: Record<Style['layers'], Record<Subject, string>> = {
   japanese: of('通り芯 通り芯_記号 通り芯_文字 柱 梁 壁 ハッチング 建具_ドア 窓 室名 寸法 家具 図面枠'),
   chinese: of('轴线 轴线_圈 轴线_文字 柱 梁 墙 填充 门 窗 房间 标注 家具 图框'),
   bound: of(
-    'xr-arch$0$A-GRID xr-arch$0$A-GRID-IDEN xr-arch$0$A-GRID-TEXT xr-str$0$S-COLS xr-str$0$S-BEAM xr-arch$0$A-WALL xr-arch$0$A-WALL-PATT xr-arch$0$A-DOOR xr-arch$0$A-GLAZ xr-arch$0$A-ROOM xr-arch$0$A-DIMS xr-arch$0$A-FURN xr-arch$0$A-TTLB',
+    'xr-arch$0$A-GRID xr-arch$0$A-GRID-IDEN xr-arch$0$A-GRID-TEXT xr-str$0$S-COLS ' +
+      'xr-str$0$S-BEAM xr-arch$0$A-WALL xr-arch$0$A-WALL-PATT xr-arch$0$A-DOOR ' +
+      'xr-arch$0$A-GLAZ xr-arch$0$A-ROOM xr-arch$0$A-DIMS xr-arch$0$A-FURN xr-arch$0$A-TTLB',
   ),
   numbers: of('101 102 103 201 202 301 302 401 402 501 601 701 801'),
 };

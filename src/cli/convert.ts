@@ -141,7 +141,8 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
     const taken = settings.unit === 'auto' ? (unit.chosen ?? likeliest) : settings.unit;
     if (settings.unit === 'auto' && unit.chosen === null)
       warnings.push(
-        `${name}: the unit is not certain; ${unitNames[taken]} were taken (probability ${unit.confidence.toFixed(2)}). State "unit" in the settings.`,
+        `${name}: the unit is not certain; ${unitNames[taken]} were taken (probability ` +
+          `${unit.confidence.toFixed(2)}). State "unit" in the settings.`,
       );
     intake.unit.chosen = settings.unit === 'auto' ? unit.chosen : settings.unit;
     const placement = asDrawn(taken, settings.unit === 'auto' ? unit.scale : 1);

@@ -49,7 +49,8 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
     const port = await choosePort(options.port);
     if (options.fresh && process.env.DATABASE_URL)
       throw new Stop(
-        '--fresh deletes the private database only. The one at DATABASE_URL is not touched; empty it by hand, or start without DATABASE_URL.',
+        '--fresh deletes the private database only. The one at DATABASE_URL is not touched; ' +
+          'empty it by hand, or start without DATABASE_URL.',
       );
     if (options.fresh) removeCluster(clusterFolder);
     if (!process.env.DATABASE_URL) cluster = await startCluster(clusterFolder, { throwAway: false });

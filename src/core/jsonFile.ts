@@ -26,6 +26,7 @@ export function readJsonFile<T>(
   if (result.success) return ok(result.output);
   const [issue] = result.issues;
   return fail(
-    `This is not ${what}: ${v.getDotPath(issue) ?? 'the file'} ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)} Expected ${expected}.`,
+    `This is not ${what}: ${v.getDotPath(issue) ?? 'the file'} ` +
+      `${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)} Expected ${expected}.`,
   );
 }

@@ -93,7 +93,8 @@ const stepsRemembered = 50;
 const messagesKept = 20;
 
 const contradicts = (label: string): string =>
-  `\u201c${label}\u201d was not applied: somebody changed the same in another window. It is shown here as it is now; look, and do the step again if it still makes sense.`;
+  `\u201c${label}\u201d was not applied: somebody changed the same in another window. It ` +
+  'is shown here as it is now; look, and do the step again if it still makes sense.';
 
 /**
  * One opened project in this window: its rows, its own queue and its own requests. Edits apply here at once and go out

@@ -64,7 +64,8 @@ function brokenReference({ detail = '' }: pg.DatabaseError): Problem {
   const what = namedThings[missing[1]] ?? 'something';
   return new Problem(
     409,
-    `Not applied: the step needs ${what} that is not in this project, or not any more; it may have been deleted in another window. Look, and do the step again if it still makes sense.`,
+    `Not applied: the step needs ${what} that is not in this project, or not any more; it ` +
+      'may have been deleted in another window. Look, and do the step again if it still makes sense.',
   );
 }
 

@@ -67,5 +67,9 @@ export function knownWords({ unit, scale, off, metresPerUnit }: KnownLength): st
       ? unitNames[unit]
       : `${unitNames[unit]} at 1:${formatNumber(scale, Number.isInteger(Number(scale.toFixed(6))) ? 0 : 3)}`;
   if (Math.abs(off) < 5e-4) return `The drawing is in ${name}.`;
-  return `The drawing is nearest to ${name}; the length given is ${formatNumber(Math.abs(off) * 100, 1)} % ${off > 0 ? 'longer' : 'shorter'} than it measures so. One drawing unit would be ${formatNumber(metresPerUnit * 1000, 3)} mm.`;
+  return (
+    `The drawing is nearest to ${name}; the length given is ` +
+    `${formatNumber(Math.abs(off) * 100, 1)} % ${off > 0 ? 'longer' : 'shorter'} than it ` +
+    `measures so. One drawing unit would be ${formatNumber(metresPerUnit * 1000, 3)} mm.`
+  );
 }

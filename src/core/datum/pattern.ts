@@ -42,7 +42,8 @@ export function registerByPattern(from: readonly GridLine[], to: readonly GridLi
     const here = familiesOf(lines);
     if (here.length < 2)
       return fail(
-        'The drawing has grid lines in one direction only; two directions are needed. Check the role of its grid layers, or fit by picked points.',
+        'The drawing has grid lines in one direction only; two directions are needed. Check the ' +
+          'role of its grid layers, or fit by picked points.',
       );
     pushAll(found, waysOf(here, there, mirrored));
   }
@@ -51,14 +52,18 @@ export function registerByPattern(from: readonly GridLine[], to: readonly GridLi
   const chosen = turnedOver && (!plain || turnedOver.quality >= plain.quality + margin) ? turnedOver : plain;
   if (!chosen || chosen.pairs.length < 4)
     return fail(
-      `No more than ${chosen?.pairs.length ?? 0} grid lines can be laid onto one another by their spacings; at least four are needed, two each way. Check the unit of both drawings, or fit by picked points.`,
+      `No more than ${chosen?.pairs.length ?? 0} grid lines can be laid onto one another by ` +
+        'their spacings; at least four are needed, two each way. Check the unit of both ' +
+        'drawings, or fit by picked points.',
     );
   const lines = Math.min(...[from, to].map((all) => all.filter(({ kind }) => kind === 'line').length));
   const needed = chosen.quality > lines - 0.5 ? marginOfWhole : margin;
   const rival = best(found.filter((way) => way.mirrored === chosen.mirrored && differs(way, chosen)));
   if (rival && rival.quality > chosen.quality - needed)
     return fail(
-      `The spacings fit in several ways, for example ${differsInTurning(rival, chosen) ? `turned by ${degrees(chosen.turning).toFixed(0)}\u00b0 and by ${degrees(rival.turning).toFixed(0)}\u00b0` : `${distance(rival.shift, chosen.shift).toFixed(2)} m apart`}: they are too regular to tell. Fit by labels or by picked points.`,
+      'The spacings fit in several ways, for example ' +
+        `${differsInTurning(rival, chosen) ? `turned by ${degrees(chosen.turning).toFixed(0)}\u00b0 and by ${degrees(rival.turning).toFixed(0)}\u00b0` : `${distance(rival.shift, chosen.shift).toFixed(2)} m apart`}: ` +
+        'they are too regular to tell. Fit by labels or by picked points.',
     );
   const names = new Map(chosen.pairs.map(({ here, there: other }) => [here, other.label]));
   const renamed = (chosen.mirrored ? from.map(flip) : from).map((line, i): GridLine => ({

@@ -36,7 +36,9 @@ export function registerByGrid(from: readonly GridLine[], to: readonly GridLine[
     const labels = new Set(to.map(({ label }) => label));
     const common = from.filter(({ label }) => labels.has(label)).length;
     return fail(
-      `${common} grid lines have the same label in both drawings, with ${pairs.length} common ${pairs.length === 1 ? 'crossing' : 'crossings'}; at least two crossings are needed. Check the role of the grid layers and the labels, or fit by picked points.`,
+      `${common} grid lines have the same label in both drawings, with ${pairs.length} common ` +
+        `${pairs.length === 1 ? 'crossing' : 'crossings'}; at least two crossings are needed. ` +
+        'Check the role of the grid layers and the labels, or fit by picked points.',
     );
   }
   let best: PointPair[] = [];
@@ -48,7 +50,9 @@ export function registerByGrid(from: readonly GridLine[], to: readonly GridLine[
   }
   if (best.length < 2 || best.length < pairs.length / 3)
     return fail(
-      `Of ${pairs.length} common crossings no more than ${Math.max(best.length, 1)} fit together within ${agreement * 1000} mm: the drawings show different grids, or the unit of one is wrong.`,
+      `Of ${pairs.length} common crossings no more than ${Math.max(best.length, 1)} fit ` +
+        `together within ${agreement * 1000} mm: the drawings show different grids, or the unit ` +
+        'of one is wrong.',
     );
   const fit = fitRigid(best);
   if (!fit.ok) return fit;

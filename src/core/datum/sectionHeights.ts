@@ -103,7 +103,9 @@ export function readSection(p: Primitives, metresPerUnit: number): Result<Sectio
   const written = found.length === 0 ? null : unitOfWritten(found, metresPerUnit);
   if (found.length > 0 && written === null)
     return fail(
-      `${found.length} elevations are written, but none of them lie apart as they are drawn: the drawing is not a section, or its unit is wrong. Check the unit first, or give the heights by hand.`,
+      `${found.length} elevations are written, but none of them lie apart as they are drawn: ` +
+        'the drawing is not a section, or its unit is wrong. Check the unit first, or give the ' +
+        'heights by hand.',
     );
   if (written === null)
     return slabs.length > 0

@@ -186,7 +186,8 @@ export class DxfReader implements GroupSink {
       account.warnings.push({
         code: 'empty',
         message:
-          'No entity was found in the file. If the plan should hold something, its ENTITIES section is missing or damaged; export it again.',
+          'No entity was found in the file. If the plan should hold something, its ENTITIES ' +
+          'section is missing or damaged; export it again.',
         line: this.scanner.line,
         handle: '',
       });
@@ -200,7 +201,8 @@ export class DxfReader implements GroupSink {
     if (mended === 0) return;
     this.ledger.warn(
       'characters',
-      `${mended.toLocaleString('en')} texts or names were too long or held characters that are none, such as NUL; these are shown as \u201c\ufffd\u201d, and long names are cut.`,
+      `${mended.toLocaleString('en')} texts or names were too long or held characters that are ` +
+        'none, such as NUL; these are shown as \u201c\ufffd\u201d, and long names are cut.',
       this.scanner.line,
     );
   }
@@ -238,7 +240,9 @@ export class DxfReader implements GroupSink {
     if (this.ended) return;
     this.ledger.warn(
       'outOfStep',
-      `At ${this.place} ${line.toLocaleString('en')} a group code was expected and "${found}" was found: something was lost or doubled there. One entity was dropped and reading went on at the next.`,
+      `At ${this.place} ${line.toLocaleString('en')} a group code was expected and "${found}" ` +
+        'was found: something was lost or doubled there. One entity was dropped and reading went ' +
+        'on at the next.',
       line,
     );
     if (this.type >= 0 && this.record.length > 0) this.record.broken = true;
@@ -406,7 +410,8 @@ export class DxfReader implements GroupSink {
     if (reason === 'damaged')
       this.ledger.warn(
         'damaged',
-        `A ${kind.name} near ${this.place} ${this.scanner.line.toLocaleString('en')} has numbers that are missing, not finite or out of range; it was left out.`,
+        `A ${kind.name} near ${this.place} ${this.scanner.line.toLocaleString('en')} has numbers ` +
+          'that are missing, not finite or out of range; it was left out.',
         this.scanner.line,
         hex(this.handle),
       );
@@ -602,7 +607,9 @@ export class DxfReader implements GroupSink {
     for (const [name, count] of missing)
       this.ledger.warn(
         'missingBlock',
-        `Block "${name}" is inserted ${count === 1 ? 'once' : `${count.toLocaleString('en')} times`} but is not in the file; nothing is shown for it. Ask for the drawing again.`,
+        `Block "${name}" is inserted ` +
+          `${count === 1 ? 'once' : `${count.toLocaleString('en')} times`} but is not in the file; ` +
+          'nothing is shown for it. Ask for the drawing again.',
         0,
       );
   }

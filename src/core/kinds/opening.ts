@@ -107,7 +107,8 @@ export const opening: Kind<'opening'> = {
   name: ({ use }) => use,
   size: ({ width }) => metres(width),
   facts: ({ width, offset, height, sill }) =>
-    `${metres(width)} wide, ${metres(offset)} from its wall\u2019s start, ${metres(height)} high${sill > 0 ? `, sill at ${metres(sill)}` : ''}`,
+    `${metres(width)} wide, ${metres(offset)} from its wall\u2019s start, ${metres(height)} ` +
+    `high${sill > 0 ? `, sill at ${metres(sill)}` : ''}`,
   fields: () => [
     {
       label: 'It is a',

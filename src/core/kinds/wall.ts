@@ -88,7 +88,8 @@ export const wall: Kind<'wall'> = {
   name: ({ outer }) => (outer ? 'outer' : 'inner'),
   size: (shape) => `${millimetres(shape.thickness)}, ${metres(wallLength(shape))}`,
   facts: (shape) =>
-    `${metres(wallLength(shape))} between its nodes${shape.outer ? ', outside on one side' : ''}${shape.bearing === undefined ? '' : `, ${bearingWord(shape)}`}`,
+    `${metres(wallLength(shape))} between its ` +
+    `nodes${shape.outer ? ', outside on one side' : ''}${shape.bearing === undefined ? '' : `, ${bearingWord(shape)}`}`,
   fields: () => [
     length<'wall'>('Thickness', 'thickness', 0.02),
     length<'wall'>('Height', 'height'),

@@ -86,7 +86,8 @@ function levelsEdit(state: ProjectState, label: string, next: readonly LevelRow[
   for (const [i, level] of up.entries()) {
     if (i > 0 && level.elevation - up[i - 1].elevation < sameElevation)
       return fail(
-        `${up[i - 1].name} and ${level.name} would both stand at ${formatLength(level.elevation, 'm')}. Levels need different elevations; give one of them another.`,
+        `${up[i - 1].name} and ${level.name} would both stand at ` +
+          `${formatLength(level.elevation, 'm')}. Levels need different elevations; give one of them another.`,
       );
     const key = level.name.trim().toLowerCase();
     if (names.has(key)) return fail(`Two levels would be called ${level.name}. Give one of them another name.`);
@@ -225,7 +226,8 @@ function changeAbove(
   const rise = row.elevation - all[at].elevation;
   if (shift && at > 0 && row.elevation < all[at - 1].elevation + sameElevation)
     return fail(
-      `${row.name} and those above would come to lie on or below ${all[at - 1].name} at ${formatLength(all[at - 1].elevation, 'm')}. Give a higher elevation, or move it alone.`,
+      `${row.name} and those above would come to lie on or below ${all[at - 1].name} at ` +
+        `${formatLength(all[at - 1].elevation, 'm')}. Give a higher elevation, or move it alone.`,
     );
   const next = all.map((level, i): LevelRow => {
     if (i === at) return row;
@@ -239,7 +241,9 @@ function changeAbove(
     const beyond = next[at + 2];
     if (!shift && beyond && above.elevation + by > beyond.elevation - sameElevation)
       return fail(
-        `With this height ${above.name} would come to lie on or above ${beyond.name}. Shift the levels above along, or give a height of less than ${formatLength(beyond.elevation - row.elevation, 'm')}.`,
+        `With this height ${above.name} would come to lie on or above ${beyond.name}. Shift the ` +
+          'levels above along, or give a height of less than ' +
+          `${formatLength(beyond.elevation - row.elevation, 'm')}.`,
       );
     for (let i = at + 1; i < next.length && (shift || i === at + 1); i += 1)
       next[i] = { ...next[i], elevation: next[i].elevation + by };
@@ -264,11 +268,14 @@ function changeBelow(
   const under = all[at - 1];
   if (shift && elevation > above.elevation - sameElevation)
     return fail(
-      `${row.name} and those below would come to lie on or above ${above.name} at ${formatLength(above.elevation, 'm')}. Give a lower elevation, or move it alone.`,
+      `${row.name} and those below would come to lie on or above ${above.name} at ` +
+        `${formatLength(above.elevation, 'm')}. Give a lower elevation, or move it alone.`,
     );
   if (!shift && grows && under && elevation < under.elevation + sameElevation)
     return fail(
-      `With this height ${row.name} would come to lie on or below ${under.name}. Shift the levels below along, or give a height of less than ${formatLength(above.elevation - under.elevation, 'm')}.`,
+      `With this height ${row.name} would come to lie on or below ${under.name}. Shift the ` +
+        'levels below along, or give a height of less than ' +
+        `${formatLength(above.elevation - under.elevation, 'm')}.`,
     );
   return levelsEdit(
     state,
@@ -366,7 +373,8 @@ export function follow(state: Model, levelId: string, otherId: string): Result<E
   const [level, root] = [state.level[levelId], sourceLevel(state, otherId)!];
   if (root === levelId)
     return fail(
-      `${state.level[otherId].name} repeats ${level.name} already; a level cannot repeat itself. Make ${state.level[otherId].name} its own first.`,
+      `${state.level[otherId].name} repeats ${level.name} already; a level cannot repeat ` +
+        `itself. Make ${state.level[otherId].name} its own first.`,
     );
   const own = [...state.index.onLevel(levelId)];
   // What followed this level follows the other from now on.

@@ -129,7 +129,9 @@ function withoutLevel(elements: readonly ElementRow[]): Unresolved[] {
       kind,
       elements: own.map(({ id }) => id),
       kept: false,
-      message: `${words} to no level, so that nobody knows how high to put what is there. Give the drawing it was read from a level at Datum and accept it again, or delete it.`,
+      message:
+        `${words} to no level, so that nobody knows how high to put what is there. Give the ` +
+        'drawing it was read from a level at Datum and accept it again, or delete it.',
     };
   });
 }
@@ -165,6 +167,8 @@ const problemWords: Record<'noWall' | 'beyondWall', Words> = {
     message: `A ${shape.use} ${shape.width.toFixed(2)} m wide has no wall on its level to be in. Put it into a wall, or delete it.`,
   }),
   beyondWall: ({ shape }, host) => ({
-    message: `A ${shape.use} ends ${(shape.offset + shape.width).toFixed(2)} m from the start of a wall that is ${wallLength(host!.shape).toFixed(2)} m long. Move it, or make the wall longer.`,
+    message:
+      `A ${shape.use} ends ${(shape.offset + shape.width).toFixed(2)} m from the start of a ` +
+      `wall that is ${wallLength(host!.shape).toFixed(2)} m long. Move it, or make the wall longer.`,
   }),
 };

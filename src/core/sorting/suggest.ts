@@ -27,7 +27,8 @@ const vocabulary: [Role, string[]][] = [
   [
     'column',
     words(
-      'col column pillar stutz stuetz poteau pilar columna pilastr colonn kolom pelare sojle soejle soyle slup sloup kolon oszlop pilari stalp dikme',
+      'col column pillar stutz stuetz poteau pilar columna pilastr colonn kolom pelare sojle ' +
+        'soejle soyle slup sloup kolon oszlop pilari stalp dikme',
     ),
   ],
   [

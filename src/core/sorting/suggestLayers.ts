@@ -128,7 +128,8 @@ function suggestionOf(name: string, content: Content): LayerSuggestion {
       byName.role !== 'label' &&
       clear[0] !== byName.role &&
       total >= 8
-        ? `Its name says ${roleNames[byName.role].toLowerCase()}; ${clear[1].count} of its ${total} lines${part ? ' about the middle' : ''} look like ${roleNames[clear[0]].toLowerCase()}.`
+        ? `Its name says ${roleNames[byName.role].toLowerCase()}; ${clear[1].count} of its ` +
+          `${total} lines${part ? ' about the middle' : ''} look like ${roleNames[clear[0]].toLowerCase()}.`
         : null;
     return { role: byName.role, why, conflict: against };
   }

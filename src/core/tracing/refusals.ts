@@ -162,7 +162,9 @@ function overlapRefusals(element: ElementRow, proposed: Proposed): Refusal[] {
   const { wall, width } = element.shape;
   const over = proposed.openingsOf(wall).find(({ id, shape }) => id !== element.id && overlap(shape, element.shape));
   if (over === undefined) return [];
-  const message = `A ${element.shape.use} of ${width.toFixed(2)} m would lie over the ${over.shape.use} beside it. Make it narrower, or put it elsewhere.`;
+  const message =
+    `A ${element.shape.use} of ${width.toFixed(2)} m would lie over the ${over.shape.use} ` +
+    'beside it. Make it narrower, or put it elsewhere.';
   return [{ id: element.id, rule: 'overlap', message, at: anchorOf(element, proposed.hostOf(element)) }];
 }
 
@@ -216,7 +218,10 @@ function heldAmong(model: Model, rows: readonly ElementRow[], more: readonly Cha
     (id) => model.element[id]?.held === true,
   );
   if (held === undefined) return null;
-  return `${aThing(model.element[held].kind, true)} is held, because somebody has checked it, and stays as it is. Let it go at Tracing under Change first.`;
+  return (
+    `${aThing(model.element[held].kind, true)} is held, because somebody has checked it, and ` +
+    'stays as it is. Let it go at Tracing under Change first.'
+  );
 }
 
 /** An edit that puts elements and whatever else; refused with the reason where it would store one broken. */

@@ -43,7 +43,9 @@ export async function restoreBackup(path: string, project: string | null): Promi
   if (head.schema !== here)
     throw new Problem(
       409,
-      `${path} was made by another version of the program (its database was at ${head.schema}, this one is at ${here}). Restore it with that version, and let this one bring that database up to date.`,
+      `${path} was made by another version of the program (its database was at ${head.schema}, ` +
+        `this one is at ${here}). Restore it with that version, and let this one bring that ` +
+        'database up to date.',
     );
   const projects = chosen(head, project);
   const keeps = wanted.test(new Set(projects.map(({ id }) => id)), project === null);

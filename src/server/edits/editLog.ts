@@ -68,7 +68,8 @@ export function changedMeanwhile(labels: readonly string[], version: number): Pr
   const what = labels.map((label) => `\u201c${label}\u201d`).join(', ');
   return new Problem(
     409,
-    `Not applied: the same was changed in another window (${what || 'it was put back'}). It is shown here as it is now; look, and do the step again if it still makes sense.`,
+    `Not applied: the same was changed in another window (${what || 'it was put back'}). It ` +
+      'is shown here as it is now; look, and do the step again if it still makes sense.',
     { version },
   );
 }

@@ -166,12 +166,14 @@ const stood = (fileName: string) =>
 const shorter = (fileName: string, came: number, length: number) =>
   new Problem(
     400,
-    `The upload of ${fileName} was cut off: ${came.toLocaleString('en')} of ${length.toLocaleString('en')} bytes came. Nothing was stored; bring it in again.`,
+    `The upload of ${fileName} was cut off: ${came.toLocaleString('en')} of ` +
+      `${length.toLocaleString('en')} bytes came. Nothing was stored; bring it in again.`,
   );
 const tooLarge = (fileName: string, size: number) =>
   new Problem(
     413,
-    `${fileName} has ${megabytes(size)}, more than the limit of ${megabytes(settings.maxUpload)}. Cut the drawing into parts, or raise ZIRCON_MAX_UPLOAD_MB.`,
+    `${fileName} has ${megabytes(size)}, more than the limit of ` +
+      `${megabytes(settings.maxUpload)}. Cut the drawing into parts, or raise ZIRCON_MAX_UPLOAD_MB.`,
   );
 
 /** Passes the body on, refusing what is no drawing at its first bytes and what grows beyond the limit. */

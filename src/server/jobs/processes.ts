@@ -93,4 +93,5 @@ async function takeUp(): Promise<void> {
 }
 
 const alwaysGone = (fileName: string): string =>
-  `${fileName}: the server ended ${mostDeaths} times while it was read, and it is set aside. If the machine is at rest now, try again; else cut the drawing into parts.`;
+  `${fileName}: the server ended ${mostDeaths} times while it was read, and it is set ` +
+  'aside. If the machine is at rest now, try again; else cut the drawing into parts.';

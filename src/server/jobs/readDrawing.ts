@@ -93,7 +93,9 @@ async function crashed(job: ReadingJob, why: string): Promise<void> {
 }
 
 const setAside = (fileName: string): string =>
-  `${fileName}: the file ended its reader ${mostCrashes} times and is set aside; it needs more memory than it may have. Cut the drawing into parts, or raise ZIRCON_READ_MEMORY_MB and try again.`;
+  `${fileName}: the file ended its reader ${mostCrashes} times and is set aside; it needs ` +
+  'more memory than it may have. Cut the drawing into parts, or raise ' +
+  'ZIRCON_READ_MEMORY_MB and try again.';
 
 async function store(job: ReadingJob, file: { id: string; size: number }, answer: ReadFile): Promise<void> {
   await database()

@@ -24,7 +24,10 @@ export function pickPoint(
       }
       session.tell({
         kind: 'problem',
-        text: `That point (${picked.words}) belongs to another drawing. Pick one of ${session.model.drawing[drawingId]?.name ?? 'this drawing'}; N steps through what the cursor can hold on to.`,
+        text:
+          `That point (${picked.words}) belongs to another drawing. Pick one of ` +
+          `${session.model.drawing[drawingId]?.name ?? 'this drawing'}; N steps through what the ` +
+          'cursor can hold on to.',
       });
     },
   });

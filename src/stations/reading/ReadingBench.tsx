@@ -93,7 +93,8 @@ export function ReadingBench() {
             <Note kind="plain">
               {there
                 ? `${drawing.name} does not hang on ${level.name}; ${there.name} does.`
-                : `No plan hangs on ${level.name}; what you see is ${drawing.name} on ${state.level[drawing.levelId ?? '']?.name ?? 'no level'}.`}{' '}
+                : `No plan hangs on ${level.name}; what you see is ${drawing.name} on ` +
+                  `${state.level[drawing.levelId ?? '']?.name ?? 'no level'}.`}{' '}
               <Button variant="text" onClick={() => set(there ? { drawingId: there.id } : { station: 'intake' })}>
                 {there ? `Take ${there.name}` : 'Bring one in'}
               </Button>

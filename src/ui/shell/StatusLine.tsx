@@ -33,7 +33,8 @@ export function StatusLine({ hear, unit, axes, upright, level, counts, work }: S
           const at = report.position && axes !== null && !upright ? toAxes(axes, report.position) : report.position;
           const [across, up] = upright ? ['along', 'height'] : ['E', 'N'];
           position.current.textContent = at
-            ? `${axes !== null && !upright ? `${axes.name}: ` : ''}${across} ${formatLength(at[0], unit)}   ${up} ${formatLength(at[1], unit)}`
+            ? `${axes !== null && !upright ? `${axes.name}: ` : ''}${across} ` +
+              `${formatLength(at[0], unit)}   ${up} ${formatLength(at[1], unit)}`
             : '';
         }
         if (holding.current) holding.current.textContent = report.holding ? `holding: ${report.holding}` : '';

@@ -43,7 +43,9 @@ export function mixedBlocks(drawing: Drawing, primitives: Primitives, metresPerU
       (other) => drawn * metresPer[other] >= usual.low && drawn * metresPer[other] <= usual.high,
     );
     if (unit === undefined || Math.abs(metresPer[unit] / metresPerUnit - 1) < 0.01) return [];
-    const words = `Its door leaves come to ${formatNumber(size, size < 0.1 ? 3 : 2)} m; in ${unitNames[unit]} they would be ${formatNumber(drawn * metresPer[unit], 2)} m.`;
+    const words =
+      `Its door leaves come to ${formatNumber(size, size < 0.1 ? 3 : 2)} m; in ` +
+      `${unitNames[unit]} they would be ${formatNumber(drawn * metresPer[unit], 2)} m.`;
     return [
       {
         block: drawing.blocks[block].name,

@@ -289,14 +289,16 @@ function flattenWarnings({ limits }: Primitives): IntakeFile['warnings'] {
   for (const { block, parts } of limits.expansions.slice(0, mostTold))
     add(
       'expansion',
-      `An insert of block ${block} comes to ${parts.toLocaleString('en')} parts, more than an insert of a plan can have; it was left out. Ask for the drawing without that array.`,
+      `An insert of block ${block} comes to ${parts.toLocaleString('en')} parts, more than an ` +
+        'insert of a plan can have; it was left out. Ask for the drawing without that array.',
     );
   if (limits.expansions.length > mostTold)
     add('expansion', `${limits.expansions.length - mostTold} more inserts come to too many parts; they were left out.`);
   if (limits.primitives)
     add(
       'primitives',
-      'The drawing flattens to more primitives than the limit allows; the rest is not shown. Cut it into parts, or raise ZIRCON_MAX_PRIMITIVES.',
+      'The drawing flattens to more primitives than the limit allows; the rest is not shown. ' +
+        'Cut it into parts, or raise ZIRCON_MAX_PRIMITIVES.',
     );
   return warnings;
 }

@@ -30,7 +30,8 @@ export function openingFrom(host: WallElement, near: Point, away: number, like: 
   const whole = wallLength(host.shape);
   if (away < 0 || away + like.width > whole + rounding)
     return fail(
-      `${away.toFixed(3)} m from the node the ${like.use} of ${like.width.toFixed(2)} m does not fit: its wall is ${whole.toFixed(3)} m long.`,
+      `${away.toFixed(3)} m from the node the ${like.use} of ${like.width.toFixed(2)} m does ` +
+        `not fit: its wall is ${whole.toFixed(3)} m long.`,
     );
   const fromStart = alongWall(host.shape, near) < whole / 2;
   return within(host, { ...like, offset: fromStart ? away : whole - away - like.width });

@@ -79,7 +79,9 @@ export function applyStep(kitchen: Kitchen, p: Primitives, step: Step): { result
           words:
             result.pieces === 0
               ? 'no stray'
-              : `${said(result.pieces, 'stray', 'strays')} ${result.pieces === 1 ? '' : 'up to '}${metres >= 10 ? Math.round(metres).toLocaleString('en') : metres.toFixed(2)} m away`,
+              : `${said(result.pieces, 'stray', 'strays')} ` +
+                `${result.pieces === 1 ? '' : 'up to '}${metres >= 10 ? Math.round(metres).toLocaleString('en') : metres.toFixed(2)} ` +
+                'm away',
         },
       };
     }
