@@ -313,7 +313,7 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   await context.close();
 });
 
-test('the other stories: a basement in centimetres, a yard at survey coordinates, everything on one layer; and all of it in space', async () => {
+test('the other stories: a basement in centimetres, a yard in the survey, one layer for everything; and all in space', async () => {
   const { page, context } = await stage.person();
   const project = await newProject(stage, page, 'Stories');
   await bringIn(page, fileNamed('marram-basement.dxf', basement().dxf));

@@ -122,7 +122,7 @@ test('a wall taken back takes its openings with it, and undo brings them again',
   expect(Object.values((await state()).element)).toHaveLength(before);
 });
 
-test('revision B is taken over change by change: moved columns, a wall that went, a room with another name; a kept one is not asked about again', async () => {
+test('revision B is taken over change by change, and what was kept is not asked about again', async () => {
   await station(page, 'Intake');
   await page.getByRole('tab', { name: 'Revisions', exact: true }).click();
   await page

@@ -8,7 +8,7 @@ const schema = v.strictObject({
 const read = (text: string) =>
   readJsonFile(schema, text, { what: 'a demo', savedAt: 'Datum', expected: 'an object with format "demo" and rows' });
 
-test('what is of the schema is given; what is no JSON, another file or wrong in one place is said, with the place and what was expected', () => {
+test('what is of the schema is given; else it is said what is wrong, where, and what was expected', () => {
   expect(read('{"format":"demo","rows":[{"size":1}]}')).toEqual({
     ok: true,
     value: { format: 'demo', rows: [{ size: 1 }] },

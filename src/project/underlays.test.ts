@@ -67,7 +67,7 @@ const placed: ProjectState = {
   },
 };
 
-test('an underlay is made anew when its file, recipe, unit or line types change, and only then; the one before stays till then', async () => {
+test('an underlay is made anew when file, recipe, unit or line types change, and only then; the one before stays till then', async () => {
   // The worker's address is that of a module, which a test has none of.
   const { useUnderlays, underlayOf } = await import('./underlays');
   const open = (state: ProjectState) => useUnderlays.getState().open('p', state, Object.values(state.drawing));

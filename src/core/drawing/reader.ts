@@ -378,7 +378,9 @@ export class DxfReader implements GroupSink {
     context.flags = record.number(60, 0) === 1 ? Flag.invisible : 0;
     this.handle = context.handle;
     if (this.rows.count >= this.limits.entities) {
-      this.error = `The file holds more than ${this.limits.entities.toLocaleString('en')} entities, the limit set for reading. Cut the drawing into parts, or raise the limit.`;
+      this.error =
+        `The file holds more than ${this.limits.entities.toLocaleString('en')} entities, the limit set for reading. ` +
+        'Cut the drawing into parts, or raise the limit.';
       return;
     }
     if (record.overfull)

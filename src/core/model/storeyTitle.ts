@@ -16,7 +16,11 @@ export interface StoreyTitle {
 const height = String.raw`[+\-\u2212\u00b1]\s?\d{1,3}[.,]\d{2,3}`;
 /** What stands between the first and the last of several, in the languages that layers are read in. */
 const until = String.raw`\s*(?:to|up to|through|thru|bis|\u00e0|a|al|til|till|tot|do|az|-ig|\u2013|\u2014|-|\u2026|\.\.\.?)\s*`;
-const floors = String.raw`(?:floors?|storeys?|stories|levels?|og|obergeschoss\w*|geschosse?|\u00e9tages?|etages?|niveaux?|plantas?|pisos?|piani|piano|andares|verdieping\w*|v\u00e5ning\w*|etasje\w*|pi\u0119tra|pi\u0119tro|patra|patro|podla\u017c\u00ed|kat\w*|kerros|kerrokset|emelet)`;
+const floors = `(?:${[
+  String.raw`floors?|storeys?|stories|levels?|og|obergeschoss\w*|geschosse?|\u00e9tages?|etages?|niveaux?`,
+  String.raw`plantas?|pisos?|piani|piano|andares|verdieping\w*|v\u00e5ning\w*|etasje\w*|pi\u0119tra|pi\u0119tro`,
+  String.raw`patra|patro|podla\u017c\u00ed|kat\w*|kerros|kerrokset|emelet`,
+].join('|')})`;
 const number = String.raw`(\d{1,3})(?:\s?(?:st|nd|rd|th|\.|\u00aa|\u00ba|e|er|i\u00e8me|\u00e8me))?`;
 
 const byHeights = new RegExp(`(${height})${until}(${height})`, 'iu');

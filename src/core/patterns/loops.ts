@@ -41,7 +41,8 @@ export function loopsOf(
   const doubled: LooseSide[] = [];
   long.forEach((side, i) => {
     const [from, to] = [nodeOf[2 * i], nodeOf[2 * i + 1]];
-    const key = `${Math.min(from, to)}/${Math.max(from, to)}/${side.bulge === 0 ? 'straight' : Math.sign(side.bulge) * (from < to ? 1 : -1)}`;
+    const bend = side.bulge === 0 ? 'straight' : Math.sign(side.bulge) * (from < to ? 1 : -1);
+    const key = `${Math.min(from, to)}/${Math.max(from, to)}/${bend}`;
     if (from === to || seen.has(key)) {
       doubled.push(side);
       return;

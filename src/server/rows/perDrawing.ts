@@ -15,9 +15,10 @@ function perDrawing<T extends 'recipe' | 'display'>(
       const { rows } = await sql<{
         drawing_id: string;
         value: unknown;
-      }>`select drawing_id, ${kept} as value from ${name} join drawings on drawings.id = drawing_id where project_id = ${projectId} and (${ids}::uuid[] is null or drawing_id = any(${ids}::uuid[]))`.execute(
-        db,
-      );
+      }>`
+        select drawing_id, ${kept} as value from ${name} join drawings on drawings.id = drawing_id
+        where project_id = ${projectId} and (${ids}::uuid[] is null or drawing_id = any(${ids}::uuid[]))
+      `.execute(db);
       return rows.map((row) => toRow(row.drawing_id, row.value));
     },
     async put(tx, projectId, rows) {
@@ -27,9 +28,10 @@ function perDrawing<T extends 'recipe' | 'display'>(
         rows.map((row) => row.id),
       );
       for (const row of rows)
-        await sql`insert into ${name} (drawing_id, ${kept}) values (${row.id}, ${JSON.stringify(toValue(row))}::jsonb) on conflict (drawing_id) do update set ${kept} = excluded.${kept}`.execute(
-          tx,
-        );
+        await sql`
+          insert into ${name} (drawing_id, ${kept}) values (${row.id}, ${JSON.stringify(toValue(row))}::jsonb)
+          on conflict (drawing_id) do update set ${kept} = excluded.${kept}
+        `.execute(tx);
     },
     async remove(tx, projectId, ids) {
       await expectDrawings(tx, projectId, ids);

@@ -244,7 +244,7 @@ test('the verdict shows each unit as it enters: the logs of a cue are at most ze
   }
 });
 
-test('plans drawn as they are plotted at 1:50 and 1:100 are told, with their scale; a note alone on a plan at true size misleads nobody', () => {
+test('plans drawn as plotted at 1:50 and 1:100 are told with their scale; a note on a plan at true size misleads nobody', () => {
   for (const scale of [50, 100]) {
     const { right, wrong } = judgePlans('mm', 'right', 12, 2000, scale);
     expect(right).toBeGreaterThanOrEqual(11);

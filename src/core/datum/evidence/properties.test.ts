@@ -25,7 +25,7 @@ test('the same plan drawn in two units gives the same cues, each in its own unit
   }
 });
 
-test('probabilities add up to one, the chosen unit is the likeliest, and a wrong header never raises its own unit above the right one', () => {
+test('probabilities add up to one, the likeliest unit is chosen, a wrong header never raises its unit above the right one', () => {
   fc.assert(
     fc.property(
       fc.constantFrom(...lengthUnits),

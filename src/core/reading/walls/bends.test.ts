@@ -38,7 +38,7 @@ test('chords in place of a bend lie off it by 3 mm at most: r (1 - cos(step / 2)
   }
 });
 
-test('a bend between its own ends is itself; between points further round it is longer by as much, and its openings stay where they are', () => {
+test('a bend between its own ends is itself; further round it is longer by as much, and its openings stay in place', () => {
   const one: Bend = { ...bend(0.3, 1, 5), gaps: [{ from: 2, to: 3, kind: 'window', sources: [] }] };
   const same = bendBetween(one, ...bendEnds(one));
   expect([same.start, same.sweep, same.gaps[0].from]).toEqual([

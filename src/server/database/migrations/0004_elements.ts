@@ -4,6 +4,7 @@ import { sql, type Kysely } from 'kysely';
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     alter table elements drop constraint elements_kind_check;
-    alter table elements add constraint elements_kind_check check (kind in ('grid', 'column', 'beam', 'wall', 'opening', 'slab', 'zone', 'outdoor'));
+    alter table elements add constraint elements_kind_check
+      check (kind in ('grid', 'column', 'beam', 'wall', 'opening', 'slab', 'zone', 'outdoor'));
   `.execute(db);
 }
