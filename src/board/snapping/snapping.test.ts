@@ -16,6 +16,7 @@ import { gridSnaps } from './gridSnaps';
 import { holdsAt } from './held';
 import { lineAt, straightAt } from './lineAt';
 import { modelSnaps } from './modelSnaps';
+import { textAt } from './textAt';
 import { underlaySnaps } from './underlaySnaps';
 
 const look = (at: Point, metresPerPixel = 0.01, base: Point | null = null) => ({ at, metresPerPixel, reach: 12, base });
@@ -230,4 +231,16 @@ test('among 8,000 lines through one point the crossing is found, and no more tha
   const found = holdsNear([boardDrawing('fan', fan, millimetres)], [0.01, 0.01], 0.01);
   expect(found.length).toBeLessThanOrEqual(8);
   expect(found.some(({ point: [x, y] }) => Math.hypot(x, y) < 1e-6)).toBe(true);
+});
+
+test('a text is found where its letters stand, the smaller of two over one another, none of hidden layers or held drawings', () => {
+  // Four letters of 500 mm, about 1.2 m long, and two of 200 mm within.
+  const text = (x: number, height: number, words: string, layer: string) =>
+    groups([0, 'TEXT'], [8, layer], [10, x], [20, 0], [40, height], [1, words]);
+  const entities = text(0, 500, 'ROOM', 'T') + text(300, 200, 'B1', 'T') + text(5000, 500, 'NOTE', 'H');
+  const plan = boardDrawing('a', entities, millimetres, {}, ['H']);
+  const found = (at: Point, drawing = plan) => textAt([drawing], at)?.text ?? null;
+  expect([found([1, 0.25]), found([0.4, 0.1]), found([0.4, 0.35])]).toEqual([0, 1, 0]);
+  expect([found([1.5, 0.25]), found([1, 0.6]), found([5.5, 0.25])]).toEqual([null, null, null]);
+  expect(found([1, 0.25], boardDrawing('a', entities, millimetres, { held: true }))).toBeNull();
 });

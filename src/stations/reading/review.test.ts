@@ -1,5 +1,7 @@
 import type { Candidate } from '@/core/reading/candidate';
-import { kindsShown, lookThrough, type Judged, type Looking, promise } from './review';
+import { asDrawn } from '@/core/datum/placement';
+import { alikeAsked, kindsShown, leaksOf, lookThrough, promise, type Judged, type Looking } from './review';
+import { unlikeIn } from './useBeside';
 
 /** A round column that stands so far from its crossing, metres. */
 const column = (key: string, confidence: number, off: number, doubt: string | null = null): Candidate => ({
@@ -71,4 +73,51 @@ test('what is accepted from a threshold on says how many of it are wrong, by wha
   const many = (n: number, confidence: number) => Array.from({ length: n }, (_, i) => column(String(i), confidence, 0));
   expect(promise(many(10, 0.9))).toBe('Accept from here: 10, about 1 of them wrong');
   expect(promise(many(3, 0.99))).toBe('Accept from here: 3, about none of them wrong');
+});
+
+test('as many more are told to be alike as leave the same open, of the same size and the other kinds aside', () => {
+  const asking = (key: string, asks: Candidate['asks']): Candidate => ({ ...column(key, 0.9, 0), asks });
+  const first = asking('1', { asks: 'finish', size: 0.02, take: 'the finish about it' });
+  const others = [
+    asking('2', { asks: 'finish', size: 0.022, take: 'the finish about it' }),
+    asking('3', { asks: 'finish', size: 0.04, take: 'the finish about it' }),
+    asking('4', { asks: 'void', size: 0.02, take: 'a column' }),
+    asking('5', null),
+  ];
+  expect(alikeAsked([first, ...others], first)).toBe(1);
+  expect(alikeAsked([first, ...others], others[3])).toBe(0);
+});
+
+test('where names are open is shown in the drawing: a metre is a thousand of its units, about its own origin', () => {
+  const why = 'a name that stands in no closed room';
+  const open = { role: 'zone' as const, entity: 1, handle: '1', layer: 0, why };
+  const lines = leaksOf(
+    [
+      {
+        ...open,
+        leak: [
+          [1, 2],
+          [3, 2],
+        ],
+      },
+      open,
+    ],
+    asDrawn('mm'),
+    [500, 1000],
+  );
+  expect([...lines]).toEqual([500, 1000, 2500, 1000]);
+});
+
+test('what several drawings say of one candidate stands together', () => {
+  const said = (name: string, ...keys: string[]) => ({
+    id: name,
+    name,
+    alike: new Map(),
+    onlyThere: [],
+    unlike: new Map(keys.map((key) => [key, { words: `not in ${name}`, missing: true }])),
+  });
+  expect([...unlikeIn([said('S-1', 'a', 'b'), said('S-2', 'b')])]).toEqual([
+    ['a', 'not in S-1'],
+    ['b', 'not in S-1; not in S-2'],
+  ]);
 });
