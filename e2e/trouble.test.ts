@@ -19,8 +19,8 @@ const stateOf = async (project: string) =>
 const counts = async () =>
   (
     await stage.sql<{ files: number; chunks: number; drawings: number }>(
-      'select (select count(*) from files)::int as files, (select count(*) from ' +
-        'file_chunks)::int as chunks, (select count(*) from drawings)::int as drawings',
+      'select (select count(*) from files)::int as files, (select count(*) from file_chunks)::int as chunks, ' +
+        '(select count(*) from drawings)::int as drawings',
     )
   )[0];
 
@@ -324,8 +324,9 @@ test('without its database the server says what to do, and goes on when it is ba
   const client = new pg.Client({ connectionString: admin.toString() });
   await client.connect();
   await client.query(`alter database ${name} allow_connections false`);
+  // A connection that is told to end may still answer: it is waited for, up to half a minute.
   await client.query(
-    'select pg_terminate_backend(pid) from pg_stat_activity where datname = $1 and application_name <> $2',
+    'select pg_terminate_backend(pid, 30000) from pg_stat_activity where datname = $1 and application_name <> $2',
     [name, 'keep'],
   );
   const answer = await ask<{ message: string }>(stage, `/api/projects/${project}/state`);

@@ -86,8 +86,8 @@ export async function startCluster(wanted: string, kind: Kind, database = 'zirco
   if (port === null) {
     port = await anyPort();
     const options =
-      `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c ` +
-      `max_connections=100${kind.throwAway ? ' -c fsync=off -c full_page_writes=off' : ''}`;
+      `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ` +
+      `-c max_connections=100${kind.throwAway ? ' -c fsync=off -c full_page_writes=off' : ''}`;
     const started = pg('pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', options, 'start']);
     if (started.status !== 0) {
       const tail = existsSync(log) ? readFileSync(log, 'utf8').trim().split('\n').slice(-3).join('\n') : started.text;
