@@ -34,6 +34,7 @@ const coreRooms = [
   'decisions',
   'tracing',
   'resolved',
+  'bodies',
   'handover',
 ];
 

@@ -23,6 +23,7 @@ const modules = [
   'polyclip-ts',
   'splaytree-ts',
   'quickselect',
+  'earcut',
 ];
 const common = {
   transform: { '\\.tsx$': swc(true), '\\.(ts|mjs|js)$': swc(false) },

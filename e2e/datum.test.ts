@@ -94,10 +94,10 @@ test('the search box holds a drawing, opens its recipe, and shows the levels in 
   await act('Set aside marram-upper');
   expect((await state()).drawing[upper.id].setAside).toBe(true);
   await act('Bring back marram-upper');
-  await act('Show all levels in space');
-  await page.getByRole('application', { name: /^Stack of all levels/ }).waitFor();
+  await act('Show the model in space');
+  await page.getByRole('application', { name: /^The model in space/ }).waitFor();
   await act('Show the plan');
-  await page.getByRole('application', { name: /^Stack of all levels/ }).waitFor({ state: 'detached' });
+  await page.getByRole('application', { name: /^The model in space/ }).waitFor({ state: 'detached' });
   expect((await state()).drawing[upper.id].setAside).toBe(false);
   expect(problems).toEqual([]);
 });

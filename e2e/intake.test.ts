@@ -346,8 +346,8 @@ test('the other stories: a basement in centimetres, a yard in the survey, one la
   await part(page, 'Report');
   await page.getByText(/1 layer,/).waitFor();
   // The stack shows every drawing that hangs on a level, unless it is taken out of it.
-  await page.getByRole('button', { name: 'All levels in space' }).click();
-  const stack = page.getByRole('application', { name: /^Stack of all levels/ });
+  await page.getByRole('button', { name: 'The model in space' }).click();
+  const stack = page.getByRole('application', { name: /^The model in space/ });
   await stack.waitFor();
   const seen = async () => {
     await page.mouse.move(300, 790);
@@ -361,7 +361,7 @@ test('the other stories: a basement in centimetres, a yard in the survey, one la
   expect(turned).not.toBe(all);
   await part(page, 'Display');
   const before = await seen();
-  await page.getByLabel('Part of the stack seen in space').click();
+  await page.getByLabel('Seen in space with the model').click();
   await page.waitForTimeout(400);
   expect(await seen()).not.toBe(before);
   expect(Object.values((await stateOf(project)).display).some((row) => !row.stacked)).toBe(true);

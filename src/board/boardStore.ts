@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import type { Pointed } from '@/core/sorting/alike';
 import type { ReadKind } from '@/core/kinds/element';
 import type { Part } from './extent';
+import type { StandardView } from './space/orbit';
 import type { WayName } from '@/project/tracing';
 import type { MeasureMode } from '@/core/datum/measure';
 import type { Point } from '@/core/geometry/vector';
@@ -67,6 +68,9 @@ interface BoardStore {
   /** A wish to look at something; the board fulfils it once. */
   wish: { box: Wished; serial: number } | null;
   lookAt(box: Wished): void;
+  /** A wish to look at the model in space from somewhere; whoever fulfils it takes it away. */
+  spaceWish: StandardView | null;
+  lookFrom(view: StandardView | null): void;
   /** Set where the browser gives no graphics. */
   problem: string | null;
   setProblem(problem: string | null): void;
@@ -77,6 +81,7 @@ export const useBoard = create<BoardStore>()((set, get) => ({
   tool: { kind: 'look' },
   measured: null,
   wish: null,
+  spaceWish: null,
   problem: null,
   setTool(tool) {
     set({ tool, ...(tool.kind === 'measure' ? { measured: null } : {}) });
@@ -86,6 +91,9 @@ export const useBoard = create<BoardStore>()((set, get) => ({
   },
   lookAt(box) {
     set({ wish: { box, serial: (get().wish?.serial ?? 0) + 1 } });
+  },
+  lookFrom(view) {
+    set({ spaceWish: view });
   },
   setProblem(problem) {
     set({ problem });

@@ -22,8 +22,12 @@ interface View {
   drawingId: string | null;
   levelId: string | null;
   benchFolded: boolean;
-  /** Whether the board shows all levels over one another in space. */
-  stacked: boolean;
+  /** Whether the board shows the model in space. */
+  inSpace: boolean;
+  /** Where the model in space is looked at from: `board/space/orbit` says what the numbers are. */
+  orbit: { turn: number; tilt: number; x: number; y: number; z: number; metresPerPixel: number } | null;
+  /** What of it is seen: one level alone, nothing above a height, through faces, axes instead of bodies. */
+  space: { alone: boolean; cut: number | null; through: boolean; axes: boolean };
   /** Which part of the Intake bench is open. */
   intakePart: IntakePart;
   datumPart: DatumPart;
@@ -45,7 +49,9 @@ const fresh = {
   drawingId: null,
   levelId: null,
   benchFolded: false,
-  stacked: false,
+  inSpace: false,
+  orbit: null,
+  space: { alone: false, cut: null, through: false, axes: false },
   intakePart: 'report' as IntakePart,
   datumPart: 'unit' as DatumPart,
   sortingPart: 'layers' as SortingPart,

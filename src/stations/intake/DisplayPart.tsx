@@ -99,9 +99,9 @@ export function DisplayPart({ drawing, underlay }: { drawing: DrawingRow; underl
             (all) => ({ levels: all ? 'all' : 'own' }),
             ['seen on its level', 'seen on all levels'],
           )}
-          {turn('Part of the stack seen in space', display.stacked, (stacked) => ({ stacked }), [
-            'not in the stack',
-            'in the stack',
+          {turn('Seen in space with the model', display.stacked, (stacked) => ({ stacked }), [
+            'not seen in space',
+            'seen in space',
           ])}
           {turn('Line types', display.lineTypes, (lineTypes) => ({ lineTypes }), [
             'without line types',

@@ -81,7 +81,7 @@ export function Desk() {
             {!view.benchFolded && <BenchPanel />}
             <Panel id="board" minSize="300px">
               <Box component="section" aria-label="Board" sx={{ height: '100%', position: 'relative' }}>
-                <DeskBoard scene={scene} />
+                <DeskBoard scene={scene} levelId={present?.id ?? null} />
               </Box>
             </Panel>
           </Group>

@@ -6,7 +6,6 @@ import { removeElements } from '@/core/tracing/removed';
 import { BoardView } from '@/board/BoardView';
 import type { BoardScene } from '@/board/scene';
 import { SelectionStrip } from '@/board/SelectionStrip';
-import { StackView } from '@/board/stack/StackView';
 import type { BoardEvents } from '@/board/tools/world';
 import { useReadings } from '@/project/readings';
 import { useSelected } from '@/project/selected';
@@ -15,7 +14,7 @@ import type { Session } from '@/project/session';
 import { commitMade, useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
-import { useStackScene } from './useBoardScene';
+import { DeskSpace } from './DeskSpace';
 
 /** Keeps the view a moment after it came to rest, milliseconds: React and the browser's store hear of it then. */
 const restsAfter = 300;
@@ -49,13 +48,12 @@ const eventsOf = (session: Session): BoardEvents => ({
   deleted: (ids) => void session.commit((now) => removeElements(now, ids)),
 });
 
-/** The board with what floats over it: the selection, and the ways to the stack and back to the bench. */
-export function DeskBoard({ scene }: { scene: BoardScene }) {
+/** The board with what floats over it: the selection, and the ways to space and back to the bench. */
+export function DeskBoard({ scene, levelId }: { scene: BoardScene; levelId: string | null }) {
   const session = useSession();
-  const { camera, stacked, benchFolded, set } = useView();
+  const { camera, inSpace, benchFolded, set } = useView();
   const model = useModel('drawing', 'element');
   const nothing = model.count('drawing') === 0 && model.count('element') === 0;
-  const stack = useStackScene(stacked);
   const events = useMemo(() => eventsOf(session), [session]);
   useSelectionKept(session);
   return (
@@ -69,13 +67,13 @@ export function DeskBoard({ scene }: { scene: BoardScene }) {
       >
         <SelectionStrip />
       </BoardView>
-      {stack && <StackView scene={stack} />}
+      {inSpace && <DeskSpace levelId={levelId} />}
       <CornerButton
         icon="stack"
-        words={stacked ? 'Back to the plan' : 'All levels in space'}
-        label="All levels in space"
-        pressed={stacked}
-        press={() => set({ stacked: !stacked })}
+        words={inSpace ? 'Back to the plan' : 'The model in space'}
+        label="The model in space"
+        pressed={inSpace}
+        press={() => set({ inSpace: !inSpace })}
         at={{ right: 10 }}
       />
       {benchFolded && (

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ApiError, Unreachable } from '@/project/api';
+import { closeMirror } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
 import { closeReadings } from '@/project/readings';
 import { useSelected } from '@/project/selected';
@@ -60,6 +61,7 @@ function useOpened(id: string): Opened {
       here = false;
       closeReadings();
       closeUnderlays();
+      closeMirror();
       useSelected.getState().select([]);
     };
   }, [id]);

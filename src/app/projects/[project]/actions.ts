@@ -66,8 +66,8 @@ const stationActions = (): Action[] =>
 
 const boardActions = (): Action[] => [
   { group: 'Board', words: 'Show all', run: () => lookAt('all') },
-  { group: 'Board', words: 'Show all levels in space', run: () => setView({ stacked: true }) },
-  { group: 'Board', words: 'Show the plan', run: () => setView({ stacked: false }) },
+  { group: 'Board', words: 'Show the model in space', run: () => setView({ inSpace: true }) },
+  { group: 'Board', words: 'Show the plan', run: () => setView({ inSpace: false }) },
   ...measureModes.map((mode): Action => ({
     group: 'Board',
     words: `Measure ${mode === 'angle' || mode === 'area' ? 'an' : 'a'} ${mode}`,

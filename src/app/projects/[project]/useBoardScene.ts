@@ -3,13 +3,12 @@ import { useMemo } from 'react';
 import { faceOn, placementTransform, placeUpright, type Placement } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
 import { displayOf } from '@/core/model/drawings';
-import { elementsAt, hangsOn, levelsUp, sourceLevel } from '@/core/model/levels';
+import { hangsOn, levelsUp, sourceLevel } from '@/core/model/levels';
 import { roleId } from '@/core/model/roles';
 import type { DrawingRow, ProjectState } from '@/core/model/state';
 import { showsBuilding } from '@/core/sorting/roles';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { BoardDrawing, BoardScene, ReadCandidates, Trace } from '@/board/scene';
-import type { StackScene } from '@/board/stack/StackView';
 import { useOverlay } from '@/project/overlay';
 import { activeDrawings, projectRowOf } from '@/project/projectRow';
 import { useReadings } from '@/project/readings';
@@ -20,33 +19,7 @@ import { useMoment, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { useScheme } from '@/ui/widgets/useScheme';
 
-type Entries = Parameters<typeof underlayOf>[0];
-
-/** Every drawing with a level, and the model, for the stack seen in space. */
-export function useStackScene(wanted: boolean): StackScene | null {
-  const moment = useMoment('drawing', 'placement', 'role', 'display', 'level', 'element');
-  const entries = useUnderlays((store) => store.entries);
-  const { tokens } = useScheme();
-  return useMemo(() => {
-    if (!wanted) return null;
-    const { model } = moment;
-    const drawings = activeDrawings(model).flatMap((drawing): StackScene['drawings'] => {
-      const shown = boardDrawing(model, entries, drawing, null);
-      const placement = model.placement[drawing.id];
-      if (!shown || !shown.display.stacked) return [];
-      if (placement.upright !== null)
-        return [{ ...shown, heights: [0], stands: { at: placement.target, turning: placement.turning } }];
-      const levels = levelsUp(model).filter(({ id }) => hangsOn(model, drawing, id));
-      return levels.length === 0 ? [] : [{ ...shown, heights: levels.map(({ elevation }) => elevation), stands: null }];
-    });
-    return {
-      tokens,
-      drawings,
-      elementsOn: (levelId) => elementsAt(model, levelId),
-      levels: Object.values(model.level),
-    };
-  }, [wanted, moment, entries, tokens]);
-}
+export type Entries = Parameters<typeof underlayOf>[0];
 
 /** 1 for each layer that is not shown. @param alone the layers shown alone, or null */
 function hiddenLayers(state: ProjectState, drawingId: string, underlay: Underlay, alone: string[] | null): Uint8Array {
@@ -57,7 +30,7 @@ function hiddenLayers(state: ProjectState, drawingId: string, underlay: Underlay
 }
 
 /** A drawing as the board shows it, where it is open and not set aside. @param alone the layers shown alone, or null */
-function boardDrawing(
+export function boardDrawing(
   state: ProjectState,
   entries: Entries,
   drawing: DrawingRow,

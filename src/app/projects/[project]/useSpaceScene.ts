@@ -1,0 +1,152 @@
+'use client';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Bodies } from '@/core/bodies/bodies';
+import type { Place } from '@/core/bodies/shell';
+import { apply } from '@/core/geometry/transform';
+import type { GridLine } from '@/core/kinds/grid';
+import { kinds } from '@/core/kinds/kinds';
+import { hangsOn, levelsUp } from '@/core/model/levels';
+import type { Model } from '@/core/model/model';
+import { mainContent } from '@/core/underlay/mainContent';
+import type { BoardDrawing } from '@/board/scene';
+import type { SpaceBox } from '@/board/space/orbit';
+import { placedLines, type Standing } from '@/board/space/placedLines';
+import type { SpaceLines } from '@/board/space/SpacePicture';
+import type { SpaceScene } from '@/board/space/SpaceView';
+import { bodiesIn } from '@/project/mirror';
+import { activeDrawings } from '@/project/projectRow';
+import { useSelected } from '@/project/selected';
+import { useUnderlays } from '@/project/underlays';
+import { useMoment } from '@/project/useSession';
+import { useView } from '@/project/view';
+import { useScheme } from '@/ui/widgets/useScheme';
+import { boardDrawing, type Entries } from './useBoardScene';
+
+/** A drawing in space: the heights of the levels it hangs on, or where it stands upright. */
+interface StackedDrawing extends BoardDrawing {
+  heights: { levelId: string; elevation: number }[];
+  stands: Standing | null;
+}
+
+function stackedDrawings(model: Model, entries: Entries): StackedDrawing[] {
+  return activeDrawings(model).flatMap((drawing): StackedDrawing[] => {
+    const shown = boardDrawing(model, entries, drawing, null);
+    const placement = model.placement[drawing.id];
+    if (!shown || !shown.display.stacked) return [];
+    if (placement.upright !== null)
+      return [{ ...shown, heights: [], stands: { at: placement.target, turning: placement.turning } }];
+    const levels = levelsUp(model).filter(({ id }) => hangsOn(model, drawing, id));
+    const heights = levels.map(({ id, elevation }) => ({ levelId: id, elevation }));
+    return heights.length === 0 ? [] : [{ ...shown, heights, stands: null }];
+  });
+}
+
+/** The model in space, put together again after every edit; the one before stays until the next is there. */
+function useBodies(wanted: boolean): Bodies | null {
+  const moment = useMoment('level', 'element');
+  const [bodies, setBodies] = useState<Bodies | null>(null);
+  const asking = useRef<{ again: boolean } | null>(null);
+  useEffect(() => {
+    if (!wanted) return;
+    // Edits that come while it is put together are put together in one.
+    if (asking.current !== null) {
+      asking.current.again = true;
+      return;
+    }
+    const ask = async () => {
+      const run = { again: false };
+      asking.current = run;
+      const made = await bodiesIn(moment.model).catch(() => null);
+      asking.current = null;
+      if (made !== null) setBodies(made);
+      if (run.again) void ask();
+    };
+    void ask();
+  }, [wanted, moment]);
+  return wanted ? bodies : null;
+}
+
+/** What is seen in space: the model, the drawings at their levels, the grid. @param levelId the present level */
+export function useSpaceScene(wanted: boolean, levelId: string | null): SpaceScene | null {
+  const moment = useMoment('drawing', 'placement', 'role', 'display', 'level');
+  const entries = useUnderlays((store) => store.entries);
+  const selected = useSelected((store) => store.ids);
+  const { tokens } = useScheme();
+  const { alone, cut, through, axes } = useView((view) => view.space);
+  const bodies = useBodies(wanted);
+  const drawings = useMemo(() => (wanted ? stackedDrawings(moment.model, entries) : []), [wanted, moment, entries]);
+  const only = alone ? levelId : null;
+  const lines = useMemo(
+    (): SpaceLines[] =>
+      bodies === null
+        ? []
+        : [
+            ...drawingLines(drawings, bodies.origin, only, tokens.underlay),
+            gridLines(moment.model, drawings, bodies.origin, only, tokens.grid),
+          ],
+    [bodies, drawings, moment, only, tokens],
+  );
+  const around = useMemo(() => contentBox(moment.model, drawings), [moment, drawings]);
+  return useMemo(
+    () =>
+      bodies === null ? null : { tokens, bodies, lines, around, selected, look: { levelId: only, cut, through, axes } },
+    [tokens, bodies, lines, around, selected, only, cut, through, axes],
+  );
+}
+
+function drawingLines(
+  drawings: readonly StackedDrawing[],
+  origin: Place,
+  only: string | null,
+  colour: string,
+): SpaceLines[] {
+  return drawings.flatMap(({ underlay, transform, hidden, stands, heights, display }) => {
+    const placed = (elevation: number): SpaceLines => ({
+      points: placedLines({ store: underlay.segments, transform, elevation, stands, hidden }, origin),
+      colour,
+      strength: 1 - display.fade,
+    });
+    if (stands !== null) return only === null ? [placed(0)] : [];
+    return heights.filter(({ levelId }) => only === null || levelId === only).map(({ elevation }) => placed(elevation));
+  });
+}
+
+/** Grid lines on each level that has a drawing; where none has, on all. */
+function gridLines(
+  model: Model,
+  drawings: readonly StackedDrawing[],
+  [ox, oy, oz]: Place,
+  only: string | null,
+  colour: string,
+): SpaceLines {
+  const drawn = new Set(drawings.flatMap(({ heights }) => heights.map(({ levelId }) => levelId)));
+  const levels = levelsUp(model).filter(
+    ({ id }) => (drawn.size === 0 || drawn.has(id)) && (only === null || id === only),
+  );
+  const points: number[] = [];
+  const add = (shape: GridLine, z: number) => {
+    const line = kinds.grid.points(shape, null);
+    line.slice(1).forEach(([x, y], i) => {
+      points.push(line[i][0] - ox, line[i][1] - oy, z - oz, x - ox, y - oy, z - oz);
+    });
+  };
+  for (const { shape } of model.ofKind('grid')) for (const { elevation } of levels) add(shape, elevation);
+  return { points: Float32Array.from(points), colour, strength: 1 };
+}
+
+/** The main content of all drawings at the heights of the levels. */
+function contentBox(model: Model, drawings: readonly StackedDrawing[]): SpaceBox {
+  const levels = levelsUp(model);
+  const low = Math.min(0, ...levels.map(({ elevation }) => elevation));
+  const high = Math.max(1, ...levels.map(({ elevation, height }) => elevation + height));
+  const corners = drawings.flatMap(({ underlay: { primitives }, transform, stands }) => {
+    const main = stands === null ? mainContent(primitives) : null;
+    if (main === null) return [];
+    const [ox, oy] = primitives.origin;
+    const [[x1, y1], [x2, y2]] = main;
+    return [x1, x2].flatMap((x) => [y1, y2].map((y) => apply(transform, [x - ox, y - oy])));
+  });
+  if (corners.length === 0) return [0, 0, low, 10, 10, high];
+  const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
+  return [Math.min(...xs), Math.min(...ys), low, Math.max(...xs), Math.max(...ys), high];
+}

@@ -1,0 +1,57 @@
+'use client';
+import { wrap, type Remote } from 'comlink';
+import type { Bodies } from '@/core/bodies/bodies';
+import type { Diff, Model } from '@/core/model/model';
+import type { MirrorChange, MirrorWorker } from '@/workers/mirror.worker';
+
+/** A copy of one model in a worker, which follows it from its first question on. */
+interface Mirror {
+  model: Model;
+  thread: Worker;
+  remote: Remote<MirrorWorker>;
+  /** What the model changed since the copy was last brought up to date. */
+  waiting: MirrorChange[];
+  stop: () => void;
+}
+
+let mirror: Mirror | null = null;
+
+const changesOf = ({ rows }: Diff): MirrorChange[] =>
+  rows.flatMap(({ table, id, after }): MirrorChange[] =>
+    table === 'level' || table === 'element' ? [{ table, id, row: after } as MirrorChange] : [],
+  );
+
+function mirrorOf(model: Model): Mirror {
+  if (mirror?.model === model) return mirror;
+  closeMirror();
+  const thread = new Worker(new URL('../workers/mirror.worker.ts', import.meta.url), { type: 'module' });
+  const waiting: MirrorChange[] = [
+    ...Object.values(model.level).map((row): MirrorChange => ({ table: 'level', id: row.id, row })),
+    ...Object.values(model.element).map((row): MirrorChange => ({ table: 'element', id: row.id, row })),
+  ];
+  const made: Mirror = { model, thread, remote: wrap<MirrorWorker>(thread), waiting, stop: () => undefined };
+  made.stop = model.subscribe((diff) => {
+    // Not spread: an edit may change tens of thousands of rows.
+    for (const change of changesOf(diff)) made.waiting.push(change);
+  });
+  mirror = made;
+  return made;
+}
+
+/** The copy of a model, brought up to date. */
+function asked(model: Model): Remote<MirrorWorker> {
+  const { remote, waiting } = mirrorOf(model);
+  // Calls are answered in their order: what is asked next sees the changes.
+  if (waiting.length > 0) void remote.follow(waiting.splice(0));
+  return remote;
+}
+
+/** The model in space, put together in the worker. */
+export const bodiesIn = (model: Model): Promise<Bodies> => asked(model).bodies();
+
+/** Ends the copy, when its project is left. */
+export function closeMirror(): void {
+  mirror?.stop();
+  mirror?.thread.terminate();
+  mirror = null;
+}

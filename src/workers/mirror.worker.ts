@@ -1,0 +1,40 @@
+import { expose, transfer } from 'comlink';
+import { bodiesOf, type Bodies } from '@/core/bodies/bodies';
+import type { ElementRow } from '@/core/kinds/element';
+import type { LevelRow } from '@/core/model/state';
+import { resolveBuilding } from '@/core/resolved/resolve';
+
+/** A row that came, changed or, with null, went. */
+export type MirrorChange =
+  { table: 'level'; id: string; row: LevelRow | null } | { table: 'element'; id: string; row: ElementRow | null };
+
+const levels = new Map<string, LevelRow>();
+const elements = new Map<string, ElementRow>();
+
+/** Keeps a copy of the model's levels and elements, and works on the whole building off the main thread. */
+const api = {
+  /** Brings the copy up to date. */
+  follow(changes: readonly MirrorChange[]): void {
+    for (const change of changes) {
+      if (change.table === 'level') keep(levels, change.id, change.row);
+      else keep(elements, change.id, change.row);
+    }
+  },
+
+  /** The model in space. */
+  bodies(): Bodies {
+    const bodies = bodiesOf(resolveBuilding({ levels: [...levels.values()], elements: [...elements.values()] }));
+    const buffers = bodies.parts.flatMap(({ triangles, edges, axes, triangleEnds, edgeEnds, axisEnds }) =>
+      [triangles, edges, axes, triangleEnds, edgeEnds, axisEnds].map(({ buffer }) => buffer),
+    );
+    return transfer(bodies, buffers as ArrayBuffer[]);
+  },
+};
+
+function keep<T>(rows: Map<string, T>, id: string, row: T | null): void {
+  if (row === null) rows.delete(id);
+  else rows.set(id, row);
+}
+
+export type MirrorWorker = typeof api;
+expose(api);
