@@ -1,13 +1,11 @@
-import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { Diff } from '@/core/model/model';
 import type { Draft } from '@/project/draft';
-import { boardKeyAt, type BoardKey } from '@/project/keys';
+import { actAt, type ActName } from '@/project/keys';
 import { useTracing } from '@/project/tracing';
-import { reportCursor, useBoard, type ToolRequest } from './boardStore';
+import { reportCursor, type BoardDesk, type CursorReport, type ToolRequest, type Wished } from './boardStore';
 import { toProject, type Camera, type Size } from './camera';
 import { CandidateIndex } from './candidateIndex';
-import type { Part } from './extent';
 import { Holding } from './holding';
 import { Input, type InputHandler, type RawPointer } from './input';
 import { evidenceContent } from './layers/evidenceContent';
@@ -25,7 +23,7 @@ import { gridSnaps } from './snapping/gridSnaps';
 import { followSnaps } from './snapping/followSnaps';
 import { belowSnaps, modelSnaps } from './snapping/modelSnaps';
 import { underlaySnaps } from './snapping/underlaySnaps';
-import { drawMeasured } from './tools/measure/measureTool';
+import { drawMeasured, nextMeasured } from './tools/measure/measureTool';
 import type { BoardTool, Pointing } from './tools/tool';
 import { toolFor } from './tools/tools';
 import type { BoardEvents, World } from './tools/world';
@@ -85,6 +83,8 @@ export class Board implements World, InputHandler {
   private readonly input: Input;
   private readonly observer: ResizeObserver;
   private stops: (() => void)[] = [];
+  readonly desk: BoardDesk;
+  private readonly reports: boolean;
 
   constructor(
     private readonly root: HTMLElement,
@@ -93,13 +93,16 @@ export class Board implements World, InputHandler {
     private readonly draft: Draft,
     camera: Camera | null,
     readonly events: BoardEvents,
+    { desk, reports }: { desk: BoardDesk; /** Whether the status line tells of its cursor. */ reports: boolean },
   ) {
+    this.desk = desk;
+    this.reports = reports;
     this.view = new View(camera, (looked) => {
       this.events.cameraChanged(looked);
       this.redraw();
     });
     this.candidates = new CandidateIndex(scene.candidates, scene.model);
-    this.underlays = new UnderlayLayers(canvases.below, canvases.above);
+    this.underlays = new UnderlayLayers(canvases.below, canvases.above, desk.getState().setProblem);
     const now = () => this.scene;
     this.modelPicture = new SlicedPicture(modelContent(now, () => this.candidates));
     this.evidencePicture = new SlicedPicture(evidenceContent(now));
@@ -112,7 +115,7 @@ export class Board implements World, InputHandler {
       equalSnaps(now),
       axesSnaps(now),
     ]);
-    this.tool = toolFor(useBoard.getState().tool, this);
+    this.tool = toolFor(this.desk.getState().tool, this);
     this.tool.enter?.();
     this.input = new Input(root, this);
     this.observer = new ResizeObserver(() => this.resized());
@@ -120,7 +123,7 @@ export class Board implements World, InputHandler {
     this.stops = [
       scene.model.subscribe((diff) => this.followModel(diff)),
       draft.subscribe(() => this.redraw()),
-      useBoard.subscribe((state, before) => {
+      desk.subscribe((state, before) => {
         if (state.wish !== before.wish && state.wish) this.look(state.wish.box);
         if (state.tool !== before.tool) this.turnToTool(state.tool);
         this.redraw();
@@ -175,9 +178,10 @@ export class Board implements World, InputHandler {
     if (pointing !== null) this.tool.move?.(pointing);
   }
 
-  /** Looks at a box, at the building, or at all that the drawings show. */
-  look(at: Box | Part): void {
-    this.view.look(this.scene, at);
+  /** Looks at a box, at the building, at all that the drawings show, or as a camera did. */
+  look(at: Wished): void {
+    if (typeof at === 'object' && 'metresPerPixel' in at) this.view.goTo(at);
+    else this.view.look(this.scene, at);
   }
 
   zoomBy(factor: number): void {
@@ -253,9 +257,9 @@ export class Board implements World, InputHandler {
     for (const trace of scene.traces) drawTrace(pen, trace);
     if (scene.heights !== null) drawHeights(pen, scene.heights);
     else drawZero(pen);
-    const { measured, tool } = useBoard.getState();
-    const next = tool.kind === 'measure' ? (pointing?.held?.point ?? null) : null;
-    if (measured !== null) drawMeasured(pen, measured, next);
+    const { measured, tool } = this.desk.getState();
+    const next = tool.kind === 'measure' && pointing !== null ? nextMeasured(tool, measured, pointing) : null;
+    if (measured !== null) drawMeasured(pen, measured, next?.point ?? null);
     // In the loupe the words stand below it, and what is pointed at is seen inside.
     this.tool.draw?.(pen, this.loupe.isOpen ? null : pointing);
     this.loupe.draw(pen, {
@@ -272,7 +276,7 @@ export class Board implements World, InputHandler {
     const fields = this.pointer === null || this.gesture.kind === 'panning' ? [] : (this.tool.fields?.() ?? []);
     const turns = fields.length > 1 && this.tool.base != null;
     const at = this.pointer === null ? null : this.loupe.below(this.pointer.pixels);
-    reportTyping(fields.length === 0 || at === null ? null : { fields, at, turns });
+    if (this.reports) reportTyping(fields.length === 0 || at === null ? null : { fields, at, turns });
   }
 
   private selectedElements() {
@@ -356,7 +360,7 @@ export class Board implements World, InputHandler {
     if (this.gesture.kind !== 'idle') return;
     this.pointer = null;
     this.holding.clear();
-    reportCursor({ position: null, holding: '' });
+    this.tell({ position: null, holding: '' });
     this.redraw();
   }
 
@@ -377,12 +381,12 @@ export class Board implements World, InputHandler {
     const step = viewStep(event);
     if (step !== null) this.view.step(this.scene, step);
     else if (event.key === 'Escape') return this.leaveTool();
-    else return plain && this.boardKey(boardKeyAt(event.key), event.repeat);
+    else return plain && this.boardKey(actAt(event.key.toLowerCase()), event.repeat);
     return true;
   }
 
   /** @returns whether the key did something */
-  private boardKey(name: BoardKey | null, repeated: boolean): boolean {
+  private boardKey(name: ActName | null, repeated: boolean): boolean {
     switch (name) {
       case 'nextHold':
         if (!this.holding.next()) return false;
@@ -412,7 +416,7 @@ export class Board implements World, InputHandler {
   }
 
   keyUp(event: KeyboardEvent): void {
-    if (boardKeyAt(event.key) === 'loupe') this.letKeysGo();
+    if (actAt(event.key.toLowerCase()) === 'loupe') this.letKeysGo();
   }
 
   /** A key that is held is let go, or is no longer heard of because the keyboard is elsewhere. */
@@ -436,7 +440,7 @@ export class Board implements World, InputHandler {
   private makeAgain(): void {
     const { kind, ways } = useTracing.getState();
     const way = ways[kind];
-    if (way !== undefined) useBoard.getState().setTool({ kind: 'trace', way });
+    if (way !== undefined) this.desk.getState().setTool({ kind: 'trace', way });
   }
 
   // What is typed at the cursor.
@@ -471,7 +475,7 @@ export class Board implements World, InputHandler {
 
   /** @returns whether there was something to leave */
   private leaveTool(): boolean {
-    const { tool, measured, setTool, setMeasured } = useBoard.getState();
+    const { tool, measured, setTool, setMeasured } = this.desk.getState();
     if (tool.kind === 'look' && measured === null) return false;
     setTool({ kind: 'look' });
     setMeasured(null);
@@ -495,7 +499,7 @@ export class Board implements World, InputHandler {
   /** Looks for what the cursor can hold on to. */
   private seek(): void {
     if (this.pointer === null) return;
-    const { tool } = useBoard.getState();
+    const { tool } = this.desk.getState();
     const wanted = this.tool.wants === 'points' && this.gesture.kind !== 'panning';
     const look = {
       at: this.project(this.pointer.pixels),
@@ -510,6 +514,10 @@ export class Board implements World, InputHandler {
 
   private report(): void {
     if (this.pointer === null) return;
-    reportCursor({ position: this.project(this.pointer.pixels), holding: this.holding.held?.words ?? '' });
+    this.tell({ position: this.project(this.pointer.pixels), holding: this.holding.held?.words ?? '' });
+  }
+
+  private tell(report: CursorReport): void {
+    if (this.reports) reportCursor(report);
   }
 }

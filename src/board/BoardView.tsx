@@ -3,10 +3,11 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { useEffect, useRef, type ReactNode } from 'react';
+import { useStore } from 'zustand';
 import type { Draft } from '@/project/draft';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
 import { Board } from './Board';
-import { useBoard } from './boardStore';
+import { useBoard, type BoardDesk } from './boardStore';
 import { CursorFields } from './CursorFields';
 import type { Camera } from './camera';
 import type { BoardScene } from './scene';
@@ -29,19 +30,23 @@ interface Props {
   draft: Draft;
   camera: Camera | null;
   events: BoardEvents;
+  /** What it is asked for; left out for the board that the benches speak with. */
+  desk?: BoardDesk;
+  label?: string;
   /** What is said where there is nothing to show. */
   empty: string | null;
   children?: ReactNode;
 }
 
 /** The board in the page. React mounts it and hands it scenes; while the pointer moves, React does nothing. */
-export function BoardView({ scene, draft, camera, events, empty, children }: Props) {
+export function BoardView({ scene, draft, camera, events, empty, children, desk = useBoard, label = help }: Props) {
   const root = useRef<HTMLDivElement>(null);
   const canvases = useRef<(HTMLCanvasElement | null)[]>([]);
   const board = useRef<Board | null>(null);
   const latest = useRef({ scene, camera, events });
-  const problem = useBoard((store) => store.problem);
-  const looking = useBoard((store) => store.tool.kind === 'look');
+  const main = desk === useBoard;
+  const problem = useStore(desk, (store) => store.problem);
+  const looking = useStore(desk, (store) => store.tool.kind === 'look');
 
   useEffect(() => {
     latest.current = { scene, camera, events };
@@ -49,22 +54,23 @@ export function BoardView({ scene, draft, camera, events, empty, children }: Pro
   useEffect(() => {
     const [below, model, above, marks] = canvases.current as HTMLCanvasElement[];
     const { scene: first, camera: kept } = latest.current;
-    const made = new Board(root.current!, { below, model, above, marks }, first, draft, kept, forwarded(latest));
+    const desks = { desk, reports: main };
+    const made = new Board(root.current!, { below, model, above, marks }, first, draft, kept, forwarded(latest), desks);
     board.current = made;
-    window.zirconBoard = made;
+    if (main) window.zirconBoard = made;
     return () => {
       made.dispose();
       board.current = null;
-      window.zirconBoard = null;
+      if (main) window.zirconBoard = null;
     };
-  }, [draft]);
+  }, [draft, desk, main]);
   useEffect(() => {
     board.current?.setScene(scene);
   }, [scene]);
 
   return (
     <Box sx={{ position: 'relative', height: '100%' }}>
-      <Box ref={root} tabIndex={0} role="application" aria-label={help} sx={groundStyle(looking)}>
+      <Box ref={root} tabIndex={0} role="application" aria-label={label} sx={groundStyle(looking)}>
         {[0, 1, 2, 3].map((i) => (
           <canvas
             key={i}
@@ -80,7 +86,7 @@ export function BoardView({ scene, draft, camera, events, empty, children }: Pro
           {problem ?? empty}
         </Box>
       )}
-      <CursorFields board={() => board.current} lengths={scene.unit} back={() => root.current?.focus()} />
+      {main && <CursorFields board={() => board.current} lengths={scene.unit} back={() => root.current?.focus()} />}
       {children}
       <Box sx={buttonsStyle}>
         <ViewButton icon="plus" label="Come nearer (+)" press={() => board.current?.zoomBy(1.4)} />

@@ -1,11 +1,13 @@
 'use client';
-import { create } from 'zustand';
+import { create, type StateCreator, type StoreApi } from 'zustand';
 import type { Pointed } from '@/core/sorting/alike';
 import type { ReadKind } from '@/core/kinds/element';
+import type { Camera } from './camera';
 import type { Part } from './extent';
 import type { StandardView } from './space/orbit';
 import type { WayName } from '@/project/tracing';
 import type { MeasureMode } from '@/core/datum/measure';
+import type { Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 
 /**
@@ -42,7 +44,8 @@ export type ToolRequest =
   | { kind: 'gather'; prompt: string; what: 'lines'; take: (line: { drawingId: string; path: number }) => void }
   /** Lines and texts, in the same way. */
   | { kind: 'gather'; prompt: string; what: 'things'; take: (thing: { drawingId: string } & Pointed) => void }
-  | { kind: 'measure'; mode: MeasureMode }
+  /** With a length, a distance of just that length is measured off. */
+  | { kind: 'measure'; mode: MeasureMode; length?: number }
   /** Takes what lines of a drawing read as. */
   | { kind: 'take'; of: ReadKind }
   /** Makes or changes elements, in one of the ways of Tracing. */
@@ -57,8 +60,8 @@ export interface Measured {
   done: boolean;
 }
 
-/** A box of the project, the building in all drawings, or all that they show. */
-export type Wished = [number, number, number, number] | Part;
+/** A box of the project, the building in all drawings, all that they show, or just what a camera sees. */
+export type Wished = Box | Part | Camera;
 
 interface BoardStore {
   tool: ToolRequest;
@@ -76,8 +79,13 @@ interface BoardStore {
   setProblem(problem: string | null): void;
 }
 
-/** What benches and board tell one another. */
-export const useBoard = create<BoardStore>()((set, get) => ({
+/** What one board is asked for and tells: its tool, what is measured, where to look. */
+export type BoardDesk = StoreApi<BoardStore>;
+
+/** A desk for another board beside the one that the benches speak with. */
+export const boardDesk = () => create<BoardStore>()(deskState);
+
+const deskState: StateCreator<BoardStore> = (set, get) => ({
   tool: { kind: 'look' },
   measured: null,
   wish: null,
@@ -98,7 +106,10 @@ export const useBoard = create<BoardStore>()((set, get) => ({
   setProblem(problem) {
     set({ problem });
   },
-}));
+});
+
+/** What benches and board tell one another. */
+export const useBoard = boardDesk();
 
 /** What the cursor is at, for the status line. Kept apart from React: it changes with every move of the pointer. */
 export interface CursorReport {

@@ -8,6 +8,9 @@ import type { ViewStep } from './viewKeys';
 /** Before anything is there, the view is of a building's size. */
 const emptyView: Camera = { x: 10, y: 8, metresPerPixel: 0.04 };
 
+/** A board less wide or high than this shows nothing yet, pixels. */
+const narrowest = 120;
+
 /** Where the board looks: kept by the person who looks, and led to what newly comes to be shown. */
 export class View {
   camera: Camera;
@@ -28,23 +31,24 @@ export class View {
 
   /** Looks at the building where nobody has chosen a view yet. */
   begin(scene: BoardScene): void {
-    if (!this.chosen) this.look(scene, 'building');
+    // A pane that is only just unfolding is too narrow to look through.
+    if (!this.chosen && Math.min(this.size.width, this.size.height) > narrowest) this.look(scene, 'building');
   }
 
   /** Looks at a box, at the building, or at all that the drawings show. */
   look(scene: BoardScene, at: Box | Part): void {
     if (this.size.width === 0) return;
     const box = typeof at === 'string' ? extentOfScene(scene, at) : at;
-    if (box !== null) this.moveTo(fit([box[0], box[1], box[2], box[3]], this.size));
+    if (box !== null) this.goTo(fit([box[0], box[1], box[2], box[3]], this.size));
   }
 
   panBy([dx, dy]: Point): void {
-    this.moveTo(pan(this.camera, dx, dy));
+    this.goTo(pan(this.camera, dx, dy));
   }
 
   /** @param at the place that stays, in pixels @param factor above 1 comes nearer */
   zoom(at: Point, factor: number): void {
-    if (this.size.width > 0) this.moveTo(zoomAt(this.camera, this.size, at, factor));
+    if (this.size.width > 0) this.goTo(zoomAt(this.camera, this.size, at, factor));
   }
 
   zoomBy(factor: number): void {
@@ -57,7 +61,8 @@ export class View {
     else this.look(scene, 'all');
   }
 
-  private moveTo(camera: Camera): void {
+  /** Looks as a camera does. */
+  goTo(camera: Camera): void {
     this.camera = camera;
     this.chosen = true;
     this.looked(camera);
@@ -69,7 +74,7 @@ export class View {
   follow(before: BoardScene, scene: BoardScene): void {
     if ((scene.heights === null) !== (before.heights === null)) {
       if (scene.heights !== null) this.ofPlan = this.camera;
-      if (scene.heights === null && this.ofPlan !== null) this.moveTo(this.ofPlan);
+      if (scene.heights === null && this.ofPlan !== null) this.goTo(this.ofPlan);
       else this.look(scene, 'all');
       return;
     }

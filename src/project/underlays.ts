@@ -23,6 +23,7 @@ import type { StepCount } from '@/core/underlay/recipe/apply';
 import type { SegmentStore } from '@/core/underlay/segments';
 import type { BlockUse } from '@/core/underlay/smallPictures';
 import type { AlikeFound, FoundPlan, Order, Preview, ReadingOrder, RevisionPicture, TakeOrder } from '@/workers/orders';
+import type { MarkPlace } from '@/core/reading/beams/markPlaces';
 import type { UnderlayWorker } from '@/workers/underlay.worker';
 import type { Likeness, Pointed } from '@/core/sorting/alike';
 import type { Step } from '@/core/underlay/recipe/steps';
@@ -163,6 +164,9 @@ export const tidyInWorker = (rows: ElementRow[], order: Omit<TidyOrder, 'newId'>
 export const gridInWorker = (drawingId: string, order: ReadingOrder): Promise<GridLine[]> =>
   remote().grid(drawingId, order);
 
+/** The handles of what lies on a layer, by its name. */
+export const handlesIn = (drawingId: string, layer: string): Promise<string[]> => remote().handlesOn(drawingId, layer);
+
 /** Small pictures of what lies on each layer, by its number, and of the blocks in use. */
 export const picturesOf = (drawingId: string): Promise<Pictures> => remote().pictures(drawingId);
 export interface Pictures {
@@ -178,6 +182,10 @@ export const pathsOf = (drawingId: string, handles: string[]): Promise<number[]>
 /** What something of a drawing is like and all that is alike, or what is alike to a likeness. @param metres per unit */
 export const alikeIn = (drawingId: string, what: Pointed | Likeness, metres: number): Promise<AlikeFound> =>
   remote().alike(drawingId, what, metres);
+
+/** Where a mark, and what its rows in schedules lead to, stand on some drawings. */
+export const marksIn = (mark: string, drawingIds: readonly string[]): Promise<MarkPlace[]> =>
+  remote().marks(mark, drawingIds);
 
 /** Ends a reading with what it has. */
 export const stopReading = (drawingId: string): Promise<void> => remote().stopReading(drawingId);

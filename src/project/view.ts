@@ -11,7 +11,7 @@ export const sortingParts = ['layers', 'blocks', 'picked', 'maps'] as const;
 export type SortingPart = (typeof sortingParts)[number];
 export const readingParts = ['review', 'library', 'numbering', 'settings'] as const;
 export type ReadingPart = (typeof readingParts)[number];
-export const tracingParts = ['make', 'change', 'tidy', 'history', 'keys'] as const;
+export const tracingParts = ['make', 'change', 'tidy', 'history'] as const;
 export type TracingPart = (typeof tracingParts)[number];
 export type StationName = (typeof stationNames)[number];
 
@@ -36,6 +36,10 @@ interface View {
   tracingPart: TracingPart;
   /** The upright drawing that is seen face on, in place of the plan. */
   faceOn: string | null;
+  /** The drawings that are seen, by a view that has a name; null is all of the level. */
+  only: string[] | null;
+  /** The drawing in the second view, whether it follows the selected mark, and where it is looked at. */
+  beside: { drawingId: string; follows: boolean; camera: View['camera'] } | null;
   /** The working axes that this person works along, by their id. */
   axesId: string | null;
   /** Layers shown alone, by the drawing's id. */
@@ -58,6 +62,8 @@ const fresh = {
   readingPart: 'review' as ReadingPart,
   tracingPart: 'make' as TracingPart,
   faceOn: null,
+  only: null,
+  beside: null,
   axesId: null,
   isolated: {},
   camera: null,

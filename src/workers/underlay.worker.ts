@@ -11,7 +11,14 @@ import { registerByGrid } from '@/core/datum/register';
 import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
 import type { Result } from '@/core/result';
 import { readGrid } from '@/core/reading/grid/readGrid';
-import { rowsOfDrawing, type ScheduleRows, type ScheduleSheet } from '@/core/reading/beams/schedule';
+import { placesOfMark, type MarkPlace } from '@/core/reading/beams/markPlaces';
+import {
+  groupCells,
+  tableRowsOf,
+  type KeyedRow,
+  type ScheduleRows,
+  type ScheduleSheet,
+} from '@/core/reading/beams/schedule';
 import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
@@ -46,7 +53,7 @@ const shown = new Map<string, string>();
 const runs = new Map<string, symbol>();
 const drawings = new Map<
   string,
-  { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives; rows: ScheduleRows }
+  { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives; keyed: KeyedRow[]; rows: ScheduleRows }
 >();
 
 function openDrawing(drawingId: string) {
@@ -90,8 +97,9 @@ const api = {
     const { drawing, raw } = file;
     const kitchen: Kitchen = { drawing, raw, metresPerUnit };
     const { primitives, counts } = applyRecipe(kitchen, recipe);
-    const rows = rowsOfDrawing(drawing, primitives);
-    drawings.set(drawingId, { file, kitchen, recipe, primitives, rows });
+    const keyed = tableRowsOf(drawing, primitives);
+    const rows = groupCells(keyed);
+    drawings.set(drawingId, { file, kitchen, recipe, primitives, keyed, rows });
     const ready = primitives === raw && !dashed ? file.takeLaid() : null;
     const { index, segments } = ready ?? layOut(primitives, dashed);
     const [empty, unused] = [new Set(emptyLayers(drawing)), new Set(unusedBlocks(drawing))];
@@ -208,6 +216,17 @@ const api = {
     return [...new Set(paths.map((path) => handleOf(drawing, primitives.top[path])))];
   },
 
+  /** The handles of what lies on a layer. */
+  handlesOn(drawingId: string, layer: string): string[] {
+    const {
+      kitchen: { drawing },
+      primitives,
+    } = openDrawing(drawingId);
+    const number = drawing.layers.findIndex(({ name }) => name === layer);
+    const paths = [...primitives.layer.keys()].filter((path) => primitives.layer[path] === number);
+    return [...new Set(paths.map((path) => handleOf(drawing, primitives.top[path])))];
+  },
+
   /** The paths that came by some handles. */
   pathsOf(drawingId: string, handles: string[]): number[] {
     const {
@@ -304,6 +323,15 @@ const api = {
       await new Promise((turn) => setTimeout(turn));
       if (runs.get(drawingId) !== run) return step.value.soFar;
     }
+  },
+
+  /** Where a mark, and what its rows in schedules lead to, stand on some drawings. */
+  marks(mark: string, drawingIds: readonly string[]): MarkPlace[] {
+    const sheets = drawingIds.flatMap((drawingId) => {
+      const open = drawings.get(drawingId);
+      return open === undefined ? [] : [{ drawingId, texts: open.primitives.texts, rows: open.keyed }];
+    });
+    return placesOfMark(mark, sheets);
   },
 
   /** Reads the grid lines of a drawing alone. */

@@ -1,11 +1,10 @@
-import { useBoard } from '../boardStore';
 import type { Camera, Size } from '../camera';
 import type { BoardDrawing, BoardScene } from '../scene';
 import { colourKey, underlayColour } from './underlayColour';
 import type { PictureSource } from './underlayLines';
 import { UnderlayPicture } from './underlayPicture';
 
-const graphicsLost = () => useBoard.getState().setProblem('The browser took the graphics away. Reload the page.');
+const lostWords = 'The browser took the graphics away. Reload the page.';
 
 /** The drawings on the GPU: those below the model, and, where there are such, those that lie over it. */
 export class UnderlayLayers {
@@ -18,15 +17,14 @@ export class UnderlayLayers {
   constructor(
     below: HTMLCanvasElement,
     private readonly aboveCanvas: HTMLCanvasElement,
+    private readonly tell: (problem: string) => void,
   ) {
     try {
-      this.below = new UnderlayPicture(below, graphicsLost);
+      this.below = new UnderlayPicture(below, () => tell(lostWords));
     } catch {
-      useBoard
-        .getState()
-        .setProblem(
-          'This browser offers no WebGL 2, which the underlay is drawn with. Turn on hardware acceleration, or use another browser.',
-        );
+      tell(
+        'This browser offers no WebGL 2, which the underlay is drawn with. Turn on hardware acceleration, or use another browser.',
+      );
     }
   }
 
@@ -39,7 +37,7 @@ export class UnderlayLayers {
       scene.drawings.filter(({ display }) => display.above === above).map((drawing) => sourceOf(scene, drawing));
     const over = sources(true);
     if (over.length > 0 && this.below !== null && this.above === null) {
-      this.above = new UnderlayPicture(this.aboveCanvas, graphicsLost);
+      this.above = new UnderlayPicture(this.aboveCanvas, () => this.tell(lostWords));
       this.above.resize(this.size, this.ratio);
     }
     const changed = [this.below?.setSources(sources(false)), this.above?.setSources(over)];

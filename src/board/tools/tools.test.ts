@@ -36,6 +36,7 @@ function worldOf(elements: ElementRow[] = [], straight: PickedLine | null = null
     return element ? { element, candidate: null } : null;
   };
   const world = {
+    desk: useBoard,
     scene,
     camera: { x: 0, y: 0, metresPerPixel: 0.1 },
     size: { width: 100, height: 100 },

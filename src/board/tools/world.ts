@@ -2,6 +2,7 @@ import type { ElementRow } from '@/core/kinds/element';
 import type { Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import type { Result } from '@/core/result';
+import type { BoardDesk } from '../boardStore';
 import type { Camera, Size } from '../camera';
 import type { BoardScene } from '../scene';
 import type { UnderPointer } from '../underPointer';
@@ -28,6 +29,8 @@ export interface World {
   readonly camera: Camera;
   readonly size: Size;
   readonly events: BoardEvents;
+  /** What this board is asked for. */
+  readonly desk: BoardDesk;
   /** How many things the cursor could hold on to, and which of them it does. */
   readonly choice: { chosen: number; of: number };
   /** What lies under a point, or in a box. */

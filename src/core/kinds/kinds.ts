@@ -69,6 +69,11 @@ export function anchorOf<K extends ElementKind>(
   return known(of.kind).anchor(of.shape, host);
 }
 
+/** What something is called; empty where it has no name of its own. */
+export function nameWords<K extends ElementKind>(of: { kind: K; shape: Shapes[K] }): string {
+  return known(of.kind).name(of.shape);
+}
+
 /** The size of something in a few figures. */
 export function sizeWords<K extends ElementKind>(of: { kind: K; shape: Shapes[K] }): string {
   return known(of.kind).size(of.shape);

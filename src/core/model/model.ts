@@ -38,6 +38,7 @@ export class Model implements ProjectState {
   readonly pick: Tables['pick'] = {};
   readonly decision: Tables['decision'] = {};
   readonly element: Tables['element'] = {};
+  readonly view: Tables['view'] = {};
 
   #versions = Object.fromEntries(tableNames.map((table) => [table, 0])) as Record<TableName, number>;
   #counts = Object.fromEntries(tableNames.map((table) => [table, 0])) as Record<TableName, number>;

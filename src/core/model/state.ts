@@ -25,6 +25,7 @@ import { likenessSchema } from '@/core/sorting/alike';
 import { answerSchema } from '@/core/sorting/answers';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
+import { viewRow } from './look';
 import { recipeSchema } from '@/core/underlay/recipe/steps';
 
 /**
@@ -263,6 +264,7 @@ export const tableSchemas = {
   pick: pickRow,
   decision: decisionRow,
   element: elementRow,
+  view: viewRow,
 };
 
 /** The form of the ids of each table. */
@@ -296,6 +298,7 @@ export const emptyState: ProjectState = {
   pick: {},
   decision: {},
   element: {},
+  view: {},
 };
 
 export const tableNames = Object.keys(tableSchemas) as TableName[];

@@ -16,6 +16,7 @@ import * as jobs from './migrations/0013_jobs';
 import * as tracing from './migrations/0014_tracing';
 import * as calculationKinds from './migrations/0015_calculation_kinds';
 import * as lessons from './migrations/0016_lessons';
+import * as views from './migrations/0017_views';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -35,6 +36,7 @@ const migrations: Record<string, Migration> = {
   '0014_tracing': tracing,
   '0015_calculation_kinds': calculationKinds,
   '0016_lessons': lessons,
+  '0017_views': views,
 };
 
 /** The name of the newest migration. */

@@ -3,6 +3,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
 import type { DecisionRow, LevelKind, LibraryRow, ProjectRow } from '@/core/model/state';
+import type { Look } from '@/core/model/look';
 import type { Likeness } from '@/core/sorting/alike';
 import type { Answer } from '@/core/sorting/answers';
 import type { RoleMap } from '@/core/sorting/roleMap';
@@ -216,6 +217,15 @@ interface IntakeTable {
   updated_at: Timestamp;
 }
 
+/** A look that has a name. */
+interface ViewTable {
+  id: string;
+  project_id: string;
+  name: string;
+  key: string | null;
+  look: JSONColumnType<Look>;
+}
+
 /** Processes that say they live. */
 interface ProcessTable {
   id: string;
@@ -240,6 +250,7 @@ export interface Database {
   library: LibraryTable;
   decisions: DecisionTable;
   elements: ElementTable;
+  views: ViewTable;
   edits: EditTable;
   edit_marks: EditMarkTable;
   intakes: IntakeTable;

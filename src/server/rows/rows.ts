@@ -11,6 +11,7 @@ import { pick } from './pick';
 import { placement } from './placement';
 import { project } from './project';
 import { role } from './role';
+import { view } from './view';
 
 const access: { [T in TableName]: TableAccess<T> } = {
   project,
@@ -24,6 +25,7 @@ const access: { [T in TableName]: TableAccess<T> } = {
   pick,
   decision,
   element,
+  view,
 };
 
 export const tableAccess = <T extends TableName>(table: T): TableAccess<T> =>

@@ -8,7 +8,6 @@ import { BenchHead } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { ChangePart } from './ChangePart';
 import { HistoryPart } from './HistoryPart';
-import { KeysPart } from './KeysPart';
 import { MakePart } from './MakePart';
 import { TidyPart } from './TidyPart';
 
@@ -17,7 +16,6 @@ const parts: { name: TracingPart; word: string }[] = [
   { name: 'change', word: 'Change' },
   { name: 'tidy', word: 'Tidy' },
   { name: 'history', word: 'History' },
-  { name: 'keys', word: 'Keys' },
 ];
 
 /** Elements drawn, taken and changed by hand. */
@@ -43,7 +41,6 @@ export function TracingBench() {
       {tracingPart === 'change' && <ChangePart />}
       {tracingPart === 'tidy' && <TidyPart />}
       {tracingPart === 'history' && <HistoryPart />}
-      {tracingPart === 'keys' && <KeysPart />}
     </>
   );
 }

@@ -5,7 +5,10 @@ import Tooltip from '@mui/material/Tooltip';
 import dayjs from 'dayjs';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { useGuide } from '@/project/guide';
+import { keyOf, shownKey } from '@/project/keys';
 import { useSession, useFacts, useProjectRow } from '@/project/useSession';
+import { useView } from '@/project/view';
 import { Icon, Mark } from '@/ui/widgets/Icon';
 import { useScheme } from '@/ui/widgets/useScheme';
 
@@ -51,6 +54,7 @@ export function TopBar({ search }: { search?: ReactNode }) {
       {search ?? <span />}
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'flex-end', gap: 0.5 }}>
         {search !== undefined && <History />}
+        {search !== undefined && <GuideButton />}
         <Tooltip title={dark ? 'Light colours' : 'Dark colours'}>
           <IconButton aria-label={dark ? 'Light colours' : 'Dark colours'} onClick={toggle}>
             <Icon name={dark ? 'light' : 'dark'} />
@@ -58,6 +62,18 @@ export function TopBar({ search }: { search?: ReactNode }) {
         </Tooltip>
       </Box>
     </Box>
+  );
+}
+
+function GuideButton() {
+  const open = useGuide((guide) => guide.open);
+  const station = useView((view) => view.station);
+  return (
+    <Tooltip title={`Guide and keys (${shownKey(keyOf('guide'))})`}>
+      <IconButton aria-label="Guide and keys" onClick={() => open(station)}>
+        <Icon name="guide" />
+      </IconButton>
+    </Tooltip>
   );
 }
 

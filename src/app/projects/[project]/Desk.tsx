@@ -24,17 +24,20 @@ import { SortingBench } from '@/stations/sorting/SortingBench';
 import { TracingBench } from '@/stations/tracing/TracingBench';
 import { CourseRail } from '@/ui/shell/CourseRail';
 import { FindOrDo } from '@/ui/shell/FindOrDo';
+import { Guide } from '@/ui/shell/Guide';
 import { StatusLine } from '@/ui/shell/StatusLine';
 import { TopBar } from '@/ui/shell/TopBar';
 import { Icon } from '@/ui/widgets/Icon';
 import { useScheme } from '@/ui/widgets/useScheme';
-import { actionsOf } from './actions';
+import { commandsOf, type Command } from './finding/commands';
+import { foundFor } from './finding/found';
+import { DeskBeside } from './DeskBeside';
 import { DeskBoard } from './DeskBoard';
 import { DeskLadder } from './DeskLadder';
 import { openCandidates, railStations } from './railStations';
 import { useBoardScene } from './useBoardScene';
 import { useMessages } from './useMessages';
-import { useUndoKeys } from './useUndoKeys';
+import { useActKeys } from './useActKeys';
 
 const benches: Record<StationName, () => ReactNode> = {
   intake: IntakeBench,
@@ -60,20 +63,19 @@ function presentLevel(model: Model, levelId: string | null): LevelRow | undefine
 
 /** The workspace, once a project is open. */
 export function Desk() {
-  const session = useSession();
   const view = useView();
-  const scheme = useScheme();
   const model = useModel('level');
   const present = presentLevel(model, view.levelId);
   const { scene, opening } = useBoardScene(present?.id ?? null);
   useMessages();
-  useUndoKeys();
+  useActKeys();
   useKeptOpen(present?.id ?? null);
   useReadingAt(view.station, scene);
   useFirstLook(scene.drawings.length);
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
-      <TopBar search={<FindOrDo actions={() => actionsOf(session, scheme)} />} />
+      <TopBar search={<DeskSearch />} />
+      <Guide />
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
         <DeskRail />
         <Box component="main" sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
@@ -84,12 +86,28 @@ export function Desk() {
                 <DeskBoard scene={scene} levelId={present?.id ?? null} />
               </Box>
             </Panel>
+            {view.beside !== null && <BesidePanel />}
           </Group>
         </Box>
         <DeskLadder present={present?.id ?? null} />
       </Box>
       <DeskStatus scene={scene} level={present?.name ?? ''} opening={opening} />
     </Box>
+  );
+}
+
+/** Finds and does everything. */
+function DeskSearch() {
+  const session = useSession();
+  const scheme = useScheme();
+  const commands = useRef<Command[]>([]);
+  return (
+    <FindOrDo
+      begin={() => {
+        commands.current = commandsOf(session, scheme);
+      }}
+      find={(typed) => foundFor(session, commands.current, typed)}
+    />
   );
 }
 
@@ -181,6 +199,17 @@ function BenchPanel() {
         </Box>
       </Panel>
       <Separator style={separatorStyle} aria-label="Width of the bench" />
+    </>
+  );
+}
+
+function BesidePanel() {
+  return (
+    <>
+      <Separator style={separatorStyle} aria-label="Width of the second view" />
+      <Panel id="beside" defaultSize="36%" minSize="240px">
+        <DeskBeside />
+      </Panel>
     </>
   );
 }

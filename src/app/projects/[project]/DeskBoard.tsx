@@ -15,6 +15,8 @@ import { commitMade, useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Icon, type IconName } from '@/ui/widgets/Icon';
 import { DeskSpace } from './DeskSpace';
+import { toggleBeside } from './finding/commands';
+import { ViewsMenu } from './ViewsMenu';
 
 /** Keeps the view a moment after it came to rest, milliseconds: React and the browser's store hear of it then. */
 const restsAfter = 300;
@@ -51,7 +53,7 @@ const eventsOf = (session: Session): BoardEvents => ({
 /** The board with what floats over it: the selection, and the ways to space and back to the bench. */
 export function DeskBoard({ scene, levelId }: { scene: BoardScene; levelId: string | null }) {
   const session = useSession();
-  const { camera, inSpace, benchFolded, set } = useView();
+  const { camera, inSpace, benchFolded, beside, set } = useView();
   const model = useModel('drawing', 'element');
   const nothing = model.count('drawing') === 0 && model.count('element') === 0;
   const events = useMemo(() => eventsOf(session), [session]);
@@ -76,6 +78,15 @@ export function DeskBoard({ scene, levelId }: { scene: BoardScene; levelId: stri
         press={() => set({ inSpace: !inSpace })}
         at={{ right: 10 }}
       />
+      <CornerButton
+        icon="beside"
+        words={beside === null ? 'Open a second view' : 'Close the second view'}
+        label="Second view"
+        pressed={beside !== null}
+        press={toggleBeside}
+        at={{ right: 50 }}
+      />
+      <ViewsMenu />
       {benchFolded && (
         <CornerButton
           icon="unfold"

@@ -72,6 +72,8 @@ interface Showing {
   upright: string | null;
   isolated: Record<string, string[]>;
   guests: readonly string[];
+  /** The drawings that a view with a name shows; null is all. */
+  only: readonly string[] | null;
   /** The drawing that fades under what is looked at alone. */
   faded: string | null;
 }
@@ -80,9 +82,10 @@ interface Showing {
 const fadedTo = 0.8;
 
 function shownDrawings(state: ProjectState, entries: Entries, showing: Showing): BoardDrawing[] {
-  const { levelId, upright, isolated, guests, faded } = showing;
+  const { levelId, upright, isolated, guests, only, faded } = showing;
   return activeDrawings(state).flatMap((drawing): BoardDrawing[] => {
     const stands = state.placement[drawing.id]?.upright != null;
+    if (only !== null && !only.includes(drawing.id)) return [];
     if (upright !== null ? drawing.id !== upright : stands) return [];
     const shown = boardDrawing(state, entries, drawing, isolated[drawing.id] ?? null);
     if (!shown) return [];
@@ -120,7 +123,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
   const pointed = useReadings((store) => store.pointed);
   const chosen = useReadings((store) => store.chosen);
   const selected = useSelected((store) => store.ids);
-  const { station, isolated, faceOn: facing, axesId } = useView();
+  const { station, isolated, faceOn: facing, only, axesId } = useView();
   const { overlay, guests } = useOverlay();
   const { dark, tokens } = useScheme();
   const stands = facing !== null && model.placement[facing]?.upright != null && !model.drawing[facing]?.discarded;
@@ -128,8 +131,8 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
   const faded = overlay?.alone ? overlay.drawingId : null;
 
   const drawings = useMemo(
-    () => shownDrawings(moment.model, entries, { levelId, upright, isolated, guests, faded }),
-    [moment, entries, levelId, upright, isolated, guests, faded],
+    () => shownDrawings(moment.model, entries, { levelId, upright, isolated, guests, only, faded }),
+    [moment, entries, levelId, upright, isolated, guests, only, faded],
   );
   const reading = station === 'reading' && upright === null;
   const candidates = useMemo(

@@ -1,8 +1,8 @@
 import { fewestPoints, measure, pointsOf as pointsMeasured, type MeasureMode } from '@/core/datum/measure';
-import type { Point } from '@/core/geometry/vector';
+import { add, distance, pointAlong, type Point } from '@/core/geometry/vector';
 import { formatAngle } from '@/core/units/angle';
 import { formatArea, formatLength } from '@/core/units/length';
-import { useBoard, type Measured, type ToolRequest } from '../../boardStore';
+import type { Measured, Picked, ToolRequest } from '../../boardStore';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
 import { chip, chipAtCursor, dot, drawHeld, drawLine } from '../drawing';
@@ -25,23 +25,24 @@ export class MeasureTool implements BoardTool {
     private readonly world: World,
   ) {}
 
-  click({ held }: Pointing): void {
-    if (held === null) return;
+  click(pointing: Pointing): void {
     const { mode } = this.request;
     const open = this.open();
-    const points = open === null ? [held] : [...open.points, held];
-    useBoard.getState().setMeasured({ mode, points, done: points.length >= pointsMeasured[mode] });
+    const next = nextMeasured(this.request, open, pointing);
+    if (next === null) return;
+    const points = open === null ? [next] : [...open.points, next];
+    this.world.desk.getState().setMeasured({ mode, points, done: points.length >= pointsMeasured[mode] });
   }
 
   /** What is measured and not ended. */
   private open(): Measured | null {
-    const { measured } = useBoard.getState();
+    const { measured } = this.world.desk.getState();
     return measured === null || measured.done ? null : measured;
   }
 
   key(key: string): boolean {
     const open = this.open();
-    const { setMeasured } = useBoard.getState();
+    const { setMeasured } = this.world.desk.getState();
     if (open === null) return false;
     if (key === 'Enter') {
       if (open.points.length < fewestPoints[open.mode]) return false;
@@ -55,12 +56,42 @@ export class MeasureTool implements BoardTool {
 
   draw(pen: Pen, pointing: Pointing | null): void {
     if (pointing === null) return;
+    const open = this.open();
+    const { length } = this.request;
+    if (length !== undefined && open !== null) drawReach(pen, open.points[0].point, length);
     if (pointing.held !== null) drawHeld(pen, pointing.held, this.world.choice);
     else {
-      const points = this.open()?.points.length ?? 0;
+      const points = open?.points.length ?? 0;
       chipAtCursor(pen, pointing, wanted(this.request.mode, points), 'nothing to hold on to here');
     }
   }
+}
+
+/** The point that a click measures to: what is held on to, or, with a length, so far towards the pointer. */
+export function nextMeasured(
+  { length }: { length?: number },
+  open: Measured | null,
+  { held, at }: Pointing,
+): Picked | null {
+  const from = open === null || open.done ? undefined : open.points[open.points.length - 1];
+  if (length === undefined || from === undefined) return held;
+  const towards = held?.point ?? at;
+  const away = distance(from.point, towards);
+  const point: Point = away === 0 ? add(from.point, [length, 0]) : pointAlong(from.point, towards, length / away);
+  return { point, drawingId: '', drawingPoint: point, words: 'measured off' };
+}
+
+/** All places that lie just so far from a point. */
+function drawReach(pen: Pen, centre: Point, length: number): void {
+  const { context, camera, size, scene } = pen;
+  const [x, y] = toScreen(camera, size, centre);
+  context.strokeStyle = scene.tokens.zircon;
+  context.lineWidth = 1;
+  context.setLineDash([6, 4]);
+  context.beginPath();
+  context.arc(x, y, length / camera.metresPerPixel, 0, 2 * Math.PI);
+  context.stroke();
+  context.setLineDash([]);
 }
 
 /** What is measured, with the length of each of its parts; the open end follows the cursor. */

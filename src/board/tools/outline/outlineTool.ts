@@ -1,5 +1,5 @@
 import { distance, type Point } from '@/core/geometry/vector';
-import { useBoard, type ToolRequest } from '../../boardStore';
+import type { ToolRequest } from '../../boardStore';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
 import { chipAtCursor, dot, drawHeld, drawLine } from '../drawing';
@@ -53,7 +53,7 @@ export class OutlineTool implements BoardTool {
   /** @returns whether there was enough of an outline */
   private close(): boolean {
     if (this.corners.length < 2) return false;
-    useBoard.getState().setTool({ kind: 'look' });
+    this.world.desk.getState().setTool({ kind: 'look' });
     this.request.take(outlineOf(this.corners));
     return true;
   }

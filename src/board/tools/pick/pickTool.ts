@@ -1,4 +1,4 @@
-import { useBoard, type ToolRequest } from '../../boardStore';
+import type { ToolRequest } from '../../boardStore';
 import type { Pen } from '../../layers/pen';
 import { chipAtCursor, drawHeld } from '../drawing';
 import type { BoardTool, Pointing } from '../tool';
@@ -16,7 +16,7 @@ export class PickTool implements BoardTool {
 
   click({ held }: Pointing): void {
     if (held === null) return;
-    useBoard.getState().setTool({ kind: 'look' });
+    this.world.desk.getState().setTool({ kind: 'look' });
     this.request.take(held);
   }
 

@@ -1,4 +1,4 @@
-import { useBoard, type PickedLine, type ToolRequest } from '../../boardStore';
+import type { PickedLine, ToolRequest } from '../../boardStore';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
 import { chipAtCursor } from '../drawing';
@@ -24,7 +24,7 @@ export class PickLineTool implements BoardTool {
   click({ at }: Pointing): void {
     const line = this.world.under.straight(at);
     if (line === null) return;
-    useBoard.getState().setTool({ kind: 'look' });
+    this.world.desk.getState().setTool({ kind: 'look' });
     this.request.take(line);
   }
 

@@ -32,7 +32,7 @@ const mostCells = 8;
 /** From row to row a size is followed this many times: mark, type, section, detail. */
 const mostHops = 4;
 
-const named = /^(?:(?:type|typ|tipo|section|schnitt|coupe|sezione|detail)\s+([A-Z]{0,3}\d{0,4})|([A-Z])\s*-\s*\2)$/i;
+const named = /^(?:(?:type|typ|tipo|section|schnitt|coupe|sezione|detail)\s+([A-Z]{0,3}\d{0,4})(?:\s*-\s*\1)?|([A-Z])\s*-\s*\2)$/i;
 const mark = /^([A-Z]{1,3}[-.]?\d{0,4}[a-z]?)$/i;
 
 /** What a row is found by: a mark, letters that begin marks, a type or a section ("Type B", "B-B" are B). */
@@ -44,7 +44,7 @@ export function keyOfRow(words: string): string | null {
 }
 
 /** A row with where its key stands, and the direction that it runs in. */
-interface KeyedRow {
+export interface KeyedRow {
   key: string;
   cells: Cells;
   at: Point;
@@ -68,7 +68,8 @@ export function scheduleRows(texts: readonly PlacedText[], alone = true): Schedu
   return groupCells(alone ? rows : inTables(rows));
 }
 
-function groupCells(rows: readonly KeyedRow[]): ScheduleRows {
+/** Rows by their keys. */
+export function groupCells(rows: readonly KeyedRow[]): ScheduleRows {
   const byKey = groupBy(rows, ({ key }) => key);
   return new Map([...byKey].map(([key, own]) => [key, own.map(({ cells }) => cells)]));
 }
@@ -85,6 +86,12 @@ function inTables(rows: readonly KeyedRow[]): KeyedRow[] {
   );
 }
 
+/** Whether a place lies on a row, at its key or to the right of it. */
+export function liesInRow({ at, u, height }: Pick<KeyedRow, 'at' | 'u' | 'height'>, p: Point): boolean {
+  const d = subtract(p, at);
+  return Math.abs(cross(u, d)) < 0.7 * height && dot(d, u) >= 0 && dot(d, u) < farthest * height;
+}
+
 function keyedRows(texts: readonly PlacedText[]): KeyedRow[] {
   const keyed = texts.flatMap((text) => {
     const key = keyOfRow(text.text);
@@ -97,12 +104,7 @@ function keyedRows(texts: readonly PlacedText[]): KeyedRow[] {
     const away = (other: PlacedText): number => dot(subtract(other.at, at), u);
     const cells = index
       .around(at, farthest * height)
-      .filter(
-        (other) =>
-          Math.abs(cross(u, subtract(other.at, at))) < 0.7 * height &&
-          away(other) > 0 &&
-          away(other) < farthest * height,
-      )
+      .filter((other) => away(other) > 0 && liesInRow({ at, u, height }, other.at))
       .sort((p, q) => away(p) - away(q))
       .slice(0, mostCells)
       .map(({ text }) => text.trim());
@@ -113,13 +115,14 @@ function keyedRows(texts: readonly PlacedText[]): KeyedRow[] {
 }
 
 /** A cell that says a size, and nothing before it that is a mark of its own. */
-const isSize = (cell: string): boolean => sizeOf(cell) !== null && !/^[A-Z]{1,3}[-.]?\d{1,4}[a-z]?\b/i.test(cell);
+export const isSize = (cell: string): boolean =>
+  sizeOf(cell) !== null && !/^[A-Z]{1,3}[-.]?\d{1,4}[a-z]?\b/i.test(cell);
 
 /**
  * What a row leads on to: a type or a section that is called so, or letters beside the key. Marks in one line are no
  * row of a schedule, and lead nowhere.
  */
-const leadsTo = (cell: string, place: number): string | null =>
+export const leadsTo = (cell: string, place: number): string | null =>
   named.test(cell.trim()) || (place === 0 && /^[A-Z]{1,2}$/i.test(cell.trim())) ? keyOfRow(cell) : null;
 
 /**
@@ -168,17 +171,22 @@ function follow(
   return null;
 }
 
-/** The tables of a drawing as it was drawn, wherever and in whatever unit, for the marks of others. */
-export const rowsOfDrawing = (drawing: Drawing, { texts }: Primitives): ScheduleRows =>
-  scheduleRows(
-    texts.map((text) => ({
-      text: text.text.trim(),
-      at: centreOfText(text),
-      height: text.height,
-      angle: text.angle,
-      handle: handleOf(drawing, text.top),
-      entity: text.entity,
-      layer: text.layer,
-    })),
-    false,
+/** The rows of the tables of a drawing as it was drawn, wherever and in whatever unit, for the marks of others. */
+export const tableRowsOf = (drawing: Drawing, { texts }: Primitives): KeyedRow[] =>
+  inTables(
+    keyedRows(
+      texts.map((text) => ({
+        text: text.text.trim(),
+        at: centreOfText(text),
+        height: text.height,
+        angle: text.angle,
+        handle: handleOf(drawing, text.top),
+        entity: text.entity,
+        layer: text.layer,
+      })),
+    ),
   );
+
+/** The tables of a drawing by the keys of their rows. */
+export const rowsOfDrawing = (drawing: Drawing, primitives: Primitives): ScheduleRows =>
+  groupCells(tableRowsOf(drawing, primitives));
