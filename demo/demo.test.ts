@@ -1,6 +1,7 @@
 import { columns, gridArcs, gridLines } from './building';
 import { basement } from './basement';
 import { groundFloor } from './ground';
+import { beamSizes, framing } from './framing';
 import { crossSection } from './section';
 import { sheet } from './sheet';
 import { upperFloor, upperStrays } from './upper';
@@ -10,6 +11,7 @@ import { readDxf } from '@/core/drawing/reader';
 import { asDrawn } from '@/core/datum/placement';
 import { digest } from '@/core/handover/intake/digest';
 import type { ColumnCandidate, GridCandidate } from '@/core/reading/candidate';
+import { rowsOfDrawing } from '@/core/reading/beams/schedule';
 import { read } from '@/core/reading/read';
 import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from '@/core/reading/scene';
@@ -100,6 +102,8 @@ test.each([
   ['the yard', yard()],
   ['the sheet', sheet()],
   ['the cross-section', crossSection()],
+  ['the framing over the ground floor', framing('ground')],
+  ['the framing over the upper floor', framing('upper')],
   ['everything on one layer', groundFloor({ oneLayer: true })],
   ['revision B', groundFloor({ revision: 'B' })],
 ])('%s: the account adds up to what was drawn, and nothing is left out', (_, { dxf, counts }) => {
@@ -138,3 +142,41 @@ test('everything on one layer is one layer, and draws the same', () => {
   expect(one.layers.map(({ name }) => name)).toEqual(['0']);
   expect(p.xy.length).toBe(primitives.xy.length);
 });
+
+/** Two ends from the left, or from below, within a millimetre. */
+const inOrder = (p: readonly number[], q: readonly number[]) =>
+  p[0] - q[0] > 0.001 || (Math.abs(p[0] - q[0]) <= 0.001 && p[1] > q[1]) ? [q, p] : [p, q];
+
+test.each(['ground', 'upper'] as const)(
+  'the framing over the %s floor is read beam by beam, with the size of its mark',
+  (over) => {
+    const plan = framing(over);
+    const { drawing: sheetOf, primitives: shown, intake } = opened(plan.dxf);
+    const types = opened(crossSection().dxf);
+    const { candidates } = read({
+      scene: new Scene(
+        sheetOf,
+        shown,
+        asDrawn('mm'),
+        intake.layers.map(({ role }) => role),
+      ),
+      accepted: [],
+      tolerance: toleranceFor('mm'),
+      // What T1 is, the table on the section's sheet says.
+      linked: [{ sheet: 'section', rows: rowsOfDrawing(types.drawing, types.primitives) }],
+    });
+    const key = (a: readonly number[], b: readonly number[], mark: string, width: number, depth: number): string =>
+      [...[...a, ...b].map((value) => (Math.round(value * 1000) / 1000 + 0).toFixed(3)), mark, width, depth].join(' ');
+    const found = candidates.flatMap((candidate) => {
+      if (candidate.kind !== 'beam' || candidate.element.section.shape !== 'rectangle') return [];
+      const { start, end, mark, section } = candidate.element;
+      const [a, b] = inOrder(start, end);
+      return [key(a, b, mark, section.width, section.depth)];
+    });
+    const truth = plan.beams.map(({ start, end, mark }) => {
+      const [a, b] = inOrder(start, end);
+      return key(a, b, mark, beamSizes[mark].width, beamSizes[mark].depth);
+    });
+    expect(found.sort()).toEqual(truth.sort());
+  },
+);

@@ -24,6 +24,7 @@ const layers = [
   { name: 'S-GRID', colour: 8 },
   { name: 'S-HATCH', colour: 254 },
   { name: 'S-TITLE', colour: 7 },
+  { name: 'S-TRUSS', colour: 4 },
 ];
 
 /**
@@ -90,10 +91,64 @@ export function crossSection(): Plan {
       draft.line('S-VIEW', [right + 0.15, -0.15], [right + 8, -0.15]);
       for (let x = -7.8; x < -0.5; x += 0.5) draft.line('S-HATCH', [x, -0.15], [x - 0.3, -0.45]);
       draft.text('S-TITLE', [across[1] + 3, heights.foundation - 2.6], 0.5, 'Cross-section 2-2  1:50');
+      drawTypes(draft);
+      draft.section(4);
+      for (const member of trussMembers()) drawMember(draft, member);
     },
   );
   return { dxf: draft.finish(), counts: draft.counts };
 }
+
+/** A member of the roof's truss by its axis: along the section and the elevation, metres, and how deep it is. */
+export interface TrussMember {
+  start: XY;
+  end: XY;
+  depth: number;
+}
+
+/** The truss that carries the plant's canopy over the roof, from B to D: chords, posts and diagonals in six panels. */
+export const truss = { from: up[1], to: up[3], low: 7.9, high: 9.1, panels: 6, chord: 0.16, web: 0.1 };
+
+export function trussMembers(): TrussMember[] {
+  const { from, to, low, high, panels, chord, web } = truss;
+  const at = (i: number): number => from + ((to - from) * i) / panels;
+  const posts = [from, to].map((x): TrussMember => ({ start: [x, low], end: [x, high], depth: web }));
+  const diagonals = Array.from({ length: panels }, (_, i): TrussMember => {
+    const [a, b] = i % 2 === 0 ? [low, high] : [high, low];
+    return { start: [at(i), a], end: [at(i + 1), b], depth: web };
+  });
+  return [
+    { start: [from, low], end: [to, low], depth: chord },
+    { start: [from, high], end: [to, high], depth: chord },
+    ...posts,
+    ...diagonals,
+  ];
+}
+
+/** Two lines; those of posts and diagonals stop at the chords' faces. */
+function drawMember(draft: Draft, { start, end, depth }: TrussMember): void {
+  const [dx, dy] = [end[0] - start[0], end[1] - start[1]];
+  const size = Math.hypot(dx, dy);
+  const [nx, ny] = [(-dy / size) * (depth / 2), (dx / size) * (depth / 2)];
+  const cut = dy === 0 ? 0 : truss.chord / 2 / Math.abs(dy);
+  const at = (t: number): XY => [start[0] + dx * t, start[1] + dy * t];
+  const [[x1, y1], [x2, y2]] = [at(cut), at(1 - cut)];
+  for (const side of [1, -1]) draft.line('S-TRUSS', [x1 + side * nx, y1 + side * ny], [x2 + side * nx, y2 + side * ny]);
+}
+
+/** The types that the schedules of beams name. */
+function drawTypes(draft: Draft): void {
+  for (const [i, [type, size]] of [
+    ['Type Q', '200x400'],
+    ['Type R', '250x500'],
+  ].entries()) {
+    draft.text('S-TITLE', [-6, heights.foundation - 1 - 0.7 * i], 0.3, type);
+    draft.text('S-TITLE', [-3, heights.foundation - 1 - 0.7 * i], 0.3, size);
+  }
+}
+
+/** The line that it is cut along in the plan: grid line 2, from A to D, radians. */
+export const sectionLine = { target: [across[1], up[0]] as XY, turning: Math.PI / 2 };
 
 function slab(draft: Draft, x1: number, x2: number, top: number): void {
   draft.rectangle('S-CUT', [x1, top - slabThickness], [x2, top]);

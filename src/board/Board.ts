@@ -83,6 +83,7 @@ export class Board implements World, InputHandler {
   private readonly input: Input;
   private readonly observer: ResizeObserver;
   private stops: (() => void)[] = [];
+  private stopHearing = (): void => undefined;
   readonly desk: BoardDesk;
   private readonly reports: boolean;
 
@@ -121,7 +122,6 @@ export class Board implements World, InputHandler {
     this.observer = new ResizeObserver(() => this.resized());
     this.observer.observe(root);
     this.stops = [
-      scene.model.subscribe((diff) => this.followModel(diff)),
       draft.subscribe(() => this.redraw()),
       desk.subscribe((state, before) => {
         if (state.wish !== before.wish && state.wish) this.look(state.wish.box);
@@ -129,6 +129,7 @@ export class Board implements World, InputHandler {
         this.redraw();
       }),
     ];
+    this.listen();
     this.resized();
     this.underlays.setScene(scene);
     this.view.begin(scene);
@@ -146,14 +147,21 @@ export class Board implements World, InputHandler {
     return this.holding.choice;
   }
 
+  /** Hears of the edits of the model that is shown. */
+  private listen(): void {
+    this.stopHearing();
+    this.stopHearing = this.scene.model.subscribe((diff) => this.followModel(diff));
+  }
+
   /** Takes another scene; only what differs from the one before is drawn anew. */
   setScene(scene: BoardScene): void {
     const before = this.scene;
     const differs = (...keys: (keyof BoardScene)[]): boolean => keys.some((key) => scene[key] !== before[key]);
     this.scene = scene;
-    if (differs('candidates')) this.candidates = new CandidateIndex(scene.candidates, scene.model);
+    if (differs('model')) this.listen();
+    if (differs('candidates', 'model')) this.candidates = new CandidateIndex(scene.candidates, scene.model);
     if (differs('drawings', 'dark', 'tokens')) this.underlays.setScene(scene);
-    if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights', 'axesShown'))
+    if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights', 'axesShown', 'model'))
       this.modelPicture.invalidate();
     if (differs('overlay', 'drawings', 'tokens')) this.evidencePicture.invalidate();
     this.view.follow(before, scene);
@@ -193,7 +201,7 @@ export class Board implements World, InputHandler {
     this.observer.disconnect();
     this.input.dispose();
     this.tool.exit?.();
-    for (const stop of this.stops) stop();
+    for (const stop of [...this.stops, this.stopHearing]) stop();
     this.underlays.dispose();
   }
 

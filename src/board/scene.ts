@@ -6,6 +6,7 @@ import type { Model } from '@/core/model/model';
 import type { LevelRow } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
 import type { Display } from '@/core/underlay/display';
+import type { UprightPlane } from '@/core/tracing/upright/plane';
 import type { LengthStyle } from '@/core/units/length';
 import type { Overlay } from '@/project/overlay';
 import type { Underlay } from '@/project/underlays';
@@ -62,6 +63,11 @@ export interface BoardScene {
   traces: Trace[];
   /** The levels of the project where an upright drawing is seen face on; null in a plan. */
   heights: LevelRow[] | null;
+  /**
+   * The plane of the upright drawing that is seen face on, and the model that is worked on: `model` is what of it is
+   * seen in the plane, as shapes in the plane's own coordinates. Null in a plan.
+   */
+  plane: { of: UprightPlane; model: Model } | null;
   /** The axes worked along, or null for the project's. */
   axes: WorkingAxes | null;
   /** Whether the local axes of members are drawn. */

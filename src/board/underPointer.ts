@@ -18,20 +18,20 @@ interface Looking {
   metresPerPixel: number;
 }
 
-/** What lies under a point of the project, or in a box; of a section that is seen face on nothing of the model. */
+/** What lies under a point of the project, or of the plane of a section, or in a box. */
 export class UnderPointer {
   constructor(private readonly looking: () => Looking) {}
 
   /** An element, or a candidate that nobody has decided on. */
   hit(at: Point): Hit | null {
     const { scene, candidates, metresPerPixel } = this.looking();
-    return scene.heights === null ? hitAt(scene, candidates, at, metresPerPixel) : null;
+    return hitAt(scene, candidates, at, metresPerPixel);
   }
 
   /** The element of some kinds, the nearest, held ones too. */
   element(at: Point, kinds: readonly ElementKind[] | 'any'): ElementRow | null {
     const { scene, metresPerPixel } = this.looking();
-    return scene.heights === null ? elementAt(scene, at, metresPerPixel, kinds) : null;
+    return elementAt(scene, at, metresPerPixel, kinds);
   }
 
   /** The straight line, of the model or of a drawing, on which something endless runs. */
@@ -46,7 +46,7 @@ export class UnderPointer {
   inBox([x1, y1]: Point, [x2, y2]: Point, touching: boolean): ElementRow[] {
     const box: Box = [Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2)];
     const { scene } = this.looking();
-    return scene.heights === null ? elementsInBox(scene, box, touching) : [];
+    return elementsInBox(scene, box, touching);
   }
 
   /** The line of a drawing. @param heldToo whether of held drawings as well */

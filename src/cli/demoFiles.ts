@@ -1,5 +1,6 @@
 import { basement } from '../../demo/basement';
 import { groundFloor } from '../../demo/ground';
+import { framing } from '../../demo/framing';
 import { crossSection } from '../../demo/section';
 import { upperFloor } from '../../demo/upper';
 import { yard } from '../../demo/yard';
@@ -13,4 +14,6 @@ export const demoFiles = {
   'marram-basement.dxf': () => basement().dxf,
   'marram-yard.dxf': () => yard().dxf,
   'marram-section.dxf': () => crossSection().dxf,
+  'marram-framing-ground.dxf': () => framing('ground').dxf,
+  'marram-framing-upper.dxf': () => framing('upper').dxf,
 };

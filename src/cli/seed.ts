@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { across, up, wing } from '../../demo/building';
-import { sectionPlace } from '../../demo/section';
+import { wing } from '../../demo/building';
+import { sectionLine, sectionPlace } from '../../demo/section';
 import { survey } from '../../demo/yard';
 import { put } from '@/core/model/edits';
 import { plainDisplay } from '@/core/underlay/display';
@@ -67,8 +67,7 @@ async function seedRaw(): Promise<void> {
           ...state.placement[section],
           confirmed: true,
           origin: [sectionPlace[0] * 1000, sectionPlace[1] * 1000],
-          target: [across[1], up[0]],
-          turning: Math.PI / 2,
+          ...sectionLine,
           upright: 0,
         }),
         put('project', {

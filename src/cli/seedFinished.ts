@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'kysely';
+import { sectionLine, sectionPlace } from '../../demo/section';
 import { upperPlace } from '../../demo/upper';
 import { conflictsOf } from '@/core/decisions/conflicts';
 import { acceptCandidates } from '@/core/decisions/decide';
@@ -7,6 +8,7 @@ import { put } from '@/core/model/edits';
 import type { PlacementRow } from '@/core/model/state';
 import { Model } from '@/core/model/model';
 import { toleranceFor } from '@/core/patterns/settings';
+import { rowsOfDrawing, type ScheduleSheet } from '@/core/reading/beams/schedule';
 import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { metresPer } from '@/core/units/length';
@@ -38,6 +40,8 @@ const plans: { file: DemoFile; level: string; where: Where }[] = [
     },
   },
   { file: 'marram-basement.dxf', level: 'Basement', where: { unit: 'cm', origin: [0, 0], turning: 0 } },
+  { file: 'marram-framing-ground.dxf', level: 'Ground', where: { unit: 'mm', origin: [0, 0], turning: 0 } },
+  { file: 'marram-framing-upper.dxf', level: 'Upper', where: { unit: 'mm', origin: [0, 0], turning: 0 } },
 ];
 
 /** Loads the project in which the same building is finished: drawings placed, and all that is clear accepted. */
@@ -51,18 +55,37 @@ export async function seedFinished(): Promise<void> {
   await database()
     .transaction()
     .execute(async (tx) => {
-      for (const { file, level, where } of plans)
-        await addPlan(tx, project, file, levels.find(({ name }) => name === level)!.id, where);
+      const linked = [await addSection(tx, project)];
+      for (const { file, level, where } of plans) {
+        const levelId = levels.find(({ name }) => name === level)!.id;
+        await addPlan(tx, project, file, { levelId, where, linked });
+      }
       await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', project).execute();
     });
+}
+
+/** The section stands on its line. @returns what its tables say of marks */
+async function addSection(tx: Transaction<Database>, project: string): Promise<ScheduleSheet> {
+  const { file, drawing, primitives, intake, unit } = await readDemoFile(tx, 'marram-section.dxf');
+  const id = await bringIn(tx, project, { ...file, levelId: null }, intake, unit);
+  const { placement } = await loadState(tx, project);
+  const origin: PlacementRow['origin'] = [sectionPlace[0] / metresPer.mm, sectionPlace[1] / metresPer.mm];
+  const stands = { ...placement[id], unit: 'mm', origin, ...sectionLine, upright: 0, confirmed: true } as const;
+  await applyEdit(project, null, { label: `Place ${file.name}`, changes: [put('placement', stands)] }, { within: tx });
+  return { sheet: 'marram-section', rows: rowsOfDrawing(drawing, primitives) };
+}
+
+interface Plan {
+  levelId: string;
+  where: Where;
+  linked: readonly ScheduleSheet[];
 }
 
 async function addPlan(
   tx: Transaction<Database>,
   project: string,
   name: DemoFile,
-  levelId: string,
-  where: Where,
+  { levelId, where, linked }: Plan,
 ): Promise<void> {
   const { file, drawing, primitives, intake, unit } = await readDemoFile(tx, name);
   const id = await bringIn(tx, project, { ...file, levelId }, intake, unit);
@@ -74,6 +97,7 @@ async function addPlan(
   const { candidates } = read({
     scene: new Scene(drawing, primitives, placement, roles),
     accepted: Array.from(model.ofKind('grid'), ({ shape }) => shape),
+    linked,
     tolerance: toleranceFor(where.unit),
   });
   const conflicts = conflictsOf(model, model.drawing[id], candidates);

@@ -1,7 +1,9 @@
 'use client';
 import { wrap, type Remote } from 'comlink';
 import type { Bodies } from '@/core/bodies/bodies';
+import type { ElementRow } from '@/core/kinds/element';
 import type { Diff, Model } from '@/core/model/model';
+import type { UprightPlane } from '@/core/tracing/upright/plane';
 import type { MirrorChange, MirrorWorker } from '@/workers/mirror.worker';
 
 /** A copy of one model in a worker, which follows it from its first question on. */
@@ -48,6 +50,9 @@ function asked(model: Model): Remote<MirrorWorker> {
 
 /** The model in space, put together in the worker. */
 export const bodiesIn = (model: Model): Promise<Bodies> => asked(model).bodies();
+
+/** What of the model is seen in the plane of a section, as shapes in that plane. */
+export const faceOnIn = (model: Model, plane: UprightPlane): Promise<ElementRow[]> => asked(model).faceOn(plane);
 
 /** Ends the copy, when its project is left. */
 export function closeMirror(): void {

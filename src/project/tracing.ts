@@ -49,6 +49,8 @@ export const wayNames = [
   'luminaire.field',
   'calculationArea.zone',
   'calculationArea.outline',
+  'upright.member',
+  'upright.column',
   'change.move',
   'change.copy',
   'change.turn',

@@ -1,8 +1,10 @@
 import { expose, transfer } from 'comlink';
 import { bodiesOf, type Bodies } from '@/core/bodies/bodies';
+import { seenFaceOn } from '@/core/bodies/faceOn';
 import type { ElementRow } from '@/core/kinds/element';
 import type { LevelRow } from '@/core/model/state';
 import { resolveBuilding } from '@/core/resolved/resolve';
+import type { UprightPlane } from '@/core/tracing/upright/plane';
 
 /** A row that came, changed or, with null, went. */
 export type MirrorChange =
@@ -23,13 +25,18 @@ const api = {
 
   /** The model in space. */
   bodies(): Bodies {
-    const bodies = bodiesOf(resolveBuilding({ levels: [...levels.values()], elements: [...elements.values()] }));
+    const bodies = bodiesOf(building());
     const buffers = bodies.parts.flatMap(({ triangles, edges, axes, triangleEnds, edgeEnds, axisEnds }) =>
       [triangles, edges, axes, triangleEnds, edgeEnds, axisEnds].map(({ buffer }) => buffer),
     );
     return transfer(bodies, buffers as ArrayBuffer[]);
   },
+
+  /** What of the model is seen in the plane of a section, as shapes in that plane. */
+  faceOn: (plane: UprightPlane): ElementRow[] => seenFaceOn(building(), plane),
 };
+
+const building = () => resolveBuilding({ levels: [...levels.values()], elements: [...elements.values()] });
 
 function keep<T>(rows: Map<string, T>, id: string, row: T | null): void {
   if (row === null) rows.delete(id);

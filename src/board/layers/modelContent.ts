@@ -35,9 +35,9 @@ type Item =
 export const modelContent = (scene: () => BoardScene, candidates: () => CandidateIndex): Content =>
   function* ({ context, camera, size, box }) {
     const pen: Pen = { context, camera, size, scene: scene() };
-    const { drawings, heights } = pen.scene;
+    const { drawings } = pen.scene;
     for (const drawing of drawings) if (!drawing.display.above) yield* drawTexts(pen, drawing, box);
-    if (heights === null) yield* drawItems(pen, itemsIn(pen.scene, candidates(), box));
+    yield* drawItems(pen, itemsIn(pen.scene, candidates(), box));
     for (const drawing of drawings) if (drawing.display.above) yield* drawTexts(pen, drawing, box);
   };
 

@@ -147,7 +147,6 @@ export const followSnaps =
   (scene: () => BoardScene): SnapProvider =>
   (look) => {
     const now = scene();
-    if (now.heights !== null) return [];
     const lines = linesNear(now, look);
     const from = look.base;
     return [

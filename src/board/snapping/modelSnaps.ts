@@ -72,7 +72,6 @@ export const modelSnaps =
   (scene: () => BoardScene): SnapProvider =>
   (look) => {
     const now = scene();
-    if (now.heights !== null) return [];
     return nearby(now, look.at, look.reach * look.metresPerPixel).flatMap((element) =>
       holdsOf(element, now.model, look),
     );

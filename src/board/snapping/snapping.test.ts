@@ -177,11 +177,6 @@ describe('points of the model', () => {
     const found = holdsAt([underlaySnaps(() => [drawn]), modelSnaps(() => scene)], look([0.03, 0]));
     expect(found.slice(0, 2).map(({ words }) => words)).toEqual(['end of wall', 'end of line on WALL']);
   });
-
-  test('are none of a section that is seen face on', () => {
-    const face = { ...scene, heights: [] } as unknown as BoardScene;
-    expect(modelSnaps(() => face)(look([0, 0]))).toEqual([]);
-  });
 });
 
 test('a place as far again as the last two columns, and halfway between them, can be held on to', () => {

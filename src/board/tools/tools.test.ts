@@ -24,7 +24,7 @@ function worldOf(elements: ElementRow[] = [], straight: PickedLine | null = null
   const model = new Model();
   model.apply(elements.map((element) => put('element', element)));
   const said: unknown[][] = [];
-  const scene = { model, selected: new Set<string>() };
+  const scene = { model, plane: null, selected: new Set<string>() };
   const say =
     (name: string) =>
     (...args: unknown[]) =>

@@ -46,12 +46,12 @@ export function memberFrame({ shape, startTop, endTop }: PlacedBeam): MemberFram
   return { start, end, across: mixed(c, s), upward: mixed(-s, c) };
 }
 
-/** A member's body hangs below its line by half its depth; its axis is the line. */
+/** A beam's body hangs below its line, a brace's and a truss member's lies about it; the axis is the line. */
 export function addMember(shell: Shell, beam: PlacedBeam): void {
   const frame = memberFrame(beam);
   if (frame === null) return;
   const { start, end, across, upward } = frame;
-  const below = -sectionSize(beam.shape.section).depth / 2;
+  const below = (beam.shape.use ?? 'beam') === 'beam' ? -sectionSize(beam.shape.section).depth / 2 : 0;
   const around =
     (at: Place) =>
     ([u, v]: Point): Place => [

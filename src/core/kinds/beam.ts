@@ -13,8 +13,9 @@ export const justifications = ['centre', 'left', 'right'] as const;
 export const memberUses = ['beam', 'brace', 'member'] as const;
 
 /**
- * A beam or another straight member by the line it is drawn on. Its top at the start lies `drop` below the top of its
- * level's storey, at the end `endDrop` below it; without an `endDrop` it is level. The line is the section's middle, or
+ * A beam or another straight member by the line it is drawn on. The line lies `drop` below the top of its level's
+ * storey at the start and `endDrop` below it at the end; without an `endDrop` it is level. It is a beam's top, and the
+ * middle of a brace and of a member of a truss. The line is the section's middle, or
  * its left or its right side, seen from start to end.
  */
 export interface Beam {

@@ -1,18 +1,14 @@
-import { betweenPlacements } from '@/core/datum/placement';
 import type { ElementRow } from '@/core/kinds/element';
-import { moveElement } from '@/core/kinds/kinds';
 import { plainDisplay } from '@/core/underlay/display';
 import { portable, type Recipe } from '@/core/underlay/recipe/steps';
 import { unitNames } from '@/core/units/length';
+import { carriedBy } from './correction';
 import { counted } from './counted';
 import { put, type Change, type Edit } from './edits';
 import { withEntryKept } from './library';
 import type { Model } from './model';
 import { roleId } from './roles';
 import type { DisplayRow, DrawingRow, PlacementRow, ProjectState } from './state';
-
-/** The elements that came from a drawing. */
-export const elementsFrom = (model: Model, drawingId: string): ElementRow[] => [...model.index.fromDrawing(drawingId)];
 
 /** Why a drawing cannot be moved, or null where it can. */
 export const heldWords = (state: ProjectState, drawing: DrawingRow): string | null =>
@@ -22,17 +18,23 @@ export const heldWords = (state: ProjectState, drawing: DrawingRow): string | nu
 
 /**
  * Places a drawing anew.
- * @param takeElements whether the elements that came from it are carried along; else they stay where they are
+ * @param along the elements that are carried along; all others stay where they are
  */
-export function placeDrawing(state: Model, placement: PlacementRow, label: string, takeElements: boolean): Edit {
+export function placeDrawing(
+  state: Model,
+  placement: PlacementRow,
+  label: string,
+  along: readonly ElementRow[] = [],
+): Edit {
   const before = state.placement[placement.id];
-  const changes: Change[] = [put('placement', placement)];
-  if (takeElements && before) {
-    const map = betweenPlacements(before, placement);
-    for (const element of elementsFrom(state, placement.id))
-      changes.push(put('element', withEntryKept(state, moveElement(element, map))));
-  }
-  return { label, changes };
+  const carried = before === undefined ? [] : carriedBy(state, along, before, placement);
+  return {
+    label,
+    changes: [
+      put('placement', placement),
+      ...carried.map((element): Change => put('element', withEntryKept(state, element))),
+    ],
+  };
 }
 
 export const unitLabel = (drawing: DrawingRow, { unit, scale }: PlacementRow): string =>

@@ -211,7 +211,7 @@ test('a drawing rescaled under its elements leaves no element under a section of
     before,
     acceptCandidates(before, drawing, [column('1', { shape: 'rectangle', width: 400, depth: 400 })], newId),
   );
-  const rescaled = apply(state, placeDrawing(state, { ...placement, unit: 'mm' }, 'x', true));
+  const rescaled = apply(state, placeDrawing(state, { ...placement, unit: 'mm' }, 'x', Object.values(state.element)));
   expect(Object.values(rescaled.element)[0]).toMatchObject({ libraryId: null, shape: { section: { width: 0.4 } } });
 });
 

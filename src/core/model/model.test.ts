@@ -90,10 +90,10 @@ test('elements taken along with their drawing keep their place in it: mm instead
   };
   const state = with_(emptyState, [put('placement', placement), put('element', column as never)]);
   const next_ = { ...placement, unit: 'mm' as const, origin: [1000, 1000] as [number, number] };
-  const moved = with_(state, placeDrawing(state, next_, 'x', true).changes).element[column.id] as ElementRow;
+  const moved = with_(state, placeDrawing(state, next_, 'x', [column]).changes).element[column.id] as ElementRow;
   expect(moved.kind === 'column' && moved.shape.position.map((value) => Number(value.toFixed(9)))).toEqual([5, 2]);
   expect(moved.kind === 'column' && moved.shape.section).toEqual({ shape: 'rectangle', width: 0.4, depth: 0.6 });
-  expect(with_(state, placeDrawing(state, next_, 'x', false).changes).element[column.id]).toEqual(column);
+  expect(with_(state, placeDrawing(state, next_, 'x').changes).element[column.id]).toEqual(column);
 });
 
 test('a turned element turns its angles, and an uneven map is refused', () => {

@@ -12,12 +12,14 @@ import type { LibraryRow } from '@/core/model/state';
 import { useBoard } from '@/board/boardStore';
 import { useTracing, type WayName } from '@/project/tracing';
 import { useLengths, useModel } from '@/project/useSession';
+import { useView } from '@/project/view';
 import { Part } from '@/ui/widgets/Heading';
 import { RoleMark } from '@/ui/widgets/RoleMark';
 import { ShapeFields } from '@/ui/widgets/ShapeFields';
 import { Choices } from './Choices';
 import { HoldPart } from './HoldPart';
 import { TakePart } from './TakePart';
+import { UprightPart } from './UprightPart';
 import { WaySettings } from './WaySettings';
 import { waysOf, wayWords } from './words';
 
@@ -28,8 +30,28 @@ function useWay(): { way: WayName | null; turn: (way: WayName) => void } {
   return { way, turn: (next) => setTool(next === way ? { kind: 'look' } : { kind: 'trace', way: next }) };
 }
 
-/** What is to be made, and how: from the drawing, or by hand. */
+/** What is to be made, and how; in the plan, or in the plane of a section that is seen face on. */
 export function MakePart() {
+  const model = useModel('drawing', 'placement');
+  const facing = useView((view) => view.faceOn);
+  const [drawing, placement] = facing === null ? [] : [model.drawing[facing], model.placement[facing]];
+  if (drawing === undefined || placement?.upright == null) return <MakeInPlan />;
+  return (
+    <>
+      <UprightPart drawing={drawing} placement={placement} />
+      <Part title="Members become">
+        <Becomes kind="beam" />
+      </Part>
+      <Part title="Columns become">
+        <Becomes kind="column" />
+      </Part>
+      <HoldPart />
+    </>
+  );
+}
+
+/** Made in the plan: from the drawing, or by hand. */
+function MakeInPlan() {
   const { kind, ways, set } = useTracing();
   const { way, turn } = useWay();
   const setTool = useBoard((board) => board.setTool);

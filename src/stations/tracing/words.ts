@@ -60,6 +60,8 @@ export const wayWords: Record<WayName, string> = {
   'luminaire.field': 'In a field',
   'calculationArea.zone': 'In a zone',
   'calculationArea.outline': 'By its outline',
+  'upright.member': 'Member from point to point',
+  'upright.column': 'Column from foot to head',
   'change.move': 'Move',
   'change.copy': 'Copy',
   'change.turn': 'Turn',

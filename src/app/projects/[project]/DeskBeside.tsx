@@ -163,6 +163,7 @@ function BesideBoard({ desk, shown, target }: { desk: BoardDesk; shown: BoardDra
       overlay,
       traces: [],
       heights: null,
+      plane: null,
       axes: null,
       axesShown: false,
     }),

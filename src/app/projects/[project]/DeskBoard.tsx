@@ -21,6 +21,9 @@ import { ViewsMenu } from './ViewsMenu';
 /** Keeps the view a moment after it came to rest, milliseconds: React and the browser's store hear of it then. */
 const restsAfter = 300;
 
+/** Further parts of an element that a section shows, and those on levels that repeat its own, stand for it. */
+const elementOf = (id: string): string => id.split(/[#@]/)[0];
+
 let cameraTimer: ReturnType<typeof setTimeout> | undefined;
 
 function candidateClicked(key: string | null, adding: boolean): void {
@@ -44,7 +47,7 @@ const eventsOf = (session: Session): BoardEvents => ({
   },
   candidateClicked,
   lineClicked,
-  selected: (ids) => useSelected.getState().select(ids),
+  selected: (ids) => useSelected.getState().select([...ids].map(elementOf)),
   drafted: (elements) => session.draft.set(elements),
   committed: (make) => void commitMade(session, make),
   deleted: (ids) => void session.commit((now) => removeElements(now, ids)),

@@ -1,11 +1,14 @@
 'use client';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { faceOn, placementTransform, placeUpright, type Placement } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
 import { displayOf } from '@/core/model/drawings';
 import { hangsOn, levelsUp, sourceLevel } from '@/core/model/levels';
 import { roleId } from '@/core/model/roles';
-import type { DrawingRow, ProjectState } from '@/core/model/state';
+import { Model } from '@/core/model/model';
+import { emptyState, type DrawingRow, type ProjectState } from '@/core/model/state';
+import { planeOf, type UprightPlane } from '@/core/tracing/upright/plane';
+import { faceOnIn } from '@/project/mirror';
 import { showsBuilding } from '@/core/sorting/roles';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { BoardDrawing, BoardScene, ReadCandidates, Trace } from '@/board/scene';
@@ -109,6 +112,30 @@ function tracesOf(state: ProjectState, entries: Entries): Trace[] {
 }
 
 const noCandidates: ReadCandidates[] = [];
+const nothingSeen = new Model();
+
+/** What of the model is seen in a plane, followed edit by edit; nothing while it is put together. Null in a plan. */
+function useSeenFaceOn(plane: UprightPlane | null): Model | null {
+  const moment = useMoment('element', 'level');
+  const [seen, setSeen] = useState<{ plane: UprightPlane; model: Model } | null>(null);
+  useEffect(() => {
+    if (plane === null) return;
+    let here = true;
+    faceOnIn(moment.model, plane).then(
+      (rows) => {
+        if (!here) return;
+        const element = Object.fromEntries(rows.map((row) => [row.id, row]));
+        setSeen({ plane, model: new Model({ ...emptyState, element }) });
+      },
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
+  }, [plane, moment]);
+  if (plane === null) return null;
+  return seen !== null && seen.plane === plane ? seen.model : nothingSeen;
+}
 
 /**
  * What the board shows at a level: its drawings and, at Reading, what was read of them; or an upright drawing, face on.
@@ -148,6 +175,11 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
   const traces = useMemo(() => (upright === null ? tracesOf(moment.model, entries) : []), [moment, entries, upright]);
   const heights = useMemo(() => (upright === null ? null : levelsUp(moment.model)), [moment, upright]);
   const axes = useMemo(() => projectRowOf(moment.model).axes.find(({ id }) => id === axesId) ?? null, [moment, axesId]);
+  const plane = useMemo(
+    () => (upright === null ? null : planeOf(moment.model.placement[upright] as Placement)),
+    [moment, upright],
+  );
+  const seen = useSeenFaceOn(plane);
   const source = sourceLevel(model, levelId);
   const axesShown = useTracing((tracing) => tracing.axesShown);
   const scene = useMemo(
@@ -156,8 +188,8 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       dark,
       unit,
       drawings,
-      model,
-      levelId: source,
+      model: seen ?? model,
+      levelId: plane === null ? source : null,
       candidates,
       pointed,
       chosen,
@@ -165,7 +197,9 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       overlay,
       traces,
       heights,
-      axes,
+      plane: plane === null ? null : { of: plane, model },
+      // In a section what is level and what is upright lead the way.
+      axes: plane === null ? axes : null,
       axesShown,
     }),
     [
@@ -174,6 +208,8 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       unit,
       drawings,
       model,
+      seen,
+      plane,
       source,
       candidates,
       pointed,

@@ -61,6 +61,8 @@ export class LookTool implements BoardTool {
       this.state = { kind: 'boxing', touching: pointing.alt, found: [] };
       return true;
     }
+    // What is seen in a section is moved where it stands: in the plan.
+    if (this.world.scene.plane !== null) return false;
     const grip = this.gripAt(pointing.from.at);
     if (grip !== null) {
       this.state = { kind: 'gripping', ...grip, to: pointing.from.at };
@@ -174,7 +176,7 @@ export class LookTool implements BoardTool {
 
   draw(pen: Pen, pointing: Pointing | null): void {
     const { index } = this.world.scene.model;
-    if (this.state.kind === 'idle')
+    if (this.state.kind === 'idle' && this.world.scene.plane === null)
       for (const element of this.grippedElements())
         for (const grip of gripsOf(element, index.hostOf(element)))
           if (grip.name !== 'middle') dot(pen, toScreen(pen.camera, pen.size, grip.at));

@@ -30,6 +30,7 @@ function make(way: WayName, points: Point[], elements: ElementRow[] = []) {
     elements.find(({ shape }) => 'outline' in shape && contains(shape.outline, p)) ?? null;
   const given: Given = {
     model,
+    plane: null,
     levelId,
     axes: { origin: [0, 0], angle: 0 },
     points: points.map((at) => ({ at, element: under(at), line: null })),

@@ -5,12 +5,18 @@ import type { Model } from '@/core/model/model';
 import type { Result } from '@/core/result';
 import { column, gridLine, levelId, planOf, uuid, wall } from '@/core/tracing/testing/plan';
 import { plainShapes, useTracing, type WayName } from '@/project/tracing';
+import type { BoardScene } from '../../scene';
 import type { World } from '../world';
 import { TraceTool } from './traceTool';
 import { at, held } from '../testing/pointing';
 
 /** A board of a hundred pixels a metre, on which elements are hit at their start. */
-function tracing(way: WayName, elements: ElementRow[] = [], selected: string[] = []) {
+function tracing(
+  way: WayName,
+  elements: ElementRow[] = [],
+  selected: string[] = [],
+  plane: BoardScene['plane'] = null,
+) {
   const model = planOf(...elements);
   const said: string[] = [];
   const drafts: number[] = [];
@@ -22,7 +28,7 @@ function tracing(way: WayName, elements: ElementRow[] = [], selected: string[] =
         Math.abs((one.shape as { start: Point }).start[1] - p[1]) < 0.2,
     ) ?? null;
   const world = {
-    scene: { model, levelId, selected: new Set(selected), axes: null, unit: { unit: 'm', places: null } },
+    scene: { model, plane, levelId, selected: new Set(selected), axes: null, unit: { unit: 'm', places: null } },
     camera: { x: 0, y: 0, metresPerPixel: 0.01 },
     choice: { chosen: 0, of: 0 },
     under: { element: nearest, endless: (p: Point) => [p, [p[0] + 1, p[1]]] },
@@ -199,4 +205,20 @@ describe('a region between walls', () => {
     tool.move(at([30, 2], { pixels: [300, 0] }));
     expect(tool.key('Escape')).toBe(false);
   });
+});
+
+test('in a section members are made in its plane, and what is made in the plan is refused there with a sentence', () => {
+  const plane = { of: { at: [10, 20] as Point, turning: 0 }, model: planOf() };
+  const { click, said, tool } = tracing('upright.member', [], [], plane);
+  click([1, 0.5], [4, 2.5]);
+  tool.key('Enter');
+  expect(said).toEqual(['Draw 1 beam on a section']);
+  const walls = tracing('wall.chain', [], [], plane);
+  walls.click([0, 0], [3, 0]);
+  walls.tool.key('Enter');
+  expect(walls.said).toEqual([]);
+  // And the other way round: without a section there is no plane.
+  const plain = tracing('upright.column');
+  plain.click([0, 0], [0, 3]);
+  expect(plain.said).toEqual([]);
 });

@@ -123,9 +123,10 @@ export class TraceTool implements BoardTool {
   }
 
   private given(points: readonly Placed[], bulges: readonly number[], closed: boolean): Given {
-    const { model, levelId, selected, unit } = this.world.scene;
+    const { model, plane, levelId, selected, unit } = this.world.scene;
     return {
-      model,
+      model: plane?.model ?? model,
+      plane: plane?.of ?? null,
       levelId,
       selected,
       lengths: unit,
@@ -201,6 +202,11 @@ export class TraceTool implements BoardTool {
   click(pointing: Pointing): void {
     this.pointing = pointing;
     this.problem = null;
+    const misplaced = this.misplaced();
+    if (misplaced !== null) {
+      this.refuse(misplaced);
+      return;
+    }
     if (this.way.selection === true && this.world.scene.selected.size === 0) {
       this.refuse('Nothing is selected. Leave this with Escape, click on elements, and choose it again.');
       return;
@@ -211,6 +217,15 @@ export class TraceTool implements BoardTool {
     else if (this.bendNext && this.placed.length > 0) this.state = { kind: 'bending', end: next };
     else this.place(next);
     this.show(pointing);
+  }
+
+  /** Why nothing can be made here in this way; null where it can. */
+  private misplaced(): string | null {
+    const facing = this.world.scene.plane !== null;
+    if (facing === (this.way.upright === true)) return null;
+    return facing
+      ? 'This is made in the plan, and a section is seen. Go back to the plan, or make members and columns here.'
+      : 'This is made in a section that is seen face on. Look at one face on first.';
   }
 
   private place(next: Placed): void {

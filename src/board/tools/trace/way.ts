@@ -5,6 +5,7 @@ import type { Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import type { Result } from '@/core/result';
 import type { EndlessLine } from '@/core/tracing/reach';
+import type { UprightPlane } from '@/core/tracing/upright/plane';
 import type { LengthStyle } from '@/core/units/length';
 import type { useTracing } from '@/project/tracing';
 import type { TypingAxes } from './typedPoint';
@@ -21,6 +22,8 @@ export interface Placed {
 /** All that a way makes something of. */
 export interface Given {
   model: Model;
+  /** The plane that the points lie in; null in a plan. */
+  plane: UprightPlane | null;
   levelId: string | null;
   axes: TypingAxes;
   points: readonly Placed[];
@@ -49,6 +52,8 @@ export interface Leak {
 
 /** How something is made or changed: how many points it takes, and what becomes of them. */
 export interface Way {
+  /** Whether it works in the plane of a section that is seen face on, and not in the plan. */
+  upright?: true;
   /** What is asked for next. @param count how many points there are */
   prompt: (count: number) => string;
   seeks: (count: number) => Seeks;

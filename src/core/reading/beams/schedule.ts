@@ -32,7 +32,8 @@ const mostCells = 8;
 /** From row to row a size is followed this many times: mark, type, section, detail. */
 const mostHops = 4;
 
-const named = /^(?:(?:type|typ|tipo|section|schnitt|coupe|sezione|detail)\s+([A-Z]{0,3}\d{0,4})(?:\s*-\s*\1)?|([A-Z])\s*-\s*\2)$/i;
+const named =
+  /^(?:(?:type|typ|tipo|section|schnitt|coupe|sezione|detail)\s+([A-Z]{0,3}\d{0,4})(?:\s*-\s*\1)?|([A-Z])\s*-\s*\2)$/i;
 const mark = /^([A-Z]{1,3}[-.]?\d{0,4}[a-z]?)$/i;
 
 /** What a row is found by: a mark, letters that begin marks, a type or a section ("Type B", "B-B" are B). */

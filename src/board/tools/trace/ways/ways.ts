@@ -5,6 +5,14 @@ import { calculationWays } from './calculation';
 import { changeWays } from './changes';
 import { lineWays } from './lines';
 import { placeWays } from './places';
+import { uprightWays } from './upright';
 
 /** Every way of making and changing; one that has a name and no way does not compile. */
-export const ways: Record<WayName, Way> = { ...lineWays, ...placeWays, ...areaWays, ...calculationWays, ...changeWays };
+export const ways: Record<WayName, Way> = {
+  ...lineWays,
+  ...placeWays,
+  ...areaWays,
+  ...calculationWays,
+  ...uprightWays,
+  ...changeWays,
+};
