@@ -141,7 +141,7 @@ test('a unit changed under accepted elements asks what to do with them', async (
   await page.getByRole('tab', { name: 'Unit' }).click();
   await page.getByLabel('centimetres').check();
   await page.getByRole('button', { name: 'Take centimetres' }).click();
-  await page.getByText('20 elements were read from this drawing').waitFor();
+  await page.getByText('20 elements hang on this drawing').waitFor();
   await page.getByRole('button', { name: 'Elements go along' }).click();
   await page.getByText('centimetres confirmed').waitFor();
   const [line] = await stage.sql<{ length: number }>(

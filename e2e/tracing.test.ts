@@ -420,16 +420,17 @@ test('the list of edits says what was done, takes a name, and goes back to it as
 test('a key is given to another letter, and the letter that is taken is refused', async () => {
   const { page, context } = await stage.person();
   await newProject(stage, page, 'Keys');
-  await station(page, 'Tracing');
-  await part(page, 'Keys');
+  await page.keyboard.press('Control+/');
   const loupe = page.getByRole('button', { name: /^The loupe, while the key is held/ });
   await loupe.click();
   await page.keyboard.press('n');
   await page.getByText(/That key is taken by/).waitFor();
   await page.keyboard.press('y');
-  await page.getByRole('button', { name: 'The loupe, while the key is held: key y' }).waitFor();
+  await page.getByRole('button', { name: 'The loupe, while the key is held: key Y' }).waitFor();
   await page.reload();
-  await page.getByRole('button', { name: 'The loupe, while the key is held: key y' }).waitFor();
+  await page.getByRole('button', { name: 'Guide and keys' }).click();
+  await part(page, 'Keys');
+  await page.getByRole('button', { name: 'The loupe, while the key is held: key Y' }).waitFor();
   await context.close();
 });
 

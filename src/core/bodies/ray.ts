@@ -39,6 +39,9 @@ function meetsBox({ from, along }: Ray, boxes: Float32Array, i: number): boolean
   return near <= far;
 }
 
+/** A ray through the seam of two triangles meets both: rounding must not let it slip through, shares of a side. */
+const seam = 1e-6;
+
 /** How far along a ray it meets the triangle that begins at a number; null where it does not (Möller and Trumbore). */
 function meetsTriangle({ from, along }: Ray, t: Float32Array, i: number): number | null {
   const [e1x, e1y, e1z] = [t[i + 3] - t[i], t[i + 4] - t[i + 1], t[i + 5] - t[i + 2]];
@@ -54,7 +57,7 @@ function meetsTriangle({ from, along }: Ray, t: Float32Array, i: number): number
   const u = (sx * px + sy * py + sz * pz) / det;
   const [qx, qy, qz] = [sy * e1z - sz * e1y, sz * e1x - sx * e1z, sx * e1y - sy * e1x];
   const v = (along[0] * qx + along[1] * qy + along[2] * qz) / det;
-  if (u < 0 || v < 0 || u + v > 1) return null;
+  if (u < -seam || v < -seam || u + v > 1 + seam) return null;
   return (e2x * qx + e2y * qy + e2z * qz) / det;
 }
 

@@ -21,7 +21,7 @@ const tabs: { name: GuidePage; word: string }[] = [
 export function Guide() {
   const { page, open } = useGuide();
   return (
-    <Dialog open={page !== null} onClose={() => open(null)} maxWidth="md" fullWidth aria-label="Guide">
+    <Dialog open={page !== null} onClose={() => open(null)} maxWidth="md" fullWidth aria-labelledby="guide-title">
       <DialogContent sx={{ position: 'relative', minHeight: 480 }}>
         <IconButton
           aria-label="Close the guide"
@@ -33,6 +33,9 @@ export function Guide() {
         {page !== null && (
           <>
             <Box sx={{ pr: 5 }}>
+              <Typography id="guide-title" variant="h2" component="h1" color="text.secondary" sx={{ mb: 0.5 }}>
+                Guide
+              </Typography>
               <TabLine label="Pages of the guide" tabs={tabs} present={page} turn={open} />
             </Box>
             {page === 'keys' ? <KeysPage /> : <StationPage name={page} />}

@@ -70,7 +70,7 @@ export function DeskBoard({ scene, levelId }: { scene: BoardScene; levelId: stri
         events={events}
         empty={nothing ? 'No drawing yet. Bring a DXF plan in at Intake, or draw at Tracing.' : null}
       >
-        <SelectionStrip />
+        {!inSpace && <SelectionStrip />}
       </BoardView>
       {inSpace && <DeskSpace levelId={levelId} />}
       <CornerButton
