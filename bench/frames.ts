@@ -128,7 +128,7 @@ async function pan(page: Page): Promise<void> {
 }
 
 /** A project of a large model on a large plan. */
-async function largeProject(bench: Bench, elements: number, entities: number): Promise<void> {
+export async function largeProject(bench: Bench, elements: number, entities: number): Promise<void> {
   const { page, address, folder } = bench;
   const id = await newProject(bench, 'Frames');
   const { model } = makeModel(elements);

@@ -40,6 +40,25 @@ function mirrorOf(model: Model): Mirror {
   return made;
 }
 
+/** Rows that the copy is sent at once while nothing else is to be done. */
+const readyAtOnce = 1000;
+
+/**
+ * Sends a model to the copy bit by bit, while nobody needs the window, so that the first question is answered sooner.
+ * @returns the way to stop
+ */
+export function readyMirror(model: Model): () => void {
+  let asked = 0;
+  const send = () => {
+    const { remote, waiting } = mirrorOf(model);
+    if (waiting.length === 0) return;
+    void remote.follow(waiting.splice(0, readyAtOnce));
+    asked = requestIdleCallback(send);
+  };
+  asked = requestIdleCallback(send);
+  return () => cancelIdleCallback(asked);
+}
+
 /** The copy of a model, brought up to date. */
 function asked(model: Model): Remote<MirrorWorker> {
   const { remote, waiting } = mirrorOf(model);

@@ -38,8 +38,11 @@ interface View {
   faceOn: string | null;
   /** The drawings that are seen, by a view that has a name; null is all of the level. */
   only: string[] | null;
-  /** The drawing in the second view, whether it follows the selected mark, and where it is looked at. */
-  beside: { drawingId: string; follows: boolean; camera: View['camera'] } | null;
+  /**
+   * The drawing in the second view, whether it follows the selected mark, where it is looked at, and the text that it
+   * was opened for.
+   */
+  beside: { drawingId: string; follows: boolean; camera: View['camera']; find?: string } | null;
   /** The working axes that this person works along, by their id. */
   axesId: string | null;
   /** Layers shown alone, by the drawing's id. */

@@ -36,7 +36,8 @@ const api = {
   faceOn: (plane: UprightPlane): ElementRow[] => seenFaceOn(building(), plane),
 };
 
-const building = () => resolveBuilding({ levels: [...levels.values()], elements: [...elements.values()] });
+const building = () =>
+  resolveBuilding({ levels: [...levels.values()], elements: [...elements.values()], unbounded: true });
 
 function keep<T>(rows: Map<string, T>, id: string, row: T | null): void {
   if (row === null) rows.delete(id);

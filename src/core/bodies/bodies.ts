@@ -71,7 +71,7 @@ function originOf({ columns, walls, slabs, zones, outdoor, beams, roofs }: Build
 }
 
 function partOf(tasks: readonly Task[], origin: Place): BodyPart {
-  const shell = new Shell();
+  const shell = new Shell(origin);
   const [triangleEnds, edgeEnds, axisEnds] = [0, 1, 2].map(() => new Uint32Array(tasks.length));
   tasks.forEach((task, i) => {
     task.add(shell);
@@ -82,21 +82,14 @@ function partOf(tasks: readonly Task[], origin: Place): BodyPart {
   return {
     kind: tasks[0].kind,
     levelId: tasks[0].levelId,
-    triangles: about(shell.triangles, origin),
-    edges: about(shell.edges, origin),
-    axes: about(shell.axes, origin),
+    triangles: shell.triangles.done(),
+    edges: shell.edges.done(),
+    axes: shell.axes.done(),
     elements: tasks.map(({ elementId }) => elementId),
     triangleEnds,
     edgeEnds,
     axisEnds,
   };
-}
-
-/** 64-bit numbers are shifted before they become 32 bits. */
-function about(numbers: readonly number[], origin: Place): Float32Array {
-  const shifted = new Float32Array(numbers.length);
-  for (let i = 0; i < numbers.length; i += 1) shifted[i] = numbers[i] - origin[i % 3];
-  return shifted;
 }
 
 function boxOfParts(parts: readonly BodyPart[]): Bodies['box'] {

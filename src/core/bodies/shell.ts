@@ -11,14 +11,51 @@ type Heights = (p: Point) => number;
 /** Corners that turn by less than this are of a round thing: no edge is drawn at them, radians. */
 const roundedBy = 0.35;
 
-/** Faces as triangles, counter-clockwise from outside; edges and axes as pieces: each three numbers a point. */
+/** Points one after another about an origin, three numbers of 32 bits each; the list grows as it is filled. */
+class Points {
+  length = 0;
+  private numbers = new Float32Array(3072);
+
+  constructor(private readonly origin: Place) {}
+
+  /** 64-bit numbers are shifted before they become 32 bits. */
+  add([x, y, z]: Place): void {
+    if (this.length + 3 > this.numbers.length) this.grow();
+    const { numbers, length, origin } = this;
+    numbers[length] = x - origin[0];
+    numbers[length + 1] = y - origin[1];
+    numbers[length + 2] = z - origin[2];
+    this.length = length + 3;
+  }
+
+  private grow(): void {
+    const larger = new Float32Array(2 * this.numbers.length);
+    larger.set(this.numbers);
+    this.numbers = larger;
+  }
+
+  done(): Float32Array {
+    return this.numbers.slice(0, this.length);
+  }
+}
+
+/** Faces as triangles, counter-clockwise from outside; edges and axes as pieces. */
 export class Shell {
-  readonly triangles: number[] = [];
-  readonly edges: number[] = [];
-  readonly axes: number[] = [];
+  readonly triangles: Points;
+  readonly edges: Points;
+  readonly axes: Points;
+
+  /** @param origin what all numbers are about */
+  constructor(origin: Place) {
+    this.triangles = new Points(origin);
+    this.edges = new Points(origin);
+    this.axes = new Points(origin);
+  }
 
   triangle(a: Place, b: Place, c: Place): void {
-    this.triangles.push(a[0], a[1], a[2], b[0], b[1], b[2], c[0], c[1], c[2]);
+    this.triangles.add(a);
+    this.triangles.add(b);
+    this.triangles.add(c);
   }
 
   /** A face of four corners. */
@@ -28,11 +65,13 @@ export class Shell {
   }
 
   edge(a: Place, b: Place): void {
-    this.edges.push(a[0], a[1], a[2], b[0], b[1], b[2]);
+    this.edges.add(a);
+    this.edges.add(b);
   }
 
   axis(a: Place, b: Place): void {
-    this.axes.push(a[0], a[1], a[2], b[0], b[1], b[2]);
+    this.axes.add(a);
+    this.axes.add(b);
   }
 
   /** A ring as pieces of the axis. */
@@ -93,8 +132,21 @@ export class Shell {
 const oriented = (outlines: readonly (readonly Point[])[]): Point[][] =>
   outlines.map((ring, i) => (area(ring) > 0 === (i === 0) ? [...ring] : [...ring].reverse()));
 
+/** Whether four corners turn to the left at each of them. */
+function isConvex(a: Point, b: Point, c: Point, d: Point): boolean {
+  const left = (p: Point, q: Point, r: Point): boolean => cross(subtract(q, p), subtract(r, q)) > 0;
+  return left(a, b, c) && left(b, c, d) && left(c, d, a) && left(d, a, b);
+}
+
 /** The triangles that fill outlines, counter-clockwise (ear clipping, as its library has it). */
 function trianglesOf(rings: readonly Point[][]): [Point, Point, Point][] {
+  const [a, b, c, d] = rings[0];
+  // Most things are rectangles: they need no search for ears.
+  if (rings.length === 1 && rings[0].length === 4 && isConvex(a, b, c, d))
+    return [
+      [a, b, c],
+      [a, c, d],
+    ];
   const points = rings.flat();
   const holes = rings.slice(0, -1).map((_, i) => rings.slice(0, i + 1).reduce((sum, ring) => sum + ring.length, 0));
   const [x, y] = points[0] ?? [0, 0];
@@ -104,8 +156,8 @@ function trianglesOf(rings: readonly Point[][]): [Point, Point, Point][] {
     holes,
   );
   return Array.from({ length: corners.length / 3 }, (_, i) => {
-    const [a, b, c] = [points[corners[3 * i]], points[corners[3 * i + 1]], points[corners[3 * i + 2]]];
-    return cross(subtract(b, a), subtract(c, a)) < 0 ? [a, c, b] : [a, b, c];
+    const [p, q, r] = [points[corners[3 * i]], points[corners[3 * i + 1]], points[corners[3 * i + 2]]];
+    return cross(subtract(q, p), subtract(r, p)) < 0 ? [p, r, q] : [p, q, r];
   });
 }
 

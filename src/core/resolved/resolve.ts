@@ -16,13 +16,15 @@ import { roofOver } from './roofs';
 export interface BuildingInput {
   levels: readonly LevelRow[];
   elements: readonly ElementRow[];
+  /** Whether what bounds the zones is left out: for those who only show the building. */
+  unbounded?: boolean;
 }
 
 /** An opening may end this far beyond its wall's end, metres: ends are rounded. */
 const beyond = 0.001;
 
 /** Resolves a model to the building that it means; what cannot be resolved is told and left out. */
-export function resolveBuilding({ levels, elements }: BuildingInput): Building {
+export function resolveBuilding({ levels, elements, unbounded = false }: BuildingInput): Building {
   const storeys = storeysOf(levels);
   const unresolved: Unresolved[] = [];
   const known = new Set(levels.map(({ id }) => id));
@@ -49,7 +51,8 @@ export function resolveBuilding({ levels, elements }: BuildingInput): Building {
     calculationAreas: [],
     unresolved,
   };
-  const boundaries = new Map([...byLevel].map(([levelId, own]) => [levelId, boundariesOf(own)]));
+  const bounded = unbounded ? [] : [...byLevel];
+  const boundaries = new Map(bounded.map(([levelId, own]) => [levelId, boundariesOf(own)]));
   const elementsOf = ({ level }: Storey): readonly ElementRow[] => byLevel.get(level.repeats ?? level.id) ?? [];
   // Walls, columns and zones may end under roofs of their own level and of those above.
   for (const storey of storeys) building.roofs.push(...roofsOf(storey, elementsOf(storey)));

@@ -1,7 +1,6 @@
 import type { ElementRow } from '@/core/kinds/element';
 import { kinds, nameWords, sizeWords } from '@/core/kinds/kinds';
 import type { Model } from '@/core/model/model';
-import { holdsAll } from '@/core/underlay/findTexts';
 
 /** What an element is found by, in small letters; rows are never changed, so that it is made once for each. */
 const known = new WeakMap<ElementRow, { names: string[]; text: string }>();
@@ -19,6 +18,11 @@ function textOf(element: ElementRow): { names: string[]; text: string } {
   return made;
 }
 
+/** Makes ready what some elements are found by, so that the first search need not. */
+export function readyToFind(elements: Iterable<ElementRow>): void {
+  for (const element of elements) textOf(element);
+}
+
 /**
  * The elements that some words are of: a mark, a label, a room's name or number, a size, a level or the handle of a
  * line that they came from. Those that are just called so come first.
@@ -33,7 +37,7 @@ export function findElements(model: Model, words: readonly string[]): ElementRow
     const { names, text } = textOf(element);
     const level = element.levelId === null ? '' : (levels.get(element.levelId) ?? '');
     if (names.includes(whole)) called.push(element);
-    else if (holdsAll(`${text} ${level}`, words))
+    else if (words.every((word) => text.includes(word) || level.includes(word)))
       (names.some((name) => name.startsWith(whole)) ? begin : rest).push(element);
   }
   return [...called, ...begin, ...rest];

@@ -3,10 +3,12 @@ import type { Primitives } from './primitives';
 const lowered = new WeakMap<Primitives, string[]>();
 
 /** The texts of a drawing in small letters and on one line each, made once. */
-function loweredTexts(primitives: Primitives): string[] {
+export function loweredTexts(primitives: Primitives): string[] {
   const known = lowered.get(primitives);
   if (known !== undefined) return known;
-  const made = primitives.texts.map(({ text }) => text.replace(/\s+/g, ' ').toLowerCase());
+  const made = primitives.texts.map(({ text }) =>
+    (/\s\s|[^\S ]/.test(text) ? text.replace(/\s+/g, ' ') : text).toLowerCase(),
+  );
   lowered.set(primitives, made);
   return made;
 }

@@ -11,6 +11,7 @@ import type { LevelRow } from '@/core/model/state';
 import { hearCursor, useBoard } from '@/board/boardStore';
 import type { BoardScene } from '@/board/scene';
 import { activeDrawings } from '@/project/projectRow';
+import { readyMirror } from '@/project/mirror';
 import { useReadings } from '@/project/readings';
 import { useUnderlays } from '@/project/underlays';
 import { drawingInHand } from '@/project/useDrawing';
@@ -31,6 +32,7 @@ import { Icon } from '@/ui/widgets/Icon';
 import { useScheme } from '@/ui/widgets/useScheme';
 import { commandsOf, type Command } from './finding/commands';
 import { foundFor } from './finding/found';
+import { readyToSearch } from './finding/ready';
 import { DeskBeside } from './DeskBeside';
 import { DeskBoard } from './DeskBoard';
 import { DeskLadder } from './DeskLadder';
@@ -69,6 +71,7 @@ export function Desk() {
   const { scene, opening } = useBoardScene(present?.id ?? null);
   useMessages();
   useActKeys();
+  useReady();
   useKeptOpen(present?.id ?? null);
   useReadingAt(view.station, scene);
   useFirstLook(scene.drawings.length);
@@ -94,6 +97,14 @@ export function Desk() {
       <DeskStatus scene={scene} level={present?.name ?? ''} opening={opening} />
     </Box>
   );
+}
+
+/** What will be asked soon is made ready while nobody needs the window. */
+function useReady(): void {
+  const { model } = useSession();
+  const entries = useUnderlays((store) => store.entries);
+  useEffect(() => readyMirror(model), [model]);
+  useEffect(() => readyToSearch(model, entries), [model, entries]);
 }
 
 /** Finds and does everything. */

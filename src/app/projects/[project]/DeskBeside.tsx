@@ -111,7 +111,7 @@ function Pane({ beside, drawing, all }: { beside: Beside; drawing: DrawingRow; a
           <Icon name="close" />
         </IconButton>
       </Box>
-      <SearchLine key={drawing.id} shown={shown} go={go} />
+      <SearchLine key={`${drawing.id} ${beside.find ?? ''}`} shown={shown} go={go} begun={beside.find ?? ''} />
       {mark !== '' && <Marks mark={mark} places={places} go={go} names={namesOf(all)} />}
       <Box sx={{ flex: 1, minHeight: 0, position: 'relative' }}>
         {shown === null ? (
@@ -299,9 +299,16 @@ function MeasureButton({ desk }: { desk: BoardDesk }) {
   );
 }
 
+interface SearchProps {
+  shown: BoardDrawing | null;
+  go: (target: Target) => void;
+  /** What the view was opened for. */
+  begun: string;
+}
+
 /** Finds texts of the drawing; Enter goes to the next one. */
-function SearchLine({ shown, go }: { shown: BoardDrawing | null; go: (target: Target) => void }) {
-  const [typed, setTyped] = useState('');
+function SearchLine({ shown, go, begun }: SearchProps) {
+  const [typed, setTyped] = useState(begun);
   const [at, setAt] = useState(-1);
   const found = useMemo(
     () => (shown === null ? [] : findTexts(shown.underlay.primitives, wordsOf(typed), mostFound)),
@@ -314,6 +321,13 @@ function SearchLine({ shown, go }: { shown: BoardDrawing | null; go: (target: Ta
     const text = shown.underlay.primitives.texts[found[next]];
     go({ drawingId: shown.id, corners: [...textBox(text)], height: text.height });
   };
+  // What the view was opened for is looked at once its drawing is there.
+  const opened = useRef(begun === '');
+  useEffect(() => {
+    if (opened.current || found.length === 0) return;
+    opened.current = true;
+    step(1);
+  });
   const count = `${at + 1} of ${found.length === mostFound ? `${mostFound} or more` : found.length}`;
   return (
     <Box sx={{ ...headStyle, minHeight: 30 }}>

@@ -147,7 +147,7 @@ function goToText(model: Model, drawing: DrawingRow, underlay: Underlay, i: numb
   const text = underlay.primitives.texts[i];
   const { set, levelId } = useView.getState();
   if (drawing.setAside) {
-    set({ beside: { drawingId: drawing.id, follows: false, camera: null } });
+    set({ beside: { drawingId: drawing.id, follows: false, camera: null, find: text.text } });
     return;
   }
   const placement = model.placement[drawing.id];
