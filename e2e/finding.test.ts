@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
+import { acts, shownKey } from '@/project/keys';
 import type { ProjectState } from '@/core/model/state';
 import {
   bringIn,
@@ -23,6 +24,14 @@ beforeAll(async () => {
   project = await stage.seed();
 }, 90_000);
 afterAll(async () => stage.close());
+
+/** What the search box calls some acts that the page of keys has other words for. */
+const stationKeys: Record<string, string> = {
+  v: 'Show the model in space',
+  p: 'Open a second view',
+  m: 'Measure a distance',
+  'ctrl .': 'Fold the bench',
+};
 
 const stateOf = (page: Page, id = project): Promise<ProjectState> => stateIn(stage, page, id);
 const ofKind = <K extends ElementRow['kind']>({ element }: ProjectState, kind: K) =>
@@ -110,6 +119,37 @@ test('a length that is typed is measured off, coordinates are gone to, and every
   const picture = page.getByRole('img', { name: 'Tracing in the demo' });
   await page.waitForFunction((img) => (img as HTMLImageElement).naturalWidth > 600, await picture.elementHandle());
   await page.keyboard.press('Escape');
+  await context.close();
+});
+
+test('every command says what it does, and every key that can be changed is found with its key', async () => {
+  const { page, context } = await stage.person();
+  await open(page);
+  const groups = [
+    'Station',
+    'Board',
+    'Space',
+    'Program',
+    'Project unit',
+    'Level',
+    'Datum',
+    'Sorting',
+    'Tracing',
+    'Make',
+  ];
+  for (const group of [...groups, 'Axes', 'Help', 'Drawing', 'Layer', 'Crossing', 'Key']) {
+    const words = await (await offered(page, group)).allInnerTexts();
+    expect(words.length).toBeGreaterThan(0);
+    for (const option of words.filter((text) => !/^(Select all|zone|wall|column|beam|grid)/.test(text)))
+      expect(option.split('\n').filter((line) => line.trim() !== '').length).toBeGreaterThan(1);
+  }
+  for (const { words, key } of Object.values(acts)) {
+    if (key === 'ctrl z' || key === 'ctrl y') continue;
+    const shown = shownKey(key);
+    const name = Object.keys(stationKeys).includes(key) ? stationKeys[key] : words;
+    const texts = await (await offered(page, name)).allInnerTexts();
+    expect([name, texts.some((text) => text.trim().endsWith(shown))]).toEqual([name, true]);
+  }
   await context.close();
 });
 

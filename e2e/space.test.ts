@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { heights, truss, trussMembers } from '../demo/section';
+import { heights, slabThickness, truss, trussMembers } from '../demo/section';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import type { ProjectState } from '@/core/model/state';
 import { boardMap, openStage, part, problems, station, stateOf as stateIn, type Stage } from './harness';
@@ -113,8 +113,11 @@ test('a brace is drawn in a section by typed lengths; a storey height and a sill
   expect(Object.values((await stateOf(page)).level).find(({ name }) => name === 'Roof')!.elevation).toBe(8.6);
   await page.keyboard.press('Control+z');
   await page.getByRole('button', { name: /^Undo: Draw 1 beam on a section/ }).waitFor();
-  // A window is selected by the search box, and its sill picked at the top of the ground floor's slab.
-  const [window_] = ofKind(await stateOf(page), 'opening').filter(({ shape }) => shape.use === 'window');
+  // A window of the ground floor is selected by the search box; its sill is picked where it cannot be, then where it is.
+  const ground = Object.values((await stateOf(page)).level).find(({ name }) => name === 'Ground')!;
+  const [window_] = ofKind(await stateOf(page), 'opening').filter(
+    ({ shape, levelId }) => shape.use === 'window' && levelId === ground.id,
+  );
   await find(page, window_.source!.handles[0], /^window/);
   await selection(page).waitFor();
   await faceOn(page);
@@ -122,6 +125,15 @@ test('a brace is drawn in a section by typed lengths; a storey height and a sill
   const there = await boardMap(page);
   await page.mouse.click(...there(truss.from, truss.low + truss.chord / 2));
   await page.getByText(/the head has to be the higher one/).waitFor();
+  // The middle of a line of column B, from the floor to the slab above: half of 3.62 m.
+  await page.getByRole('button', { name: 'Pick its head' }).click();
+  await page.mouse.click(...there(truss.from + 0.3, heights.upper - slabThickness));
+  await page.getByRole('button', { name: /^Undo: Head of 1 opening at 3\.620 m/ }).waitFor();
+  await page.getByRole('button', { name: 'Pick its sill' }).click();
+  await page.mouse.click(...there(truss.from + 0.3, (heights.upper - slabThickness) / 2));
+  await page.getByRole('button', { name: /^Undo: Sill of 1/ }).waitFor();
+  const { shape } = ofKind(await stateOf(page), 'opening').find(({ id }) => id === window_.id)!;
+  expect([shape.sill, shape.sill + shape.height]).toEqual([expect.closeTo(1.81, 3), expect.closeTo(3.62, 3)]);
   await context.close();
 });
 

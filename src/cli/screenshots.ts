@@ -2,12 +2,14 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from 'playwright-core';
+import { truss } from '../../demo/section';
 import { sheet } from '../../demo/sheet';
 import { browserArguments, browserPath, ensureBrowser } from './browser';
 import { buildApplication } from './build';
 import { removeCluster, startCluster } from './postgres';
 import { demoName } from './demoProject';
 import { seedDemo } from './seed';
+import { finishedName } from './seedFinished';
 import { serve } from './serve';
 import { anyPort, root, Stop } from './system';
 
@@ -67,10 +69,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.waitForTimeout(2500);
   await level('Upper');
   await shot('intake');
-  await part('Recipe');
-  await page.getByRole('button', { name: /^Look at 9 dimensions/ }).click();
-  await shot('intake-recipe');
-  await page.getByRole('button', { name: 'Cancel' }).click();
   await level('Ground');
   await page.getByRole('button', { name: /^marram-ground / }).click();
   await part('Revisions');
@@ -114,13 +112,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await level('Ground');
   await go('Sorting');
   await shot('sorting');
-  await part('Picked lines');
-  await page.getByRole('button', { name: 'Inside an outline' }).click();
-  await page.mouse.click(640, 340);
-  await page.mouse.click(730, 400);
-  await page.keyboard.press('Enter');
-  await page.getByRole('heading', { name: /lines picked/ }).waitFor();
-  await shot('sorting-picked');
   await go('Reading');
   await page.getByRole('button', { name: 'Accept 20' }).click();
   await page.getByRole('tab', { name: /Columns/ }).click();
@@ -145,26 +136,6 @@ async function walk(page: Page, address: string): Promise<void> {
     .click();
   await shot('reading-zones');
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
-  await part('Library');
-  await page.getByRole('button', { name: /^Wall 300/ }).click();
-  for (const [name, thick, conductivity] of [
-    ['Clay brick', '110 mm', '0.6'],
-    ['Mineral wool', '80 mm', '0.035'],
-    ['Concrete block', '110 mm', '0.5'],
-  ]) {
-    const added = await page.getByRole('textbox', { name: /^Layer \d/ }).count();
-    await page.getByRole('button', { name: 'Add a layer' }).click();
-    for (const [field, text] of [
-      [`Layer ${added + 1}`, name],
-      ['Thick', thick],
-      ['W/(m K)', conductivity],
-    ]) {
-      await page.getByRole('textbox', { name: field, exact: true }).last().fill(text);
-      await page.keyboard.press('Enter');
-      await page.waitForTimeout(500);
-    }
-  }
-  await shot('reading-library');
   await part('Review');
   await traced(page, shot, go);
   await go('Handover');
@@ -184,6 +155,49 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('tab', { name: 'Plans', exact: true }).click();
   await page.getByRole('heading', { name: '5 plans found on this sheet' }).waitFor();
   await shot('intake-plans-dark');
+  await page.goto(address);
+  await page.getByRole('button', { name: 'Light colours' }).click();
+  await page.getByText(finishedName, { exact: true }).click();
+  await finished(page, shot, go);
+}
+
+/** The finished project: a truss taken from the section, the model in space, a mark followed in a second view. */
+async function finished(
+  page: Page,
+  shot: (name: string, still?: boolean) => Promise<void>,
+  go: (word: string) => Promise<void>,
+) {
+  const find = async (words: string, option: RegExp) => {
+    await page.keyboard.press('Control+;');
+    await page.keyboard.type(words);
+    await page.getByRole('option').filter({ hasText: option }).first().click();
+  };
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await page.waitForTimeout(2500);
+  await go('Tracing');
+  await find('marram-section face on', /./);
+  await page.waitForTimeout(1500);
+  await page.evaluate(() => window.zirconBoard?.look([-3, -4, 21, 11]));
+  await page.getByRole('button', { name: 'Take members by a click' }).click();
+  const seen = await page.evaluate(() => window.zirconBoard!.camera);
+  const board = (await page.getByRole('application').boundingBox())!;
+  await page.mouse.click(
+    board.x + board.width / 2 + (truss.from + 3 - seen.x) / seen.metresPerPixel,
+    board.y + board.height / 2 - (truss.high + truss.chord / 2 - seen.y) / seen.metresPerPixel,
+  );
+  await page.getByRole('button', { name: /^Undo: Draw \d+ beams on a section/ }).waitFor();
+  await page.keyboard.press('Escape');
+  await shot('tracing-section');
+  await page.getByRole('button', { name: 'Back to the plan' }).click();
+  await page.getByRole('button', { name: 'The model in space' }).click();
+  await page.waitForTimeout(2500);
+  await shot('space');
+  await page.getByRole('button', { name: 'The model in space' }).click();
+  await page.evaluate(() => window.zirconBoard?.look('building'));
+  await find('beam T1', /^beam T1/);
+  await page.getByRole('button', { name: 'Second view' }).click();
+  await page.getByRole('button', { name: /^R\s+250x500/ }).click();
+  await shot('second-view');
 }
 
 /** Tracing: what the lines under the cursor would become, and what is selected with what can be done to it. */

@@ -11,7 +11,13 @@ import { changeLevel, levelsUp } from '@/core/model/levels';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
 import { linesOnLayer } from '@/core/tracing/upright/drawnLines';
 import { giveHeight, giveSlope, heightsOf, type HeightName } from '@/core/tracing/upright/heights';
-import { makeMembers, type UprightMember } from '@/core/tracing/upright/making';
+import {
+  isUpright,
+  makeMembers,
+  makeUprightColumns,
+  type UprightColumn,
+  type UprightMember,
+} from '@/core/tracing/upright/making';
 import { planeOf, type UprightPlane } from '@/core/tracing/upright/plane';
 import { takeMembers, type TakenMember } from '@/core/tracing/upright/takeMembers';
 import { describeElements } from '@/core/tracing/words';
@@ -86,6 +92,15 @@ export function UprightPart({ drawing, placement }: { drawing: DrawingRow; place
   );
 }
 
+/** What lines of a section are taken as. */
+const takenNames = ['members', 'columns'] as const;
+type Taken = (typeof takenNames)[number];
+
+const nothingWords: Record<Taken, string> = {
+  members: 'Nothing runs beside that line. Draw the member by hand, or take its layer.',
+  columns: 'No two lines stand upright beside one another there. Draw the column by hand, or take members.',
+};
+
 interface TakeProps {
   drawing: DrawingRow;
   placement: PlacementRow;
@@ -99,8 +114,9 @@ function TakeLines({ drawing, placement, plane }: TakeProps) {
   const commit = useCommit();
   const entries = useUnderlays((store) => store.entries);
   const [whole, setWhole] = useState(true);
+  const [what, setWhat] = useState<Taken>('members');
   const taking = tool.kind === 'gather';
-  const take = async ({ drawingId, path }: { drawingId: string; path: number }) => {
+  const take = async ({ drawingId, path }: { drawingId: string; path: number }, what: Taken) => {
     const underlay = underlayOf(entries, drawing.id);
     if (underlay === null || drawingId !== drawing.id) return;
     const { primitives } = underlay;
@@ -110,40 +126,38 @@ function TakeLines({ drawing, placement, plane }: TakeProps) {
       session.tell({ kind: 'problem', text: taken.message });
       return;
     }
-    const wanted = whole ? taken.value : taken.value.filter(({ paths }) => paths.includes(path));
-    const members = await Promise.all(wanted.map((member) => withSource(drawing.id, member)));
-    if (members.length === 0) {
-      session.tell({
-        kind: 'problem',
-        text: 'Nothing runs beside that line. Draw the member by hand, or take its layer.',
-      });
+    const own = whole ? taken.value : taken.value.filter(({ paths }) => paths.includes(path));
+    const wanted = what === 'columns' ? own.filter(isUpright) : own;
+    if (wanted.length === 0) {
+      session.tell({ kind: 'problem', text: nothingWords[what] });
       return;
     }
-    void commit((now) => makeMembers(now, plane, members, () => crypto.randomUUID()));
+    if (what === 'members') {
+      const members = await Promise.all(wanted.map((one) => memberOf(drawing.id, one)));
+      void commit((now) => makeMembers(now, plane, members, () => crypto.randomUUID()));
+    } else {
+      const columns = await Promise.all(wanted.map((one) => columnOf(drawing.id, one)));
+      void commit((now) => makeUprightColumns(now, plane, columns, () => crypto.randomUUID()));
+    }
+  };
+  const begin = (next: Taken) => {
+    setWhat(next);
+    setTool({
+      kind: 'gather',
+      what: 'lines',
+      prompt: whole ? `a line of the layer whose ${next} to take` : `a line of one of the ${next}`,
+      take: (line) => void take(line, next),
+    });
   };
   return (
     <Box>
-      <Button
-        size="small"
-        variant={taking ? 'contained' : 'outlined'}
-        aria-pressed={taking}
-        onClick={() =>
-          setTool(
-            taking
-              ? { kind: 'look' }
-              : {
-                  kind: 'gather',
-                  what: 'lines',
-                  prompt: whole ? 'a line of the layer to take' : 'a line of the member to take',
-                  take: (line) => void take(line),
-                },
-          )
-        }
-      >
-        Take members by a click
-      </Button>
+      <Choices
+        label="Taken from its lines"
+        choices={takenNames.map((name) => ({ name, words: `Take ${name} by a click` }))}
+        chosen={taking ? what : null}
+        choose={(next) => (taking && next === what ? setTool({ kind: 'look' }) : begin(next))}
+      />
       <FormControlLabel
-        sx={{ ml: 1 }}
         control={
           <Checkbox
             size="small"
@@ -165,7 +179,7 @@ function TakeLines({ drawing, placement, plane }: TakeProps) {
 }
 
 /** A taken member as wide as members are made now, and as deep as it is drawn. */
-async function withSource(drawing: string, { start, end, depth, paths }: TakenMember): Promise<UprightMember> {
+async function memberOf(drawing: string, { start, end, depth, paths }: TakenMember): Promise<UprightMember> {
   const { shapes } = useTracing.getState();
   const { section } = shapes.beam;
   const width = section.shape === 'rectangle' ? section.width : (depth ?? 0.1);
@@ -176,6 +190,18 @@ async function withSource(drawing: string, { start, end, depth, paths }: TakenMe
     end,
     source: { drawing, handles: await handlesOf(drawing, paths) },
     like: { ...shapes.beam, use, section: deep },
+  };
+}
+
+/** A taken column as wide along the section as it is drawn, and as deep as columns are made now. */
+async function columnOf(drawing: string, { start, end, depth, paths }: TakenMember): Promise<UprightColumn> {
+  const like = useTracing.getState().shapes.column;
+  const { section } = like;
+  const across = section.shape === 'rectangle' ? section.depth : (depth ?? 0.3);
+  return {
+    ends: [start, end],
+    source: { drawing, handles: await handlesOf(drawing, paths) },
+    like: depth === null ? like : { ...like, section: { shape: 'rectangle', width: rounded(depth), depth: across } },
   };
 }
 
@@ -213,6 +239,12 @@ function Heights({ plane, drawingId }: { plane: UprightPlane; drawingId: string 
       drawingId,
       ([[, z]]) => void commit((now) => giveHeight(now, ids, name, z)),
     );
+  const takeSlope = () =>
+    useBoard.getState().setTool({
+      kind: 'pickLine',
+      prompt: 'a line of the slope',
+      take: ({ from, to }) => void commit((now) => giveSlope(now, ids, plane, from, to)),
+    });
   return (
     <Part title="Heights of what is selected">
       {elements.length === 0 ? (
@@ -241,6 +273,11 @@ function Heights({ plane, drawingId }: { plane: UprightPlane; drawingId: string 
             }
           >
             Pick its slope
+          </Button>
+        )}
+        {roofs && (
+          <Button size="small" variant="outlined" onClick={takeSlope}>
+            Take its slope from a line
           </Button>
         )}
       </Row>

@@ -1,4 +1,4 @@
-import { distance, type Point } from '@/core/geometry/vector';
+import type { Point } from '@/core/geometry/vector';
 import type { Beam } from '@/core/kinds/beam';
 import type { Column } from '@/core/kinds/column';
 import type { ElementOf, Source } from '@/core/kinds/element';
@@ -7,7 +7,7 @@ import type { Edit } from '@/core/model/edits';
 import { levelsUp } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
 import type { LevelRow } from '@/core/model/state';
-import { fail, type Result } from '@/core/result';
+import { fail, ok, type Result } from '@/core/result';
 import { shelved } from '../making/made';
 import { soundEdit } from '../refusals';
 import { describeElements } from '../words';
@@ -77,6 +77,20 @@ export function makeMembers(
   return soundEdit(model, `Draw ${describeElements(elements)} on a section`, elements, entries);
 }
 
+/** Sides of an upright member lean by no more than this share of its length. */
+const leaning = 0.02;
+
+/** Whether a line of the plane stands upright, as a column does. */
+export const isUpright = ({ start, end }: { start: Point; end: Point }): boolean =>
+  Math.abs(end[0] - start[0]) <= leaning * Math.abs(end[1] - start[1]);
+
+/** A column to be made: the ends of its middle line, what it is like, and the lines that it was taken from. */
+export interface UprightColumn {
+  ends: readonly [Point, Point];
+  like: Column;
+  source: Source | null;
+}
+
 /** An end of something that stands: as its level has it where it is there, else tied to the nearest level below. */
 function tieAt(levels: readonly LevelRow[], height: number, plain: number) {
   if (Math.abs(height - plain) <= atLevel) return undefined;
@@ -84,28 +98,45 @@ function tieAt(levels: readonly LevelRow[], height: number, plain: number) {
   return level === undefined ? undefined : { level: level.id, offset: clean(height - level.elevation) };
 }
 
-/** Makes a column from a point of the plane up or down to the height of another. */
-export function makeUprightColumn(
+/** Makes columns, each from a point of the plane up or down to the height of another. */
+export function makeUprightColumns(
   model: Model,
   plane: UprightPlane,
-  ends: readonly [Point, Point],
-  like: Column,
+  columns: readonly UprightColumn[],
   newId: () => string,
 ): Result<Edit> {
   const levels = levelsUp(model);
+  if (levels.length === 0) return fail(none);
+  const rows: ElementOf<'column'>[] = [];
+  for (const column of columns) {
+    const row = columnRow(levels, plane, column, newId());
+    if (!row.ok) return row;
+    rows.push(row.value);
+  }
+  if (rows.length === 0) return fail('There is nothing to make there.');
+  const { elements, entries } = shelved(model, rows, newId);
+  return soundEdit(model, `Draw ${describeElements(elements)} on a section`, elements, entries);
+}
+
+function columnRow(
+  levels: readonly LevelRow[],
+  plane: UprightPlane,
+  { ends, like, source }: UprightColumn,
+  id: string,
+): Result<ElementOf<'column'>> {
   const [low, high] = ends[0][1] <= ends[1][1] ? ends : [ends[1], ends[0]];
-  if (distance([0, low[1]], [0, high[1]]) < atLevel)
-    return fail('Its foot and its head lie at one height. Click on another height for the second point.');
   const level = storeyAt(levels, low[1]);
   if (level === undefined) return fail(none);
+  if (high[1] - low[1] < atLevel)
+    return fail('Its foot and its head lie at one height. Click on another height for the second point.');
   const base = tieAt(levels, low[1], level.elevation);
   const top = tieAt(levels, high[1], level.elevation + level.height);
   const ties: StandingTies = { ...(base ? { base } : {}), ...(top ? { top } : {}) };
   const { ties: _, ...shape } = like;
-  const row: ElementOf<'column'> = {
-    id: newId(),
+  return ok({
+    id,
     levelId: level.id,
-    source: null,
+    source,
     libraryId: null,
     kind: 'column',
     shape: {
@@ -113,7 +144,5 @@ export function makeUprightColumn(
       position: inPlan(plane, ends[0]),
       ...(Object.keys(ties).length === 0 ? {} : { ties }),
     },
-  };
-  const { elements, entries } = shelved(model, [row], newId);
-  return soundEdit(model, 'Draw 1 column on a section', elements, entries);
+  });
 }

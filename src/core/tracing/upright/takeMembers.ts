@@ -17,7 +17,7 @@ export interface TakenMember {
 }
 
 /** Two lines are one member's where they lie so far apart, metres, */
-const [shallowest, deepest] = [0.02, 0.6];
+const [shallowest, deepest] = [0.02, 0.8];
 /** are parallel to within this sine, */
 const parallel = 0.02;
 /** and run beside one another over this share of the shorter. */

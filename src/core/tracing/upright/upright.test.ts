@@ -10,7 +10,7 @@ import { resolveBuilding } from '@/core/resolved/resolve';
 import { plainShapes } from '@/project/tracing';
 import { applied, column, door, idsFrom, levelId, planOf, refused, slab, upperId, uuid, wall } from '../testing/plan';
 import { giveHeight, giveSlope } from './heights';
-import { makeMembers, makeUprightColumn, storeyAt } from './making';
+import { isUpright, makeMembers, makeUprightColumns, storeyAt } from './making';
 import { fromPlan, onPlane, planeOf, type UprightPlane } from './plane';
 import { takeMembers, type DrawnLine } from './takeMembers';
 
@@ -86,14 +86,19 @@ test('a height belongs to the highest level below it, one below all to the lowes
 test('a column from a foot to a head is as its level has it where it fits, and tied where it does not', () => {
   const model = planOf();
   const make = (low: number, high: number, along: number) =>
-    makeUprightColumn(
+    makeUprightColumns(
       model,
       plane,
       [
-        [along, low],
-        [along, high],
+        {
+          ends: [
+            [along, low],
+            [along, high],
+          ],
+          like: plainShapes.column,
+          source: null,
+        },
       ],
-      plainShapes.column,
       idsFrom(200 + along * 10),
     );
   applied(model, make(0, 3, 1));
@@ -110,6 +115,12 @@ test('a column from a foot to a head is as its level has it where it fits, and t
     [0.4, 4.2],
   ]);
   expect(refused(make(1, 1.001, 5))).toMatch(/at one height/);
+});
+
+test('what stands upright to within a fiftieth is a column, what leans more is none', () => {
+  expect(isUpright({ start: [1, 0], end: [1.05, 3] })).toBe(true);
+  expect(isUpright({ start: [1, 3], end: [1.09, 0] })).toBe(false);
+  expect(isUpright({ start: [1, 3], end: [4, 3] })).toBe(false);
 });
 
 test('heights read off a section are given to what is selected, and what cannot be is told', () => {

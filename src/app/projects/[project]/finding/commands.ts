@@ -30,13 +30,13 @@ import {
 } from '@/project/view';
 import { useTracing } from '@/project/tracing';
 import { waysOf, wayWords } from '@/stations/tracing/words';
-import type { ActName } from '@/project/keys';
+import { actNames, acts, type ActName } from '@/project/keys';
 import { useGuide } from '@/project/guide';
 import type { Found } from '@/ui/shell/FindOrDo';
 import { recallView } from '../ViewsMenu';
 
 /** Something that can be done: by its words, with what it does in a sentence, and the act whose key does it. */
-export type Command = Omit<Found, 'key'> & { act?: ActName };
+export type Command = Omit<Found, 'key'> & { about: string; act?: ActName };
 
 /** Colours of the program, as the search box turns them. */
 export interface Scheme {
@@ -48,7 +48,7 @@ export interface Scheme {
 export function commandsOf(session: Session, scheme: Scheme): Command[] {
   const { model } = session;
   const drawings = activeDrawings(model);
-  return [
+  const commands = [
     ...stationActions(),
     ...boardActions(),
     ...programActions(session, scheme),
@@ -64,6 +64,7 @@ export function commandsOf(session: Session, scheme: Scheme): Command[] {
     ...drawings.flatMap((drawing) => layerActions(session, drawing)),
     ...crossingActions(model),
   ];
+  return [...commands, ...keyActions(commands)];
 }
 
 /** Opens the second view on another drawing than the one in hand where there is one, or closes it. */
@@ -83,6 +84,20 @@ const viewActions = (model: Model): Command[] =>
     ...(row.key === null ? {} : { letter: row.key }),
     run: () => recallView(model, row),
   }));
+
+/** What keys do that nothing else does: found by its words, and shown on the page of keys. */
+const keyActions = (commands: readonly Command[]): Command[] => {
+  const known = new Set(commands.map(({ act }) => act));
+  return actNames
+    .filter((act) => !known.has(act))
+    .map((act) => ({
+      group: 'Key',
+      words: acts[act].words,
+      about: acts[act].where === 'board' ? 'While the board has the keyboard.' : 'Wherever the keyboard is.',
+      act,
+      run: () => useGuide.getState().open('keys'),
+    }));
+};
 
 const helpActions = (): Command[] => [
   {

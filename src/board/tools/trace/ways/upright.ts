@@ -2,7 +2,7 @@ import { distance } from '@/core/geometry/vector';
 import type { Shaped } from '@/core/kinds/element';
 import { sectionSize } from '@/core/kinds/section';
 import { fail } from '@/core/result';
-import { makeMembers, makeUprightColumn, type UprightMember } from '@/core/tracing/upright/making';
+import { makeMembers, makeUprightColumns, type UprightMember } from '@/core/tracing/upright/making';
 import { pointsOf, type Given, type Way } from '../way';
 import { prompts, sidesOf } from './making';
 
@@ -55,7 +55,8 @@ export const uprightWays = {
     edit: (given) => {
       const [a, b] = pointsOf(given);
       if (given.plane === null || b === undefined) return noPlane;
-      return makeUprightColumn(given.model, given.plane, [a, b], given.settings.shapes.column, given.newId);
+      const column = { ends: [a, b] as const, like: given.settings.shapes.column, source: null };
+      return makeUprightColumns(given.model, given.plane, [column], given.newId);
     },
   },
 } satisfies Record<string, Way>;
