@@ -36,6 +36,7 @@ const coreRooms = [
   'resolved',
   'bodies',
   'handover',
+  'proof',
 ];
 
 /** Code that core/ has to do without, so that it gives the same for the same input, wherever it runs. */

@@ -113,7 +113,7 @@ test('a brace is drawn in a section by typed lengths; a storey height and a sill
   expect(Object.values((await stateOf(page)).level).find(({ name }) => name === 'Roof')!.elevation).toBe(8.6);
   await page.keyboard.press('Control+z');
   await page.getByRole('button', { name: /^Undo: Draw 1 beam on a section/ }).waitFor();
-  // A window of the ground floor is selected by the search box; its sill is picked where it cannot be, then where it is.
+  // A window of the ground floor, by the search box; its sill is picked where it cannot be, then where it is.
   const ground = Object.values((await stateOf(page)).level).find(({ name }) => name === 'Ground')!;
   const [window_] = ofKind(await stateOf(page), 'opening').filter(
     ({ shape, levelId }) => shape.use === 'window' && levelId === ground.id,

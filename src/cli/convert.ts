@@ -23,6 +23,7 @@ import { fail, ok, type Result } from '@/core/result';
 import { roleByRules } from '@/core/sorting/roles';
 import { applyRecipe } from '@/core/underlay/recipe/apply';
 import { lengthUnits, unitNames } from '@/core/units/length';
+import { complain } from './complain';
 import { parseSettings, type Settings } from './settings';
 
 const usage = `Usage: ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
@@ -83,11 +84,6 @@ export async function convert(args: string[]): Promise<number> {
     .map(([count, kind]) => `${count} ${kinds[kind].names[count === 1 ? 0 : 1]}`);
   console.log(`${written.join(', ') || 'Nothing read; an empty model'} written to ${out}`);
   return 0;
-}
-
-function complain(code: number, message: string): number {
-  console.error(message);
-  return code;
 }
 
 async function readSettings(file: string | undefined): Promise<Result<Settings>> {

@@ -10,6 +10,8 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
   ./run compact <days>              take edits older than that out of the log
   ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
                                     model.json, intake.json and model.dxf; no database, no browser
+  ./run check <model.json> --out <folder>
+                                    findings.json: what is wrong with a model, found without its drawings
   ./run test [unit|e2e|...]         type check, lint, unit tests, interface tests
   ./run bench                       reading time and memory beside public parsers
   ./run fuzz [files]                read damaged files and tell which end wrongly
@@ -22,6 +24,7 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   backup: async () => ({ run: (await import('./backup')).backup }),
   restore: async () => ({ run: (await import('./backup')).restore }),
   compact: async () => ({ run: (await import('./backup')).compact }),
+  check: async () => ({ run: (await import('./check')).check }),
   convert: async () => ({ run: (await import('./convert')).convert }),
   demo: async () => ({ run: (await import('./demo')).demo }),
   dev: async () => ({ run: (await import('./demo')).dev }),

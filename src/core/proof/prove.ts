@@ -1,0 +1,37 @@
+import type { ReadModel } from '@/core/handover/model/readModel';
+import { severities, type Finding } from './finding';
+import type { Rule } from './rule';
+import { crossed } from './rules/crossed';
+import { doorless } from './rules/doorless';
+import { doubled } from './rules/doubled';
+import { levels } from './rules/levels';
+import { looseWalls } from './rules/looseWalls';
+import { names } from './rules/names';
+import { openings } from './rules/openings';
+import { overlappingZones } from './rules/overlappingZones';
+import { proportions } from './rules/proportions';
+import { slivers } from './rules/slivers';
+import { unsupported } from './rules/unsupported';
+import { subjectOf } from './subject';
+
+/** Every rule that needs no drawing. */
+export const rules: readonly Rule[] = [
+  levels,
+  slivers,
+  crossed,
+  doubled,
+  openings,
+  overlappingZones,
+  unsupported,
+  looseWalls,
+  doorless,
+  names,
+  proportions,
+];
+
+/** What the rules find in a model, errors first. Every number of it is finite. */
+export function prove(model: ReadModel): Finding[] {
+  const subject = subjectOf(model);
+  const findings = rules.flatMap(({ name, find }) => find(subject).map((found): Finding => ({ rule: name, ...found })));
+  return findings.sort((a, b) => severities.indexOf(a.severity) - severities.indexOf(b.severity));
+}
