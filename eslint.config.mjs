@@ -96,7 +96,7 @@ const coreFlow = coreRooms.map((room, i) => ({
   },
 }));
 
-const stations = ['intake', 'datum', 'sorting', 'reading', 'tracing', 'handover'];
+const stations = ['intake', 'datum', 'sorting', 'reading', 'tracing', 'proof', 'handover'];
 const stationFlow = stations.map((station) => ({
   files: [`src/stations/${station}/**`],
   rules: {

@@ -65,6 +65,7 @@ const parts: Record<string, string[]> = {
   Sorting: ['Layers', 'Blocks', 'Picked lines', 'Role maps'],
   Reading: ['Review', 'Library', 'Numbering', 'Taken for granted'],
   Tracing: ['Make', 'Change', 'Tidy', 'History'],
+  Proof: [],
   Handover: [],
 };
 

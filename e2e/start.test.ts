@@ -92,7 +92,7 @@ test('the demo starts with its two projects, stops with its database, and keeps 
   const found = (await projects(first.address)).sort((a, b) => a.name.localeCompare(b.name));
   expect(found).toMatchObject([
     { name: raw, drawings: 6, elements: 0 },
-    { name: finished, drawings: 3 },
+    { name: finished, drawings: 6 },
   ]);
   expect(found[1].elements).toBeGreaterThan(200);
   const again = run(['demo'], { DATABASE_URL: undefined });

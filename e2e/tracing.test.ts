@@ -420,6 +420,7 @@ test('the list of edits says what was done, takes a name, and goes back to it as
 test('a key is given to another letter, and the letter that is taken is refused', async () => {
   const { page, context } = await stage.person();
   await newProject(stage, page, 'Keys');
+  await station(page, 'Tracing');
   await page.keyboard.press('Control+/');
   const loupe = page.getByRole('button', { name: /^The loupe, while the key is held/ });
   await loupe.click();

@@ -98,15 +98,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('button', { name: 'Look at it face on' }).click();
   await shot('datum-section');
   await page.getByRole('button', { name: 'Back to the plan' }).click();
-  await part('Levels');
-  await level('Upper');
-  await page.getByRole('textbox', { name: 'Storeys' }).fill('2');
-  await page.getByRole('button', { name: 'Repeat Upper' }).click();
-  await page.getByText('repeats Upper').first().waitFor();
-  await page.getByRole('button', { name: 'Show all (Home)' }).click();
-  await shot('datum-levels');
-  await page.getByRole('button', { name: /^Undo: Repeat Upper/ }).click();
-  await page.getByText('repeats Upper').first().waitFor({ state: 'detached' });
   await part('Unit');
   await take('marram-ground');
   await level('Ground');
@@ -198,6 +189,16 @@ async function finished(
   await page.getByRole('button', { name: 'Second view' }).click();
   await page.getByRole('button', { name: /^R\s+250x500/ }).click();
   await shot('second-view');
+  await page.getByRole('button', { name: 'Close the second view' }).click();
+  await find('column Ground', /^Select all/);
+  await page.keyboard.press('Delete');
+  await go('Proof');
+  await page
+    .getByRole('button', { name: /^Nothing stands beneath/ })
+    .first()
+    .click();
+  await page.waitForTimeout(1500);
+  await shot('proof');
 }
 
 /** Tracing: what the lines under the cursor would become, and what is selected with what can be done to it. */

@@ -30,6 +30,7 @@ export const acts = {
   sorting: { where: 'anywhere', key: 'alt shift 3', words: 'Sorting' },
   reading: { where: 'anywhere', key: 'alt shift 4', words: 'Reading' },
   tracing: { where: 'anywhere', key: 'alt shift 5', words: 'Tracing' },
+  proof: { where: 'anywhere', key: 'alt shift 6', words: 'Proof' },
   handover: { where: 'anywhere', key: 'alt shift 7', words: 'Handover' },
 } as const;
 export type ActName = keyof typeof acts;

@@ -3,6 +3,7 @@ import { wrap, type Remote } from 'comlink';
 import type { Bodies } from '@/core/bodies/bodies';
 import type { ElementRow } from '@/core/kinds/element';
 import type { Diff, Model } from '@/core/model/model';
+import type { Finding } from '@/core/proof/finding';
 import type { UprightPlane } from '@/core/tracing/upright/plane';
 import type { MirrorChange, MirrorWorker } from '@/workers/mirror.worker';
 
@@ -69,6 +70,9 @@ function asked(model: Model): Remote<MirrorWorker> {
 
 /** The model in space, put together in the worker. */
 export const bodiesIn = (model: Model): Promise<Bodies> => asked(model).bodies();
+
+/** What the rules that need no drawing find in the model. */
+export const findingsIn = (model: Model): Promise<Finding[]> => asked(model).findings();
 
 /** What of the model is seen in the plane of a section, as shapes in that plane. */
 export const faceOnIn = (model: Model, plane: UprightPlane): Promise<ElementRow[]> => asked(model).faceOn(plane);

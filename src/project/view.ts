@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
-export const stationNames = ['intake', 'datum', 'sorting', 'reading', 'tracing', 'handover'] as const;
+export const stationNames = ['intake', 'datum', 'sorting', 'reading', 'tracing', 'proof', 'handover'] as const;
 export const intakeParts = ['report', 'recipe', 'plans', 'display', 'revisions'] as const;
 export type IntakePart = (typeof intakeParts)[number];
 export const datumParts = ['unit', 'place', 'fit', 'levels', 'measure', 'project'] as const;

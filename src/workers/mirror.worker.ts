@@ -2,7 +2,10 @@ import { expose, transfer } from 'comlink';
 import { bodiesOf, type Bodies } from '@/core/bodies/bodies';
 import { seenFaceOn } from '@/core/bodies/faceOn';
 import type { ElementRow } from '@/core/kinds/element';
+import { writeModel } from '@/core/handover/model/writeModel';
 import type { LevelRow } from '@/core/model/state';
+import type { Finding } from '@/core/proof/finding';
+import { prove } from '@/core/proof/prove';
 import { resolveBuilding } from '@/core/resolved/resolve';
 import type { UprightPlane } from '@/core/tracing/upright/plane';
 
@@ -31,6 +34,9 @@ const api = {
     );
     return transfer(bodies, buffers as ArrayBuffer[]);
   },
+
+  /** What the rules that need no drawing find in the model. */
+  findings: (): Finding[] => prove(writeModel({ building: building(), drawingName: (id) => id })),
 
   /** What of the model is seen in the plane of a section, as shapes in that plane. */
   faceOn: (plane: UprightPlane): ElementRow[] => seenFaceOn(building(), plane),

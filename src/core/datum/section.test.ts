@@ -1,4 +1,4 @@
-import { crossSection, heights, levelMarks, sectionPlace, slabThickness } from '../../../demo/section';
+import { crossSection, heights, levelMarks, sectionPlace, slabThickness, truss } from '../../../demo/section';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
 import { readDxf } from '@/core/drawing/reader';
 import { flatten } from '@/core/underlay/flatten';
@@ -40,9 +40,12 @@ test('the demo\u2019s section gives its five levels with their names, and the sl
   expect(marks.map(({ name, elevation }) => [name, elevation])).toEqual(levelMarks.map(([name, at]) => [name, at]));
   expect(Math.max(...marks.map(({ off }) => Math.abs(off)))).toBeLessThan(1e-6);
   expect(zero).toBeCloseTo(sectionPlace[1] * 1000, 6);
-  expect(slabs.map(({ y, thickness }) => [Number((y / 1000 - sectionPlace[1]).toFixed(6)), thickness])).toEqual(
-    [heights.foundation, heights.ground, heights.upper, heights.roof].map((top) => [top, slabThickness]),
-  );
+  // The chords of the truss over the roof are long and thin too; what is written of heights goes before them.
+  const chords = [truss.low, truss.high].map((axis) => [axis + truss.chord / 2, truss.chord]);
+  expect(slabs.map(({ y, thickness }) => [Number((y / 1000 - sectionPlace[1]).toFixed(6)), thickness])).toEqual([
+    ...[heights.foundation, heights.ground, heights.upper, heights.roof].map((top) => [top, slabThickness]),
+    ...chords.map((pair) => pair.map((value) => Number(value.toFixed(6)))),
+  ]);
 });
 
 const text = (x: number, y: number, words: string) =>

@@ -287,6 +287,16 @@ const planted: [string, Planted][] = [
     },
   ],
   [
+    'columns on the ground beside a basement',
+    {
+      rule: 'unsupported',
+      elements: ['c1', 'c2', 'c3', 'c4'],
+      at: [0, 0, 0],
+      words: /4 columns stand on the ground at 0\.000 m, above the lowest level, with nothing beneath/,
+      plant: (lists) => lists.levels.push({ id: 'L0', name: 'Basement', elevation: -3, height: 3 }),
+    },
+  ],
+  [
     'a beam end on nothing',
     {
       rule: 'unsupported',
@@ -370,6 +380,14 @@ test.each(planted)('%s is found where it is', (_, { rule, elements, at, words, p
   });
   expect(found!.position.every(Number.isFinite)).toBe(true);
   expect(found!.remedy).toMatch(/\.$/);
+});
+
+test('a support that is said carries a column', () => {
+  const held = after((lists) => {
+    lists.columns.push(column('u9', [9, 2], 'L2'));
+    lists.supports = [{ id: 'p', position: [9, 2, 3], fixed: ['x', 'y', 'z'] }];
+  });
+  expect(held).toEqual([]);
 });
 
 test('every rule has a fault planted for it', () => {

@@ -3,6 +3,7 @@ import type { StationName } from '@/project/view';
 import datum from '../../../docs/screenshots/datum.png';
 import handover from '../../../docs/screenshots/handover.png';
 import intake from '../../../docs/screenshots/intake.png';
+import proof from '../../../docs/screenshots/proof.png';
 import reading from '../../../docs/screenshots/reading.png';
 import sorting from '../../../docs/screenshots/sorting.png';
 import tracing from '../../../docs/screenshots/tracing.png';
@@ -79,6 +80,17 @@ export const guideWords: Record<StationName, GuideWords> = {
       'Tidy brings near misses together; each step shows what it would move.',
     ],
     watch: 'What somebody has checked can be held: then nothing moves it.',
+  },
+  proof: {
+    title: 'Proof',
+    picture: proof,
+    about: 'What is wrong with the model before a calculation says it: found by rules, each with its place and remedy.',
+    steps: [
+      'Go through the errors first; a click shows the place and selects the elements, J and K go to the next and the one before.',
+      'Put right what is said; the list follows every edit.',
+      'Warnings may be meant: sizes out of proportion, ends that nearly meet, rooms no door leads into.',
+    ],
+    watch: 'Nothing found means that these rules found nothing, not that nothing is wrong.',
   },
   handover: {
     title: 'Handover',

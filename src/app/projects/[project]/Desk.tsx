@@ -12,6 +12,7 @@ import { hearCursor, useBoard } from '@/board/boardStore';
 import type { BoardScene } from '@/board/scene';
 import { activeDrawings } from '@/project/projectRow';
 import { readyMirror } from '@/project/mirror';
+import { useFindings, useFindingsKept } from '@/project/findings';
 import { useReadings } from '@/project/readings';
 import { useUnderlays } from '@/project/underlays';
 import { drawingInHand } from '@/project/useDrawing';
@@ -20,6 +21,7 @@ import { useView, type StationName } from '@/project/view';
 import { DatumBench } from '@/stations/datum/DatumBench';
 import { HandoverBench } from '@/stations/handover/HandoverBench';
 import { IntakeBench } from '@/stations/intake/IntakeBench';
+import { ProofBench } from '@/stations/proof/ProofBench';
 import { ReadingBench } from '@/stations/reading/ReadingBench';
 import { SortingBench } from '@/stations/sorting/SortingBench';
 import { TracingBench } from '@/stations/tracing/TracingBench';
@@ -47,6 +49,7 @@ const benches: Record<StationName, () => ReactNode> = {
   sorting: SortingBench,
   reading: ReadingBench,
   tracing: TracingBench,
+  proof: ProofBench,
   handover: HandoverBench,
 };
 
@@ -72,6 +75,7 @@ export function Desk() {
   useMessages();
   useActKeys();
   useReady();
+  useFindingsKept(view.station === 'proof');
   useKeptOpen(present?.id ?? null);
   useReadingAt(view.station, scene);
   useFirstLook(scene.drawings.length);
@@ -177,9 +181,10 @@ function DeskRail() {
   const intakes = useFacts((facts) => facts.intakes);
   const readings = useReadings((store) => store.readings);
   const { station, set } = useView();
+  const findings = useFindings((store) => store.findings);
   const stations = useMemo(
-    () => railStations(moment.model, intakes, openCandidates(moment.model, readings)),
-    [moment, intakes, readings],
+    () => railStations(moment.model, intakes, { toJudge: openCandidates(moment.model, readings), findings }),
+    [moment, intakes, readings, findings],
   );
   return (
     <CourseRail

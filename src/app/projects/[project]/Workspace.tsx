@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ApiError, Unreachable } from '@/project/api';
+import { closeFindings } from '@/project/findings';
 import { closeMirror } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
 import { closeReadings } from '@/project/readings';
@@ -62,6 +63,7 @@ function useOpened(id: string): Opened {
       closeReadings();
       closeUnderlays();
       closeMirror();
+      closeFindings();
       useSelected.getState().select([]);
     };
   }, [id]);

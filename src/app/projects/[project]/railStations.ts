@@ -3,6 +3,7 @@ import type { Model } from '@/core/model/model';
 import type { DrawingReading } from '@/project/readings';
 import { verdictOf } from '@/project/readings';
 import { activeDrawings } from '@/project/projectRow';
+import type { Finding } from '@/core/proof/finding';
 import type { IntakeView } from '@/project/session';
 import type { RailStation } from '@/ui/shell/CourseRail';
 
@@ -21,8 +22,20 @@ export function handMade(model: Model): number {
   return count;
 }
 
+/** How many errors there are, or else how many other findings. */
+function proofState(elements: number, findings: readonly Finding[] | null): string {
+  if (elements === 0 || findings === null) return '';
+  const errors = findings.filter(({ severity }) => severity === 'error').length;
+  if (errors > 0) return counted(errors, 'error');
+  return findings.length === 0 ? 'sound' : counted(findings.length, 'finding');
+}
+
 /** How far each station is, as a count. */
-export function railStations(model: Model, intakes: readonly IntakeView[], toJudge: number): RailStation[] {
+export function railStations(
+  model: Model,
+  intakes: readonly IntakeView[],
+  { toJudge, findings }: { toJudge: number; findings: readonly Finding[] | null },
+): RailStation[] {
   const drawings = activeDrawings(model);
   const openUnits = drawings.filter((drawing) => !model.placement[drawing.id]?.confirmed).length;
   const ids = new Set(drawings.map((drawing) => drawing.id));
@@ -63,6 +76,7 @@ export function railStations(model: Model, intakes: readonly IntakeView[], toJud
       state: byHand > 0 ? `${byHand} by hand` : '',
       begun: byHand > 0,
     },
+    { name: 'proof', number: 6, word: 'Proof', state: proofState(elements, findings), begun: findings?.length === 0 },
     {
       name: 'handover',
       number: 7,

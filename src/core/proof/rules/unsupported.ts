@@ -1,7 +1,8 @@
 import { contains } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import { awayFromLine } from '@/core/kinds/lines';
-import type { Subject } from '../subject';
+import type { ModelLevel, StandingColumn, Subject } from '../subject';
+import type { Found } from '../finding';
 import { found, metres, type Rule } from '../rule';
 
 /** Things meet within this, metres: in plan, and in height where slabs and beams lie between. */
@@ -35,15 +36,20 @@ export const unsupported: Rule = {
   find(subject) {
     const { columns, model } = subject;
     const lowest = Math.min(...model.levels.map(({ elevation }) => elevation));
-    const floats = columns.flatMap(({ column, base }) => {
+    const loose = columns.filter(({ column, base }) => {
       const at: Point = [column.position[0], column.position[1]];
       // What stands on the lowest level stands on the ground.
-      if (base <= lowest + between || carriedBelow(subject, at, base, column.id)) return [];
-      return found('error', [column.id], at, base, [
-        `Nothing stands beneath this column at ${metres(base)}: no column, wall or beam within ${metres(reach)}.`,
-        'Draw what carries it, move it onto what does, or say a support there.',
-      ]);
+      return base > lowest + between && !carriedBelow(subject, at, base, column.id) && !isHeld(subject, at, base);
     });
+    const grounded = loose.filter(({ column }) => isGround(subject.levels.get(column.level)));
+    const floats = loose
+      .filter((one) => !grounded.includes(one))
+      .map(({ column, base }) =>
+        found('error', [column.id], [column.position[0], column.position[1]], base, [
+          `Nothing stands beneath this column at ${metres(base)}: no column, wall or beam within ${metres(reach)}.`,
+          'Draw what carries it, move it onto what does, or say a support there.',
+        ]),
+      );
     const ends = subject.beams.flatMap(({ beam }) =>
       [beam.start, beam.end].flatMap(([x, y, z]) => {
         if ((beam.use ?? 'beam') !== 'beam' || carries(subject, [x, y], z, beam.id)) return [];
@@ -53,9 +59,33 @@ export const unsupported: Rule = {
         ]);
       }),
     );
-    return [...floats, ...ends];
+    return [...floats, ...foundations(grounded), ...ends];
   },
 };
+
+/** Whether a level is that of the ground, on which columns stand on foundations beside a basement. */
+const isGround = (level: ModelLevel | undefined): boolean =>
+  level !== undefined && (level.kind === 'ground' || level.kind === 'foundation' || Math.abs(level.elevation) < reach);
+
+/** Whether a support is said at a place. */
+const isHeld = ({ model }: Subject, [x, y]: Point, z: number): boolean =>
+  (model.supports ?? []).some(
+    ({ position }) => Math.hypot(position[0] - x, position[1] - y) <= reach && Math.abs(position[2] - z) <= between,
+  );
+
+/** Columns on the ground beside a basement, in one finding: their foundations are not in the model. */
+function foundations(grounded: readonly StandingColumn[]): Found[] {
+  if (grounded.length === 0) return [];
+  const [{ column, base }] = grounded;
+  const one = grounded.length === 1;
+  const ids = grounded.map(({ column: { id } }) => id);
+  const told = found('warning', ids, [column.position[0], column.position[1]], base, [
+    `${grounded.length} ${one ? 'column stands' : 'columns stand'} on the ground at ${metres(base)}, above the lowest ` +
+      'level, with nothing beneath and no support said.',
+    'Say supports where their foundations are, at Tracing, Support, under columns in a box.',
+  ]);
+  return [told];
+}
 
 /** Whether something beneath a column ends at its foot. */
 function carriedBelow(subject: Subject, p: Point, z: number, not: string): boolean {

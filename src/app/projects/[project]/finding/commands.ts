@@ -125,6 +125,7 @@ const stationAbout: Record<StationName, string> = {
   sorting: 'Say which layers, blocks and lines are what.',
   reading: 'Go through what was read, and accept it.',
   tracing: 'Take, draw and change elements by hand.',
+  proof: 'See what is wrong with the model, and go there.',
   handover: 'Write the model out.',
 };
 

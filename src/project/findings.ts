@@ -1,0 +1,48 @@
+'use client';
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import type { Finding } from '@/core/proof/finding';
+import { findingsIn } from './mirror';
+import { useMoment } from './useSession';
+
+interface FindingsStore {
+  /** What was found last; null before the first time. */
+  findings: readonly Finding[] | null;
+  /** Whether the model has changed since. */
+  stale: boolean;
+  /** Why nothing could be found; null where it could. */
+  problem: string | null;
+}
+
+/** What the rules find in the model of this window. */
+export const useFindings = create<FindingsStore>()(() => ({ findings: null, stale: false, problem: null }));
+
+/** Away from Proof the rules are asked again when nobody has changed anything for so long, milliseconds. */
+const calm = 2500;
+
+/** Forgets what was found, when a project is left. */
+export const closeFindings = (): void => useFindings.setState({ findings: null, stale: false, problem: null });
+
+/** Keeps the findings up to the model. @param present whether they are looked at: then at once, else when it is calm */
+export function useFindingsKept(present: boolean): void {
+  const moment = useMoment('element', 'level');
+  useEffect(() => {
+    let here = true;
+    useFindings.setState({ stale: true });
+    const ask = () =>
+      findingsIn(moment.model).then(
+        (findings) => {
+          if (here) useFindings.setState({ findings, stale: false, problem: null });
+        },
+        (error: unknown) => {
+          const problem = error instanceof Error ? error.message : String(error);
+          if (here) useFindings.setState({ stale: false, problem });
+        },
+      );
+    const timer = setTimeout(() => void ask(), present ? 0 : calm);
+    return () => {
+      here = false;
+      clearTimeout(timer);
+    };
+  }, [moment, present]);
+}
