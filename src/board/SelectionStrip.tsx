@@ -20,7 +20,7 @@ export function SelectionStrip() {
   return (
     <Box component="section" aria-label="Selection" sx={stripStyle}>
       {elements.length === 1 ? (
-        <Box component="span" sx={{ px: 0.5 }}>
+        <Box component="span" sx={{ px: 0.5, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
           {factsOf(elements[0])}
         </Box>
       ) : (
@@ -54,13 +54,17 @@ const factsOf = (element: ElementRow): string => wordsOf(element);
 
 const stripStyle = {
   position: 'absolute',
-  left: '50%',
-  top: 10,
-  transform: 'translateX(-50%)',
+  // Between the way back to the bench and the buttons in the other corner.
+  left: 48,
+  right: 138,
+  top: 8,
+  mx: 'auto',
+  width: 'fit-content',
+  maxWidth: 'calc(100% - 186px)',
+  minHeight: 34,
   display: 'flex',
   alignItems: 'center',
   gap: 0.5,
-  maxWidth: 'calc(100% - 120px)',
   px: 1,
   py: 0.25,
   border: '1px solid var(--mui-palette-zf-zircon)',

@@ -190,8 +190,16 @@ async function finished(
   await page.getByRole('button', { name: /^R\s+250x500/ }).click();
   await shot('second-view');
   await page.getByRole('button', { name: 'Close the second view' }).click();
-  await find('column Ground', /^Select all/);
-  await page.keyboard.press('Delete');
+  // A column amid a room of the upper floor stands on nothing.
+  await page.getByRole('button', { name: /^Upper, / }).click();
+  await go('Tracing');
+  await page.getByRole('radio', { name: 'Column', exact: true }).click();
+  await page.getByRole('button', { name: 'One by one' }).click();
+  await page.evaluate(() => window.zirconBoard?.look([10, 0, 18, 7]));
+  await page.waitForTimeout(800);
+  const plan = (await page.getByRole('application').boundingBox())!;
+  await page.mouse.click(plan.x + plan.width / 2, plan.y + plan.height / 2);
+  await page.keyboard.press('Escape');
   await go('Proof');
   await page
     .getByRole('button', { name: /^Nothing stands beneath/ })

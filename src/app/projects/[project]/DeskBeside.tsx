@@ -234,16 +234,18 @@ function useFollowed(places: readonly MarkPlace[], drawingId: string | undefined
   });
 }
 
-const targetOf = ({ drawingId, at: [x, y], height, words }: MarkPlace): Target => {
-  const [half, up] = [Math.max(1, 0.3 * words.length) * height, height];
+/** A place stands in the middle of its text: of a row's that is its key, perhaps with a word such as "Type" before it. */
+const targetOf = ({ drawingId, at: [x, y], height, words, what }: MarkPlace): Target => {
+  const letters = what === 'row' ? 6 : words.length;
+  const half = (0.35 * letters + 0.5) * height;
   return {
     drawingId,
     height,
     corners: [
-      [x - height, y - up],
-      [x + 2 * half, y - up],
-      [x + 2 * half, y + up],
-      [x - height, y + up],
+      [x - half, y - height],
+      [x + half, y - height],
+      [x + half, y + height],
+      [x - half, y + height],
     ],
   };
 };
