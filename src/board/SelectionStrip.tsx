@@ -54,13 +54,13 @@ const factsOf = (element: ElementRow): string => wordsOf(element);
 
 const stripStyle = {
   position: 'absolute',
-  // Between the way back to the bench and the buttons in the other corner.
-  left: 48,
-  right: 138,
-  top: 8,
+  // Below the buttons in the corners.
+  left: 10,
+  right: 10,
+  top: 48,
   mx: 'auto',
   width: 'fit-content',
-  maxWidth: 'calc(100% - 186px)',
+  maxWidth: 'calc(100% - 20px)',
   minHeight: 34,
   display: 'flex',
   alignItems: 'center',

@@ -234,7 +234,7 @@ function useFollowed(places: readonly MarkPlace[], drawingId: string | undefined
   });
 }
 
-/** A place stands in the middle of its text: of a row's that is its key, perhaps with a word such as "Type" before it. */
+/** A place stands in the middle of its text; a row's in its key, perhaps with a word such as "Type" before it. */
 const targetOf = ({ drawingId, at: [x, y], height, words, what }: MarkPlace): Target => {
   const letters = what === 'row' ? 6 : words.length;
   const half = (0.35 * letters + 0.5) * height;
