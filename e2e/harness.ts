@@ -136,10 +136,12 @@ export const station = (page: Page, word: string) =>
 /** Where on the page a point of the project lies, found as a person would: by reading the position at two places. */
 export async function boardMap(page: Page): Promise<(e: number, n: number) => [number, number]> {
   const box = (await page.getByRole('application').boundingBox())!;
-  const read = async (x: number, y: number): Promise<[number, number]> => {
+  const told = async () => (await page.locator('[data-part=position]').textContent()) ?? '';
+  const read = async (x: number, y: number, before: string): Promise<[number, number]> => {
     await page.mouse.move(x, y);
-    await page.waitForTimeout(60);
-    const text = (await page.locator('[data-part=position]').textContent()) ?? '';
+    // The position is told once a frame; a slow machine takes some.
+    for (let i = 0; i < 100 && ['', before].includes(await told()); i += 1) await page.waitForTimeout(50);
+    const text = await told();
     const [e, n] = [
       ...text
         .replace(/[\u202f,]/g, '')
@@ -148,8 +150,13 @@ export async function boardMap(page: Page): Promise<(e: number, n: number) => [n
     ].map((match) => Number(match[1]));
     return [e, n];
   };
-  const [x1, y1, x2, y2] = [box.x + 60, box.y + 60, box.x + box.width - 80, box.y + box.height - 80];
-  const [a, b] = [await read(x1, y1), await read(x2, y2)];
+  // Below what lies over the board's upper edge: its buttons, and what is selected.
+  const [x1, y1, x2, y2] = [box.x + 60, box.y + 120, box.x + box.width - 80, box.y + box.height - 80];
+  // From outside of the board nothing is told: what is told then is of the place read.
+  await page.mouse.move(2, 2);
+  for (let i = 0; i < 20 && (await told()) !== ''; i += 1) await page.waitForTimeout(50);
+  const a = await read(x1, y1, '');
+  const b = await read(x2, y2, await told());
   return (e, n) => [x1 + ((e - a[0]) / (b[0] - a[0])) * (x2 - x1), y1 + ((n - a[1]) / (b[1] - a[1])) * (y2 - y1)];
 }
 
