@@ -16,7 +16,7 @@ import type { BoardEvents } from './tools/world';
 const help =
   'Board: arrow keys move, plus and minus zoom, Home shows all, digits type a point, Enter ' +
   'takes it, Delete deletes what is selected, Escape goes one step back; further keys ' +
-  'stand at Tracing under Keys';
+  'stand in the guide';
 
 /** The board of this window, for tests that measure it. */
 declare global {

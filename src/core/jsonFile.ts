@@ -22,6 +22,15 @@ export function readJsonFile<T>(
       `The file is not JSON. ${what[0].toUpperCase()}${what.slice(1)} is a JSON file that was saved at ${savedAt}.`,
     );
   }
+  return checkJson(schema, json, { what, expected });
+}
+
+/** Content from outside, where it is of a schema; else what is wrong with it. */
+export function checkJson<T>(
+  schema: v.GenericSchema<unknown, T>,
+  json: unknown,
+  { what, expected }: Pick<FileWords, 'what' | 'expected'>,
+): Result<T> {
   const result = v.safeParse(schema, json);
   if (result.success) return ok(result.output);
   const [issue] = result.issues;

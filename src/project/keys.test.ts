@@ -28,6 +28,9 @@ test('a key of another act, of the browser or of the wrong sort is refused with 
   expect(keyRefusal('find', 'ctrl w')).toMatch(/browser/);
   expect(viewKeyRefusal('v')).toMatch(/key of .The model in space/);
   expect(viewKeyRefusal('1')).toMatch(/letter/);
+  // A letter that accepts at Reading must not move the view there as well.
+  expect(viewKeyRefusal('a')).toMatch(/accepting at Reading/);
+  expect(keyRefusal('loupe', 'j')).toMatch(/next of a list/);
   expect(viewKeyRefusal('q')).toBeNull();
 });
 

@@ -83,6 +83,12 @@ export const shownKey = (key: string): string =>
 /** What browsers keep for themselves. */
 const browsers = new Set(['ctrl w', 'ctrl t', 'ctrl n', 'ctrl shift n', 'ctrl shift t', 'ctrl r', 'f5', 'f11', 'f12']);
 
+/** Letters that benches have: of lists, and of deciding at Reading. */
+const benches: Record<string, string> = {
+  j: 'the next of a list',
+  a: 'accepting at Reading',
+};
+
 const isLetter = (key: string): boolean => /^[a-z]$/.test(key);
 const isAnywhere = (key: string): boolean => /^(?:ctrl|alt) (?:alt )?(?:shift )?[^\s]+$|^f\d{1,2}$/.test(key);
 
@@ -91,6 +97,7 @@ export function keyRefusal(name: ActName, key: string): string | null {
   const { where } = acts[name];
   if (where === 'board' && !isLetter(key)) return 'Choose a letter: other keys have their meaning on the board.';
   if (where === 'anywhere' && !isAnywhere(key)) return 'Choose a key with Ctrl or Alt, or F1 to F12.';
+  if (benches[key] !== undefined) return `${key.toUpperCase()} is the key of ${benches[key]}. Choose another.`;
   if (browsers.has(key)) return `${shownKey(key)} is the browser\u2019s own. Choose another key.`;
   const other = actAt(key);
   return other === null || other === name ? null : `That key is taken by \u201c${acts[other].words}\u201d.`;
@@ -99,6 +106,7 @@ export function keyRefusal(name: ActName, key: string): string | null {
 /** Why a letter cannot recall a view; null where it can. */
 export function viewKeyRefusal(key: string): string | null {
   if (!isLetter(key)) return 'The key of a view is a letter.';
+  if (benches[key] !== undefined) return `${key.toUpperCase()} is the key of ${benches[key]}. Choose another.`;
   const other = actAt(key);
   return other === null ? null : `${key.toUpperCase()} is the key of \u201c${acts[other].words}\u201d. Choose another.`;
 }

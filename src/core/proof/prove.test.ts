@@ -390,6 +390,24 @@ test('a support that is said carries a column', () => {
   expect(held).toEqual([]);
 });
 
+test('a door in a bent wall leads into the room along it', () => {
+  // A half ring below: a wall of radius 3 m about (3, 0), the room along it from 2 to 2.9 m, a door amid the arc.
+  const arc = (radius: number, turn: 1 | -1): Point[] =>
+    Array.from({ length: 33 }, (_, i) => {
+      const angle = Math.PI * (turn === 1 ? 1 + i / 32 : 2 - i / 32);
+      return [3 + radius * Math.cos(angle), radius * Math.sin(angle)];
+    });
+  const bent = prove(
+    modelOf({
+      levels: sound().levels.slice(0, 1),
+      walls: [wall('w1', [0, 0], [6, 0], { bulge: 1 })],
+      openings: [door('d1', 'w1', (Math.PI * 3) / 2 - 0.5)],
+      zones: [zone('z1', 'Gallery', [...arc(2.9, 1), ...arc(2, -1)])],
+    }),
+  );
+  expect(bent).toEqual([]);
+});
+
 test('every rule has a fault planted for it', () => {
   const covered = new Set(planted.map(([, { rule }]) => rule));
   expect(rules.map(({ name }) => name).filter((name) => !covered.has(name))).toEqual([]);

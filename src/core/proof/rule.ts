@@ -1,5 +1,5 @@
 import type { Place } from '@/core/bodies/shell';
-import type { Point } from '@/core/geometry/vector';
+import { distance, pointAlong, subtract, type Point } from '@/core/geometry/vector';
 import type { Found, Severity } from './finding';
 import type { Subject } from './subject';
 
@@ -24,8 +24,24 @@ export function found(
   return { severity, elements, position, message, remedy };
 }
 
+/** A point along a line of points and the direction there, of length one. @param at metres from its start, along it */
+export function alongLine(line: readonly Point[], at: number): { point: Point; direction: Point } {
+  let left = at;
+  for (let i = 1; ; i += 1) {
+    const [a, b] = [line[i - 1], line[i]];
+    const size = distance(a, b);
+    if (left > size && i + 1 < line.length) {
+      left -= size;
+      continue;
+    }
+    const d = subtract(b, a);
+    return { point: pointAlong(a, b, left / (size || 1)), direction: [d[0] / (size || 1), d[1] / (size || 1)] };
+  }
+}
+
 /** The elevation of a level; zero of one that is not there. */
-export const elevationOf = ({ levels }: Subject, level: string): number => levels.get(level)?.elevation ?? 0;
+export const elevationOf = ({ levels }: Pick<Subject, 'levels'>, level: string): number =>
+  levels.get(level)?.elevation ?? 0;
 
 /** Pairs of a list that are next to one another by boxes, each pair once. */
 export function* pairsNear<T extends { box: readonly [number, number, number, number] }>(

@@ -52,7 +52,8 @@ export interface Subject {
   beamsNear: (p: Point, reach: number) => LyingBeam[];
 }
 
-const flat = ([x, y]: readonly number[]): Point => [x, y];
+/** The plan's part of coordinates. */
+export const inPlan = ([x, y]: readonly number[]): Point => [x, y];
 
 /** Works out what rules ask of a model. */
 export function subjectOf(model: ReadModel): Subject {
@@ -60,7 +61,7 @@ export function subjectOf(model: ReadModel): Subject {
   const openings = groupBy(model.openings, ({ wall }) => wall);
   const walls = model.walls.map((wall): StandingWall => {
     const level = levels.get(wall.level);
-    const line = bulgedLine(flat(wall.start), flat(wall.end), wall.bulge);
+    const line = bulgedLine(inPlan(wall.start), inPlan(wall.end), wall.bulge);
     const outline = bandOutline(line, wall.thickness);
     const base = wall.base ?? level?.elevation ?? 0;
     const top = wall.top ?? base + wall.height;
@@ -68,13 +69,13 @@ export function subjectOf(model: ReadModel): Subject {
   });
   const columns = model.columns.map((column): StandingColumn => {
     const level = levels.get(column.level);
-    const outline = columnOutline({ ...column, position: flat(column.position) });
+    const outline = columnOutline({ ...column, position: inPlan(column.position) });
     const base = column.base ?? level?.elevation ?? 0;
     const top = column.top ?? (level === undefined ? base : level.elevation + level.height);
     return { column, base, top, outline, box: boxOf(outline) };
   });
   const beams = model.beams.map((beam): LyingBeam => {
-    const outline = bandOutline([flat(beam.start), flat(beam.end)], sectionSize(beam.section).width);
+    const outline = bandOutline([inPlan(beam.start), inPlan(beam.end)], sectionSize(beam.section).width);
     return { beam, outline, box: boxOf(outline) };
   });
   const near = <T extends { box: Box }>(items: T[]) => {

@@ -98,7 +98,14 @@ function Question({ asked, close }: { asked: Asked; close: () => void }) {
   };
   const count = hanging.read.length + hanging.drawn.length;
   return (
-    <Box role="dialog" aria-labelledby="replace-title" sx={panelStyle}>
+    <Box
+      role="dialog"
+      aria-labelledby="replace-title"
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') close();
+      }}
+      sx={panelStyle}
+    >
       <Box component="h2" id="replace-title" sx={{ fontSize: 16, fontWeight: 700, mt: 0, mb: 0.75 }}>
         {counted(count, 'element')} {count === 1 ? 'hangs' : 'hang'} on this drawing
       </Box>

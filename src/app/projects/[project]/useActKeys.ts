@@ -17,7 +17,7 @@ const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
 
 /** What is open over the desk has keys of its own. */
-const ownKeys = '[role=dialog], [role=listbox], [role=menu], [role=tablist], button';
+const ownKeys = '[role=dialog], [role=listbox], [role=menu], [role=combobox], [role=slider]';
 
 type Acts = Partial<Record<ActName, () => void>>;
 

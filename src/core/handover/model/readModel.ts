@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { readJsonFile } from '@/core/jsonFile';
+import { checkJson } from '@/core/jsonFile';
 import { fail, type Result } from '@/core/result';
 import { modelSchema } from './schema';
 
@@ -27,7 +27,6 @@ const defaults: Record<string, Record<string, unknown>> = {
 
 const words = {
   what: 'a model',
-  savedAt: 'Handover, or written by ./run convert',
   expected: 'a model.json of version 1, as docs/model.schema.json has it.',
 };
 
@@ -45,7 +44,7 @@ export function readModel(text: string): Result<ReadModel> {
   if (format !== 'zircon-frame-model')
     return fail(`The file says ${JSON.stringify(format) ?? 'no format'} as its format. Expected ${words.expected}`);
   if (version !== 1) return fail(`The file is of version ${String(version)}. Expected ${words.expected}`);
-  return readJsonFile(readable, JSON.stringify(filled(json as Record<string, unknown>)), words);
+  return checkJson(readable, filled(json as Record<string, unknown>), words);
 }
 
 function filled(json: Record<string, unknown>): Record<string, unknown> {

@@ -1,7 +1,7 @@
 import { centroid } from '@/core/geometry/polygon';
 import { sidesCross } from '@/core/geometry/sidesCross';
-import type { Point } from '@/core/geometry/vector';
 import { elevationOf, found, type Rule } from '../rule';
+import { inPlan } from '../subject';
 
 /** Outlines that cross themselves. */
 export const crossed: Rule = {
@@ -15,7 +15,7 @@ export const crossed: Rule = {
     ];
     return rings.flatMap(({ id, level, rings: own }) =>
       own.flatMap((ring) => {
-        const points = ring.map(([x, y]): Point => [x, y]);
+        const points = ring.map(inPlan);
         if (!sidesCross(points)) return [];
         return found('error', [id], centroid(points), elevationOf(subject, level), [
           'Its outline crosses itself, so that nobody knows what lies inside.',

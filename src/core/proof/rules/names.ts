@@ -1,7 +1,7 @@
 import { groupBy } from '@/core/groupBy';
-import type { Point } from '@/core/geometry/vector';
 import { centroid } from '@/core/geometry/polygon';
 import { elevationOf, found, type Rule } from '../rule';
+import { inPlan } from '../subject';
 
 /** Labels of grid lines that are given twice, marks of several sizes, rooms without names. */
 export const names: Rule = {
@@ -51,7 +51,7 @@ export const names: Rule = {
     const nameless = zones
       .filter(({ name, number }) => name === '' && number === '')
       .map(({ id, level, outline }) => {
-        const ring = outline.map(([x, y]): Point => [x, y]);
+        const ring = outline.map(inPlan);
         return found('note', [id], ring.length === 0 ? [0, 0] : centroid(ring), elevationOf(subject, level), [
           'This room has neither a name nor a number: nothing follows from its use.',
           'Give it a name at Tracing, Change.',

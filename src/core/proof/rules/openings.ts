@@ -1,7 +1,7 @@
-import { pointAlong, type Point } from '@/core/geometry/vector';
+import type { Point } from '@/core/geometry/vector';
 import { lengthOfLine } from '@/core/kinds/lines';
 import type { ModelOpening, StandingWall } from '../subject';
-import { found, metres, type Rule } from '../rule';
+import { alongLine, found, metres, type Rule } from '../rule';
 
 /** Ends are rounded: openings may reach this far beyond, metres. */
 const rounding = 0.001;
@@ -23,8 +23,7 @@ export const openings: Rule = {
   },
 };
 
-const placeOf = ({ line }: StandingWall, at: number): Point =>
-  pointAlong(line[0], line[line.length - 1], at / (lengthOfLine(line) || 1));
+const placeOf = ({ line }: StandingWall, at: number): Point => alongLine(line, at).point;
 
 function beyond(standing: StandingWall) {
   const { wall, line, base, top, openings: own } = standing;

@@ -1,6 +1,7 @@
 import type { Point } from '@/core/geometry/vector';
 import { sectionSize } from '@/core/kinds/section';
-import { found, metres, type Rule } from '../rule';
+import { elevationOf, found, metres, type Rule } from '../rule';
+import { inPlan } from '../subject';
 
 /** Sides of sections, thicknesses of walls and of slabs, and extents of buildings that are usual, metres. */
 const usual = { side: [0.04, 4], wall: [0.03, 2], slab: [0.05, 2], extent: [2, 2000] } as const;
@@ -8,7 +9,8 @@ const usual = { side: [0.04, 4], wall: [0.03, 2], slab: [0.05, 2], extent: [2, 2
 /** Sizes out of all proportion: mostly a wrong unit. */
 export const proportions: Rule = {
   name: 'out of proportion',
-  find({ model, levels }) {
+  find(subject) {
+    const { model } = subject;
     const odd = (
       id: string,
       at: Point,
@@ -23,25 +25,31 @@ export const proportions: Rule = {
             `${what} is ${metres(size)}; between ${metres(least)} and ${metres(most)} was expected.`,
             'Look whether the drawing\u2019s unit is right, and put the size right.',
           ]);
-    const elevation = (level: string): number => levels.get(level)?.elevation ?? 0;
     const sections = [
       ...model.columns.map(({ id, section, position, level }) => ({
         id,
         section,
-        at: [position[0], position[1]] as Point,
-        z: elevation(level),
+        at: inPlan(position),
+        z: elevationOf(subject, level),
       })),
-      ...model.beams.map(({ id, section, start }) => ({ id, section, at: [start[0], start[1]] as Point, z: start[2] })),
+      ...model.beams.map(({ id, section, start }) => ({ id, section, at: inPlan(start), z: start[2] })),
     ].flatMap(({ id, section, at, z }) => {
       const { width, depth } = sectionSize(section);
       const side = width < usual.side[0] || width > usual.side[1] ? width : depth;
       return odd(id, at, z, 'A side of its section', side, usual.side);
     });
     const walls = model.walls.flatMap(({ id, thickness, start, level }) =>
-      odd(id, [start[0], start[1]], elevation(level), 'Its thickness', thickness, usual.wall),
+      odd(id, [start[0], start[1]], elevationOf(subject, level), 'Its thickness', thickness, usual.wall),
     );
     const slabs = model.slabs.flatMap(({ id, thickness, outline, level }) =>
-      odd(id, [outline[0]?.[0] ?? 0, outline[0]?.[1] ?? 0], elevation(level), 'Its thickness', thickness, usual.slab),
+      odd(
+        id,
+        [outline[0]?.[0] ?? 0, outline[0]?.[1] ?? 0],
+        elevationOf(subject, level),
+        'Its thickness',
+        thickness,
+        usual.slab,
+      ),
     );
     return [...sections, ...walls, ...slabs, ...extent(model)];
   },

@@ -2,6 +2,7 @@ import { area, centroid } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import { lengthOfLine } from '@/core/kinds/lines';
 import { elevationOf, found, metres, type Rule } from '../rule';
+import { inPlan } from '../subject';
 
 /** Shorter is no wall or member, metres; smaller is no area, square metres. */
 const [shortest, smallest] = [0.05, 0.05];
@@ -30,7 +31,7 @@ export const slivers: Rule = {
       return length < shortest ? short(id, [start[0], start[1]], start[2], length) : [];
     });
     const areas = [...model.slabs, ...model.zones, ...model.outdoor].flatMap(({ id, level, outline }) => {
-      const ring = outline.map(([x, y]): Point => [x, y]);
+      const ring = outline.map(inPlan);
       const size = ring.length < 3 ? 0 : Math.abs(area(ring));
       if (size >= smallest) return [];
       return found('error', [id], ring.length === 0 ? [0, 0] : centroid(ring), elevationOf(subject, level), [

@@ -1,4 +1,4 @@
-import { place } from '@/core/datum/placement';
+import { faceOn, place, type Placement } from '@/core/datum/placement';
 import { fromSurvey } from '@/core/datum/survey';
 import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
@@ -155,7 +155,7 @@ function goToText(model: Model, drawing: DrawingRow, underlay: Underlay, i: numb
   const own = drawing.levelId !== null && !hangsOn(model, drawing, levelId) ? { levelId: drawing.levelId } : {};
   set({ drawingId: drawing.id, inSpace: false, faceOn: stands ? drawing.id : null, only: null, ...own });
   const [ox, oy] = underlay.primitives.origin;
-  const seen = stands ? { ...placement, target: [0, placement.upright ?? 0] as Point, turning: 0 } : placement;
+  const seen = stands ? faceOn(placement as Placement) : (placement as Placement);
   const corners = textBox(text).map(([x, y]) => place(seen, [x + ox, y + oy]));
   const [minX, minY, maxX, maxY] = boxOf(corners);
   const reach = around.heights * Math.max(maxY - minY, 1e-3);
