@@ -126,7 +126,8 @@ async function editors(bench: Bench, count: number, pace = 0): Promise<void> {
   }).length;
   took.sort((a, b) => a - b);
   console.log(
-    `${String(count).padStart(3)} editors, ${pace === 0 ? 'as fast as they can' : `one step in ${pace} ms`}: ${(took.length / (working / 1000)).toFixed(0).padStart(4)} edits a second, ` +
+    `${String(count).padStart(3)} editors, ${pace === 0 ? 'as fast as they can' : `one step in ${pace} ms`}: ` +
+      `${(took.length / (working / 1000)).toFixed(0).padStart(4)} edits a second, ` +
       `median ${share(took, 0.5).toFixed(0)} ms, p99 ${share(took, 0.99).toFixed(0)} ms; ${refused} refused, ${lost} lost` +
       (pace > 0 ? '   goal 60 a second, p99 300 ms' : ''),
   );

@@ -1,6 +1,5 @@
 import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
-import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { acts, shownKey } from '@/project/keys';
 import type { ProjectState } from '@/core/model/state';
 import {
@@ -8,9 +7,11 @@ import {
   clickOn,
   fileNamed,
   newProject,
+  ofKind,
   openStage,
   part,
   problems,
+  selection,
   station,
   stateOf as stateIn,
   type Stage,
@@ -34,9 +35,6 @@ const stationKeys: Record<string, string> = {
 };
 
 const stateOf = (page: Page, id = project): Promise<ProjectState> => stateIn(stage, page, id);
-const ofKind = <K extends ElementRow['kind']>({ element }: ProjectState, kind: K) =>
-  Object.values(element).filter((row) => row.kind === kind) as ElementOf<K>[];
-const selection = (page: Page) => page.getByRole('region', { name: 'Selection' });
 
 async function open(page: Page): Promise<void> {
   await page.goto(`${stage.address}/projects/${project}`);

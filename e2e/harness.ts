@@ -9,6 +9,7 @@ import { serve, type Serving } from '@/cli/serve';
 import { finishedName, seedFinished } from '@/cli/seedFinished';
 import { closeConnections } from '@/server/database/connection';
 import { anyPort } from '@/cli/system';
+import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
 import type { ProjectState } from '@/core/model/state';
 
 /** A server on a database of its own, and a browser. */
@@ -230,3 +231,10 @@ export async function stateOf(stage: Stage, page: Page, project: string): Promis
   await page.waitForTimeout(300);
   return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
 }
+
+/** The elements of a kind. */
+export const ofKind = <K extends ElementKind>({ element }: ProjectState, kind: K): ElementOf<K>[] =>
+  Object.values(element).filter((row): row is ElementRow & ElementOf<K> => row.kind === kind);
+
+/** What is selected, over the board. */
+export const selection = (page: Page) => page.getByRole('region', { name: 'Selection' });

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { finishedName } from '@/cli/seedFinished';
 import type { ProjectState } from '@/core/model/state';
-import { ask, boardMap, clickOn, newProject, openStage, problems, station, type Stage } from './harness';
+import { ask, boardMap, clickOn, newProject, openStage, problems, selection, station, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
@@ -23,8 +23,6 @@ async function open(page: Page): Promise<void> {
   await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
   await station(page, 'Handover');
 }
-
-const selection = (page: Page) => page.getByRole('region', { name: 'Selection' });
 
 /** Drags between points of the project. */
 async function drag(page: Page, from: [number, number], to: [number, number], key?: 'Shift'): Promise<void> {

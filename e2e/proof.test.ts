@@ -1,4 +1,4 @@
-import { clickOn, openStage, problems, station, type Stage } from './harness';
+import { clickOn, openStage, problems, selection, station, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
@@ -32,8 +32,9 @@ test('a finding is found, gone to by key, put right and undone; the course count
   const finding = page.getByRole('button', { name: /^Nothing stands beneath this column at 3\.900 m/ });
   await finding.waitFor();
   await page.keyboard.press('j');
-  const selection = page.getByRole('region', { name: 'Selection' });
-  await selection.getByText(/^column/).waitFor();
+  await selection(page)
+    .getByText(/^column/)
+    .waitFor();
   await page.waitForFunction(
     () => Math.hypot(window.zirconBoard!.camera.x - 13.9, window.zirconBoard!.camera.y - 3.4) < 0.6,
   );

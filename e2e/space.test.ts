@@ -1,8 +1,17 @@
 import type { Page } from 'playwright-core';
 import { heights, slabThickness, truss, trussMembers } from '../demo/section';
-import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import type { ProjectState } from '@/core/model/state';
-import { boardMap, openStage, part, problems, station, stateOf as stateIn, type Stage } from './harness';
+import {
+  boardMap,
+  ofKind,
+  openStage,
+  part,
+  problems,
+  selection,
+  station,
+  stateOf as stateIn,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let project: string;
@@ -14,9 +23,6 @@ beforeAll(async () => {
 afterAll(async () => stage.close());
 
 const stateOf = (page: Page): Promise<ProjectState> => stateIn(stage, page, project);
-const ofKind = <K extends ElementRow['kind']>({ element }: ProjectState, kind: K) =>
-  Object.values(element).filter((row) => row.kind === kind) as ElementOf<K>[];
-const selection = (page: Page) => page.getByRole('region', { name: 'Selection' });
 
 async function open(page: Page): Promise<void> {
   await page.goto(`${stage.address}/projects/${project}`);

@@ -19,6 +19,8 @@ export class View {
   private chosen: boolean;
   /** The view of the plan, while a section is seen face on. */
   private ofPlan: Camera | null = null;
+  /** What is to be looked at once the board is wide enough. */
+  private waiting: Box | Part | null = null;
 
   /** @param looked hears of every view that is to be kept */
   constructor(
@@ -29,15 +31,17 @@ export class View {
     this.camera = kept ?? emptyView;
   }
 
-  /** Looks at the building where nobody has chosen a view yet. */
+  /** Looks at what was asked for meanwhile, or at the building where nobody has chosen a view yet. */
   begin(scene: BoardScene): void {
-    // A pane that is only just unfolding is too narrow to look through.
-    if (!this.chosen && Math.min(this.size.width, this.size.height) > narrowest) this.look(scene, 'building');
+    if (this.waiting !== null) this.look(scene, this.waiting);
+    else if (!this.chosen) this.look(scene, 'building');
   }
 
   /** Looks at a box, at the building, or at all that the drawings show. */
   look(scene: BoardScene, at: Box | Part): void {
-    if (this.size.width === 0) return;
+    // A pane that is only just unfolding is too narrow to look through.
+    this.waiting = Math.min(this.size.width, this.size.height) < narrowest ? at : null;
+    if (this.waiting !== null) return;
     const box = typeof at === 'string' ? extentOfScene(scene, at) : at;
     if (box !== null) this.goTo(fit([box[0], box[1], box[2], box[3]], this.size));
   }

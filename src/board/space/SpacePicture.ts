@@ -77,7 +77,9 @@ export class SpacePicture {
   private look: SpaceLook = { levelId: null, cut: null, through: false, axes: false };
   private selected: ReadonlySet<string> = new Set();
 
-  constructor(canvas: HTMLCanvasElement) {
+  /** @param lost called when the browser takes the graphics away */
+  constructor(canvas: HTMLCanvasElement, lost: () => void) {
+    canvas.addEventListener('webglcontextlost', lost);
     this.renderer = new THREE.WebGLRenderer({ canvas, alpha: true, antialias: true, premultipliedAlpha: true });
     this.renderer.setClearColor(0x000000, 0);
   }

@@ -61,8 +61,9 @@ class Stage {
     private readonly root: HTMLElement,
     orbit: Orbit | null,
     private readonly looked: (orbit: Orbit) => void,
+    lost: () => void,
   ) {
-    this.picture = new SpacePicture(canvas);
+    this.picture = new SpacePicture(canvas, lost);
     this.size = this.measured();
     this.begun = orbit !== null;
     this.orbit = orbit ?? lookAtBox([0, 0, 0, 1, 1, 1], this.size, standardViews.askew);
@@ -133,7 +134,13 @@ export function SpaceView({ scene, orbit, looked, select, children }: Props) {
     const element = root.current!;
     let made: Stage;
     try {
-      made = new Stage(canvas.current!, element, latest.current.orbit, (now) => latest.current.looked(now));
+      made = new Stage(
+        canvas.current!,
+        element,
+        latest.current.orbit,
+        (now) => latest.current.looked(now),
+        () => setProblem('The browser took the graphics away. Reload the page.'),
+      );
     } catch {
       queueMicrotask(() => setProblem('The browser gives no graphics in space. Turn hardware acceleration on.'));
       return;

@@ -61,9 +61,8 @@ export function registerByPattern(from: readonly GridLine[], to: readonly GridLi
   const rival = best(found.filter((way) => way.mirrored === chosen.mirrored && differs(way, chosen)));
   if (rival && rival.quality > chosen.quality - needed)
     return fail(
-      'The spacings fit in several ways, for example ' +
-        `${differsInTurning(rival, chosen) ? `turned by ${degrees(chosen.turning).toFixed(0)}\u00b0 and by ${degrees(rival.turning).toFixed(0)}\u00b0` : `${distance(rival.shift, chosen.shift).toFixed(2)} m apart`}: ` +
-        'they are too regular to tell. Fit by labels or by picked points.',
+      `The spacings fit in several ways, for example ${differenceWords(rival, chosen)}: they are too regular to tell. ` +
+        'Fit by labels or by picked points.',
     );
   const names = new Map(chosen.pairs.map(({ here, there: other }) => [here, other.label]));
   const renamed = (chosen.mirrored ? from.map(flip) : from).map((line, i): GridLine => ({
@@ -120,6 +119,11 @@ interface Way {
 const best = (ways: readonly Way[]): Way | null =>
   ways.reduce<Way | null>((a, b) => (a === null || b.quality > a.quality ? b : a), null);
 const differsInTurning = (a: Way, b: Way): boolean => Math.abs(Math.sin((a.turning - b.turning) / 2)) > 0.01;
+/** How two ways to fit differ, in words. */
+const differenceWords = (a: Way, b: Way): string =>
+  differsInTurning(a, b)
+    ? `turned by ${degrees(b.turning).toFixed(0)}\u00b0 and by ${degrees(a.turning).toFixed(0)}\u00b0`
+    : `${distance(a.shift, b.shift).toFixed(2)} m apart`;
 const differs = (a: Way, b: Way): boolean =>
   differsInTurning(a, b) || Math.hypot(a.shift[0] - b.shift[0], a.shift[1] - b.shift[1]) > 2 * same;
 

@@ -19,6 +19,7 @@ import { mainContent } from '@/core/underlay/mainContent';
 import { useBoard } from '@/board/boardStore';
 import { underlayOf, useUnderlays } from '@/project/underlays';
 import { useCommit, useSession } from '@/project/useSession';
+import { useView } from '@/project/view';
 
 export type Replace = (placement: PlacementRow, label: string) => void;
 
@@ -65,8 +66,11 @@ export function useReplace(): { replace: Replace; question: ReactNode } {
     }
     const outline = outlineOf(model, placement.id);
     const { read, drawn } = hangingOn(model, drawing, outline);
-    if (moves && read.length + drawn.length > 0) setAsked({ placement, label, outline });
-    else void commit((now) => placeDrawing(now, placement, label));
+    if (moves && read.length + drawn.length > 0) {
+      // Where they would come to lie is shown in the plan.
+      useView.getState().set({ inSpace: false, faceOn: null });
+      setAsked({ placement, label, outline });
+    } else void commit((now) => placeDrawing(now, placement, label));
   };
   const question = asked === null ? null : <Question asked={asked} close={() => setAsked(null)} />;
   return { replace, question };
@@ -109,7 +113,12 @@ function Question({ asked, close }: { asked: Asked; close: () => void }) {
       <Box component="h2" id="replace-title" sx={{ fontSize: 16, fontWeight: 700, mt: 0, mb: 0.75 }}>
         {counted(count, 'element')} {count === 1 ? 'hangs' : 'hang'} on this drawing
       </Box>
-      <Box sx={{ mb: 0.75 }}>{label}. The board shows where they would come to lie.</Box>
+      <Box sx={{ mb: 0.75 }}>
+        {label}. The board shows where they would come to lie.{' '}
+        <Button variant="text" size="small" disabled={shown.length === 0} onClick={() => lookAt(shown)}>
+          Look at them
+        </Button>
+      </Box>
       <Group
         words={`${counted(hanging.read.length, 'element')} from this drawing`}
         rows={hanging.read}
@@ -125,9 +134,6 @@ function Question({ asked, close }: { asked: Asked; close: () => void }) {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.25 }}>
         <Button variant="text" onClick={close}>
           Cancel
-        </Button>
-        <Button variant="text" disabled={shown.length === 0} onClick={() => lookAt(shown)}>
-          Look at them
         </Button>
         <Box sx={{ flex: 1 }} />
         <Button variant="outlined" onClick={() => apply(false)}>

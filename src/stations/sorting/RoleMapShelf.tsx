@@ -156,10 +156,8 @@ export function RoleMapShelf({
           {applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'}
           {applied.blocks > 0 && ` and ${applied.blocks} ${applied.blocks === 1 ? 'block' : 'blocks'}`} matched
           {applied.lessons > 0 && `, ${counted(applied.lessons, 'lesson')} taken over`}
-          {applied.unmatched.length > 0
-            ? ', not ' +
-              `${applied.unmatched.slice(0, 6).join(', ')}${applied.unmatched.length > 6 ? ` and ${applied.unmatched.length - 6} more` : ''}`
-            : ''}
+          {applied.unmatched.length > 0 ? `, not ${applied.unmatched.slice(0, 6).join(', ')}` : ''}
+          {applied.unmatched.length > 6 && ` and ${applied.unmatched.length - 6} more`}
           {applied.unused > 0
             ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed`
             : ''}

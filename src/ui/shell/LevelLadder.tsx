@@ -94,10 +94,12 @@ export function LevelLadder({ levels, present, unit, go, change, more, add }: La
                 role="button"
                 tabIndex={0}
                 aria-pressed={here}
-                aria-label={
-                  `${level.name}, ` +
-                  `${signed(level.elevation, unit)}${belowGround(level) ? ', below ground' : ''}${level.repeated ? `, repeats ${level.repeated}` : ''}`
-                }
+                aria-label={[
+                  level.name,
+                  signed(level.elevation, unit),
+                  ...(belowGround(level) ? ['below ground'] : []),
+                  ...(level.repeated ? [`repeats ${level.repeated}`] : []),
+                ].join(', ')}
                 style={{ cursor: 'pointer' }}
                 onClick={() => go(level.id)}
                 onDoubleClick={(event) => setEditing({ id: level.id, anchor: event.currentTarget })}

@@ -35,7 +35,7 @@ import { useScheme } from '@/ui/widgets/useScheme';
 import { commandsOf, type Command } from './finding/commands';
 import { foundFor } from './finding/found';
 import { readyToSearch } from './finding/ready';
-import { DeskBeside } from './DeskBeside';
+import { DeskBeside } from './beside/DeskBeside';
 import { DeskBoard } from './DeskBoard';
 import { DeskLadder } from './DeskLadder';
 import { openCandidates, railStations } from './railStations';

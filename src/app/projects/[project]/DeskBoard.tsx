@@ -1,7 +1,9 @@
 'use client';
+import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { useEffect, useMemo } from 'react';
+import { counted } from '@/core/model/counted';
 import { removeElements } from '@/core/tracing/removed';
 import { BoardView } from '@/board/BoardView';
 import type { BoardScene } from '@/board/scene';
@@ -56,7 +58,7 @@ const eventsOf = (session: Session): BoardEvents => ({
 /** The board with what floats over it: the selection, and the ways to space and back to the bench. */
 export function DeskBoard({ scene, levelId }: { scene: BoardScene; levelId: string | null }) {
   const session = useSession();
-  const { camera, inSpace, benchFolded, beside, set } = useView();
+  const { camera, inSpace, benchFolded, beside, only, set } = useView();
   const model = useModel('drawing', 'element');
   const nothing = model.count('drawing') === 0 && model.count('element') === 0;
   const events = useMemo(() => eventsOf(session), [session]);
@@ -90,6 +92,11 @@ export function DeskBoard({ scene, levelId }: { scene: BoardScene; levelId: stri
         at={{ right: 50 }}
       />
       <ViewsMenu />
+      {only !== null && !inSpace && (
+        <Button size="small" variant="outlined" onClick={() => set({ only: null })} sx={onlyStyle}>
+          Only {counted(only.length, 'drawing')}, by a view: show all
+        </Button>
+      )}
       {benchFolded && (
         <CornerButton
           icon="unfold"
@@ -101,6 +108,13 @@ export function DeskBoard({ scene, levelId }: { scene: BoardScene; levelId: stri
     </>
   );
 }
+
+const onlyStyle = {
+  position: 'absolute',
+  left: 10,
+  bottom: 44,
+  background: 'var(--mui-palette-zf-panel)',
+} as const;
 
 /** What is not there any more is not selected. */
 function useSelectionKept({ model }: Session): void {

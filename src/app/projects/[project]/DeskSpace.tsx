@@ -14,7 +14,13 @@ export function DeskSpace({ levelId }: { levelId: string | null }) {
   const { orbit, space, set } = useView();
   const lengths = useLengths();
   const model = useModel('level');
-  const scene = useSpaceScene(true, levelId);
+  const scene = useSpaceScene(levelId);
+  if (typeof scene === 'string')
+    return (
+      <Box role="alert" sx={waitingStyle}>
+        The model could not be put together: {scene}. Reload the page.
+      </Box>
+    );
   if (scene === null)
     return (
       <Box role="status" sx={waitingStyle}>

@@ -14,7 +14,6 @@ import { useBoard } from '@/board/boardStore';
 import { viewKeyRefusal } from '@/project/keys';
 import { lookAgain, lookHere } from '@/project/looks';
 import { useCommit, useModel, useSession } from '@/project/useSession';
-import { useView } from '@/project/view';
 import { Icon } from '@/ui/widgets/Icon';
 
 /** Looks at what a view has kept. */
@@ -64,8 +63,6 @@ export function ViewsMenu() {
 
 function Views({ close }: { close: () => void }) {
   const model = useModel('view', 'drawing', 'level');
-  const only = useView((view) => view.only);
-  const set = useView((view) => view.set);
   const views = viewsOf(model);
   return (
     <Box sx={{ p: 1.5, width: 340 }}>
@@ -78,11 +75,6 @@ function Views({ close }: { close: () => void }) {
       {views.map((row) => (
         <ViewLine key={row.id} row={row} close={close} />
       ))}
-      {only !== null && (
-        <Button variant="text" onClick={() => set({ only: null })}>
-          Only {only.length} {only.length === 1 ? 'drawing is' : 'drawings are'} seen: show all
-        </Button>
-      )}
       <KeepForm />
     </Box>
   );

@@ -41,13 +41,15 @@ function stackedDrawings(model: Model, entries: Entries): StackedDrawing[] {
   });
 }
 
-/** The model in space, put together again after every edit; the one before stays until the next is there. */
-function useBodies(wanted: boolean): Bodies | null {
+/**
+ * The model in space, put together again after every edit, or why it could not be; the one before stays until the next
+ * is there.
+ */
+function useBodies(): Bodies | string | null {
   const moment = useMoment('level', 'element');
-  const [bodies, setBodies] = useState<Bodies | null>(null);
+  const [bodies, setBodies] = useState<Bodies | string | null>(null);
   const asking = useRef<{ again: boolean } | null>(null);
   useEffect(() => {
-    if (!wanted) return;
     // Edits that come while it is put together are put together in one.
     if (asking.current !== null) {
       asking.current.again = true;
@@ -56,25 +58,30 @@ function useBodies(wanted: boolean): Bodies | null {
     const ask = async () => {
       const run = { again: false };
       asking.current = run;
-      const made = await bodiesIn(moment.model).catch(() => null);
+      const made = await bodiesIn(moment.model).catch((error: unknown) => String(error));
       asking.current = null;
-      if (made !== null) setBodies(made);
+      setBodies(made);
       if (run.again) void ask();
     };
     void ask();
-  }, [wanted, moment]);
-  return wanted ? bodies : null;
+  }, [moment]);
+  return bodies;
 }
 
-/** What is seen in space: the model, the drawings at their levels, the grid. @param levelId the present level */
-export function useSpaceScene(wanted: boolean, levelId: string | null): SpaceScene | null {
+/**
+ * What is seen in space: the model, the drawings at their levels, the grid; or why it cannot be seen; null while it is
+ * put together.
+ * @param levelId the present level
+ */
+export function useSpaceScene(levelId: string | null): SpaceScene | string | null {
   const moment = useMoment('drawing', 'placement', 'role', 'display', 'level');
   const entries = useUnderlays((store) => store.entries);
   const selected = useSelected((store) => store.ids);
   const { tokens } = useScheme();
   const { alone, cut, through, axes } = useView((view) => view.space);
-  const bodies = useBodies(wanted);
-  const drawings = useMemo(() => (wanted ? stackedDrawings(moment.model, entries) : []), [wanted, moment, entries]);
+  const made = useBodies();
+  const bodies = typeof made === 'string' ? null : made;
+  const drawings = useMemo(() => stackedDrawings(moment.model, entries), [moment, entries]);
   const only = alone ? levelId : null;
   const lines = useMemo(
     (): SpaceLines[] =>
@@ -87,11 +94,12 @@ export function useSpaceScene(wanted: boolean, levelId: string | null): SpaceSce
     [bodies, drawings, moment, only, tokens],
   );
   const around = useMemo(() => contentBox(moment.model, drawings), [moment, drawings]);
-  return useMemo(
+  const scene = useMemo(
     () =>
       bodies === null ? null : { tokens, bodies, lines, around, selected, look: { levelId: only, cut, through, axes } },
     [tokens, bodies, lines, around, selected, only, cut, through, axes],
   );
+  return typeof made === 'string' ? made : scene;
 }
 
 function drawingLines(

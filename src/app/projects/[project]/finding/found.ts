@@ -45,8 +45,13 @@ export function foundFor(session: Session, commands: readonly Command[], typed: 
 }
 
 function commandsFound(commands: readonly Command[], words: readonly string[]): Found[] {
-  return commands
-    .filter(({ group, words: own }) => holdsAll(`${group} ${own}`.toLowerCase(), words))
+  const found = commands.filter(({ group, words: own }) => holdsAll(`${group} ${own}`.toLowerCase(), words));
+  // "roof" means the roof and not Proof: what begins a word goes before what stands within one.
+  const begins = ({ group, words: own }: Command): boolean => {
+    const text = ` ${group} ${own}`.toLowerCase();
+    return words.every((word) => text.includes(` ${word}`));
+  };
+  return [...found.filter(begins), ...found.filter((command) => !begins(command))]
     .slice(0, most.commands)
     .map(({ act, ...command }) => (act === undefined ? command : { ...command, key: keyOf(act) }));
 }

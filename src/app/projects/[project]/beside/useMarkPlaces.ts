@@ -15,8 +15,8 @@ function markOf(element: ElementRow): string {
   return element.kind === 'grid' ? kinds.grid.name(element.shape).trim() : '';
 }
 
-/** The mark of the one element that is selected, and where drawings have something of it; none while that is sought. */
-export function useMarkPlaces(wanted: boolean): { mark: string; places: MarkPlace[] } {
+/** The mark of the one element that is selected, and where drawings have something of it; null while that is sought. */
+export function useMarkPlaces(wanted: boolean): { mark: string; places: MarkPlace[] | null } {
   const model = useModel('element');
   const selected = useSelected((store) => store.ids);
   const entries = useUnderlays((store) => store.entries);
@@ -29,5 +29,5 @@ export function useMarkPlaces(wanted: boolean): { mark: string; places: MarkPlac
   );
   const bases = open.map((drawingId) => entries[drawingId].underlay?.basis).join();
   const answer = useAnswer(mark === '' ? null : keyOf(mark, bases), () => marksIn(mark, open));
-  return { mark, places: valueOf(answer) ?? [] };
+  return { mark, places: valueOf(answer) };
 }

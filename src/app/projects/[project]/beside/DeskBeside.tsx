@@ -2,19 +2,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
-import InputBase from '@mui/material/InputBase';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { place } from '@/core/datum/placement';
 import { boxOf } from '@/core/geometry/boxIndex';
-import type { Point } from '@/core/geometry/vector';
 import { Model } from '@/core/model/model';
 import type { DrawingRow } from '@/core/model/state';
-import { contradiction, type MarkPlace } from '@/core/reading/beams/markPlaces';
-import { findTexts, wordsOf } from '@/core/underlay/findTexts';
-import { textBox } from '@/core/underlay/textBox';
 import { boardDesk, type BoardDesk } from '@/board/boardStore';
 import { BoardView } from '@/board/BoardView';
 import type { BoardDrawing, BoardScene } from '@/board/scene';
@@ -26,15 +21,16 @@ import { useUnderlays } from '@/project/underlays';
 import { useLengths, useModel, useMoment } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Icon } from '@/ui/widgets/Icon';
-import { Note } from '@/ui/widgets/Heading';
 import { useScheme } from '@/ui/widgets/useScheme';
-import { boardDrawing } from './useBoardScene';
+import { boardDrawing } from '../useBoardScene';
+import { Marks, useFollowed } from './Marks';
+import { SearchLine } from './SearchLine';
+import { headStyle } from './styles';
+import type { Target } from './target';
 import { useMarkPlaces } from './useMarkPlaces';
 
 /** The view keeps this many text heights about what was found. */
 const heightsAround = 14;
-/** Texts found beyond this many are not counted one by one. */
-const mostFound = 500;
 const nothing: ReadonlySet<string> = new Set();
 const noModel = new Model();
 /** Nothing is made in the second view: of what happens in it only the look is kept. */
@@ -46,13 +42,6 @@ const quiet: Omit<BoardEvents, 'cameraChanged'> = {
   committed: () => undefined,
   deleted: () => undefined,
 };
-
-/** Something to be looked at: its corners, about the drawing's origin and in its units. */
-interface Target {
-  drawingId: string;
-  corners: Point[];
-  height: number;
-}
 
 /** A second drawing beside the board: looked at, measured, searched, and following the mark that is selected. */
 export function DeskBeside() {
@@ -223,66 +212,6 @@ function useLookAt(desk: BoardDesk, shown: BoardDrawing | null, target: Target |
   }, [desk, shown, target]);
 }
 
-/** The first place of a mark is looked at when the mark is another one, where possible on the drawing that is there. */
-function useFollowed(places: readonly MarkPlace[], drawingId: string | undefined, go: (target: Target) => void): void {
-  const followed = useRef<readonly MarkPlace[]>([]);
-  useEffect(() => {
-    if (followed.current === places || places.length === 0) return;
-    followed.current = places;
-    const best = places.find((one) => one.drawingId === drawingId && one.what !== 'mark') ?? places[0];
-    go(targetOf(best));
-  });
-}
-
-/** A place stands in the middle of its text; a row's in its key, perhaps with a word such as "Type" before it. */
-const targetOf = ({ drawingId, at: [x, y], height, words, what }: MarkPlace): Target => {
-  const letters = what === 'row' ? 6 : words.length;
-  const half = (0.35 * letters + 0.5) * height;
-  return {
-    drawingId,
-    height,
-    corners: [
-      [x - half, y - height],
-      [x + half, y - height],
-      [x + half, y + height],
-      [x - half, y + height],
-    ],
-  };
-};
-
-const placeWords: Record<MarkPlace['what'], string> = { row: 'schedule', title: 'title', mark: 'plan' };
-
-function Marks({
-  mark,
-  places,
-  go,
-  names,
-}: {
-  mark: string;
-  places: readonly MarkPlace[];
-  go: (target: Target) => void;
-  names: (id: string) => string;
-}) {
-  const against = contradiction(mark.toUpperCase(), places, names);
-  return (
-    <Box role="region" aria-label={`Places of ${mark}`} sx={marksStyle}>
-      {places.length === 0 && <span>No open drawing has anything of {mark}.</span>}
-      {places.slice(0, 12).map((one) => (
-        <Button
-          key={`${one.drawingId} ${one.at.join()}`}
-          size="small"
-          variant="outlined"
-          title={`${placeWords[one.what]} in ${names(one.drawingId)}`}
-          onClick={() => go(targetOf(one))}
-        >
-          <span className="mono">{one.words}</span>&nbsp;({placeWords[one.what]}, {names(one.drawingId)})
-        </Button>
-      ))}
-      {against !== null && <Note kind="look">{against}</Note>}
-    </Box>
-  );
-}
-
 function MeasureButton({ desk }: { desk: BoardDesk }) {
   const measuring = useStore(desk, ({ tool }) => tool.kind === 'measure');
   return (
@@ -301,90 +230,9 @@ function MeasureButton({ desk }: { desk: BoardDesk }) {
   );
 }
 
-interface SearchProps {
-  shown: BoardDrawing | null;
-  go: (target: Target) => void;
-  /** What the view was opened for. */
-  begun: string;
-}
-
-/** Finds texts of the drawing; Enter goes to the next one. */
-function SearchLine({ shown, go, begun }: SearchProps) {
-  const [typed, setTyped] = useState(begun);
-  const [at, setAt] = useState(-1);
-  const found = useMemo(
-    () => (shown === null ? [] : findTexts(shown.underlay.primitives, wordsOf(typed), mostFound)),
-    [shown, typed],
-  );
-  const step = (by: number) => {
-    if (shown === null || found.length === 0) return;
-    const next = at === -1 && by < 0 ? found.length - 1 : (at + by + found.length) % found.length;
-    setAt(next);
-    const text = shown.underlay.primitives.texts[found[next]];
-    go({ drawingId: shown.id, corners: [...textBox(text)], height: text.height });
-  };
-  // What the view was opened for is looked at once its drawing is there.
-  const opened = useRef(begun === '');
-  useEffect(() => {
-    if (opened.current || found.length === 0) return;
-    opened.current = true;
-    step(1);
-  });
-  const count = `${at + 1} of ${found.length === mostFound ? `${mostFound} or more` : found.length}`;
-  return (
-    <Box sx={{ ...headStyle, minHeight: 30 }}>
-      <InputBase
-        value={typed}
-        placeholder="Find a text in this drawing"
-        inputProps={{ 'aria-label': 'Find a text in this drawing' }}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setAt(-1);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') step(event.shiftKey ? -1 : 1);
-        }}
-        sx={{ flex: 1, fontSize: 13 }}
-      />
-      {typed.trim() !== '' && (
-        <Box role="status" className="mono" sx={{ color: 'text.secondary', fontSize: 12 }}>
-          {found.length === 0 ? 'none' : count}
-        </Box>
-      )}
-      <IconButton aria-label="The text before" disabled={found.length === 0} onClick={() => step(-1)}>
-        <Icon name="before" />
-      </IconButton>
-      <IconButton aria-label="The next text" disabled={found.length === 0} onClick={() => step(1)}>
-        <Icon name="next" />
-      </IconButton>
-    </Box>
-  );
-}
-
 const paneStyle = {
   height: '100%',
   display: 'flex',
   flexDirection: 'column',
   background: 'var(--mui-palette-zf-panel)',
-} as const;
-
-const headStyle = {
-  display: 'flex',
-  alignItems: 'center',
-  gap: 0.5,
-  px: 1,
-  minHeight: 40,
-  borderBottom: '1px solid var(--mui-palette-divider)',
-} as const;
-
-const marksStyle = {
-  display: 'flex',
-  flexWrap: 'wrap',
-  gap: 0.5,
-  px: 1,
-  py: 0.5,
-  fontSize: 12,
-  maxHeight: 132,
-  overflowY: 'auto',
-  borderBottom: '1px solid var(--mui-palette-divider)',
 } as const;
