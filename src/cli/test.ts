@@ -49,7 +49,8 @@ async function interfaceTests(args: string[]): Promise<Tally> {
     ensureBrowser();
     await buildApplication();
     const { url } = await startCluster(cluster, { throwAway: true });
-    return await jest('e2e', ['--runInBand', '--forceExit', ...args], { DATABASE_URL: url });
+    // Every file has a server and a database of its own, and much of its time is waiting: two go side by side.
+    return await jest('e2e', ['--maxWorkers=2', '--forceExit', ...args], { DATABASE_URL: url });
   } finally {
     removeCluster(cluster);
     rmSync(folder, { recursive: true, force: true });
