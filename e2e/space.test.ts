@@ -96,6 +96,49 @@ test('a truss of the section is taken at its true height, seen in the plan and i
   await context.close();
 });
 
+test('a window and a roof plane are drawn in a section, at true height', async () => {
+  const { page, context } = await stage.person();
+  await open(page);
+  const before = await stateOf(page);
+  const ground = Object.values(before.level).find(({ name }) => name === 'Ground')!;
+  // A partition that runs along grid line 2, where the section is cut at x = 5.4 m.
+  const host = ofKind(before, 'wall').find(({ shape: { start, end }, levelId }) => {
+    const along = [start, end].every(([x]) => Math.abs(x - 5.4) < 0.9);
+    return levelId === ground.id && along && Math.abs(end[1] - start[1]) > 2;
+  })!;
+  const low = Math.min(host.shape.start[1], host.shape.end[1]);
+  await faceOn(page);
+  await find(page, 'On a section window or door by its corners');
+  const at = await boardMap(page);
+  await page.mouse.click(...at(low + 0.5, 1.1));
+  await page.mouse.move(...at(low + 1.6, 2.4));
+  await page.mouse.click(...at(low + 1.7, 2.5));
+  await page.getByRole('button', { name: /^Undo: Draw 1 opening on a section/ }).waitFor();
+  const known = new Set(ofKind(before, 'opening').map(({ id }) => id));
+  const [made] = ofKind(await stateOf(page), 'opening').filter(({ id }) => !known.has(id));
+  expect(made.shape.wall).toBe(host.id);
+  expect(Math.abs(made.shape.sill - 1.1)).toBeLessThan(0.3);
+  expect(Math.abs(made.shape.width - 1.2)).toBeLessThan(0.3);
+  // It is seen there, and a click on it has it in hand.
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction((id) => window.zirconBoard!.scene.model.element[id] !== undefined, made.id);
+  await page.mouse.click(...at(low + 1.1, 1.8));
+  await selection(page)
+    .getByText(/^(door|window)/)
+    .waitFor();
+  await find(page, 'On a section roof plane from eaves to ridge');
+  await page.mouse.click(...at(2.1, heights.parapet + 0.4));
+  await page.mouse.move(...at(7, heights.parapet + 1.6));
+  await page.mouse.click(...at(7.1, heights.parapet + 1.7));
+  await page.getByRole('button', { name: /^Undo: Draw 1 roof plane on a section/ }).waitFor();
+  const [roof] = ofKind(await stateOf(page), 'roof');
+  // It rises along the section, which runs along y.
+  expect(roof.shape.direction).toBeCloseTo(90, 6);
+  expect(Math.abs(roof.shape.slope - 14.6)).toBeLessThan(6);
+  await context.close();
+});
+
 test('a brace is drawn in a section by typed lengths; a storey height and a sill are picked from it', async () => {
   const { page, context } = await stage.person();
   await open(page);

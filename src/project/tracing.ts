@@ -51,6 +51,8 @@ export const wayNames = [
   'calculationArea.outline',
   'upright.member',
   'upright.column',
+  'upright.opening',
+  'upright.roof',
   'change.move',
   'change.copy',
   'change.turn',

@@ -21,6 +21,10 @@ export type Outcome = ReadFile | { failed: string; again?: true } | { crashed: s
 
 type ThreadAnswer = { next: true } | { failed: string } | ReadFile;
 
+/** Why a thread ended of itself, as the server's log says it. */
+const whyEnded = (error: Error & { code?: string }): string =>
+  error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? `it needed more than ${settings.readMemory} MB` : error.message;
+
 /**
  * Reads a stored file in a thread of its own.
  * @param ending ends it at once; what is returned then says nothing
@@ -48,7 +52,7 @@ export async function readInThread(
     return await new Promise<Outcome>((resolve, reject) => {
       deadline.addEventListener('abort', () => resolve({ failed: tookTooLong(), again: true }));
       ending.addEventListener('abort', () => resolve({ crashed: 'it was ended' }));
-      thread.on('error', (error) => resolve({ crashed: error.message }));
+      thread.on('error', (error) => resolve({ crashed: whyEnded(error) }));
       thread.on('exit', (code) => resolve({ crashed: `code ${code}` }));
       feed(thread, fileId, progress, resolve, reject);
     });

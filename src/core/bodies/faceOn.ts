@@ -4,11 +4,17 @@ import { columnOutline } from '@/core/kinds/column';
 import type { ElementRow } from '@/core/kinds/element';
 import { roofHeightAt } from '@/core/kinds/roof';
 import { sectionSize } from '@/core/kinds/section';
-import type { Building, PlacedBeam, PlacedColumn, PlacedRoof, PlacedSlab, PlacedWall } from '@/core/resolved/building';
-import { fromPlan, type UprightPlane } from '@/core/tracing/upright/plane';
+import type {
+  Building,
+  PlacedBeam,
+  PlacedColumn,
+  PlacedOpening,
+  PlacedRoof,
+  PlacedSlab,
+  PlacedWall,
+} from '@/core/resolved/building';
+import { fromPlan, seenWithin, type UprightPlane } from '@/core/tracing/upright/plane';
 
-/** What lies this far from the plane of a section, to either side, is seen in it, metres. */
-const seenWithin = 1;
 /** What runs along the plane more than across it is seen by its length, by this cosine. */
 const along = 0.5;
 
@@ -22,15 +28,15 @@ const band = (id: string, kind: 'beam' | 'wall', start: Point, end: Point, thick
     : shown(id, { kind, shape: { start, end, section: { shape: 'rectangle', width: thick, depth: thick }, mark } });
 
 /**
- * What of a building is seen in the plane of a section or an elevation: columns, members, walls, slabs and roofs that
- * cross it or lie close to it, as shapes in the plane's own coordinates. A slab that is cut twice has a row a cut, the
- * further ones under the element's id with a number.
+ * What of a building is seen in the plane of a section or an elevation: columns, members, walls with their openings,
+ * slabs and roofs that cross it or lie close to it, as shapes in the plane's own coordinates. A slab that is cut twice
+ * has a row a cut, the further ones under the element's id with a number.
  */
 export function seenFaceOn(building: Building, plane: UprightPlane): ElementRow[] {
   return [
     ...building.slabs.flatMap((slab) => slabRows(slab, plane)),
     ...building.roofs.flatMap((roof) => roofRows(roof, plane)),
-    ...building.walls.flatMap((wall) => wallRow(wall, plane)),
+    ...building.walls.flatMap((wall) => wallRows(wall, plane)),
     ...building.columns.flatMap((column) => columnRow(column, plane)),
     ...building.beams.flatMap((beam) => beamRow(beam, plane)),
   ];
@@ -77,16 +83,44 @@ function beamRow(beam: PlacedBeam, plane: UprightPlane): ElementRow[] {
   return [band(id, 'beam', [at - width / 2, height], [at + width / 2, height], depth, shape.mark)];
 }
 
-function wallRow({ id, shape, base, top }: PlacedWall, plane: UprightPlane): ElementRow[] {
+function wallRows({ id, shape, base, top, openings }: PlacedWall, plane: UprightPlane): ElementRow[] {
   const line = [shape.start, shape.end] as const;
   const seen = seenAs(line, plane);
   if (seen === null) return [];
   const middle = (base + top) / 2;
-  if ('from' in seen) return [band(id, 'wall', [seen.from, middle], [seen.to, middle], top - base)];
-  const { along: at } = fromPlan(plane, pointAlong(...line, seen.crossing));
   const size = distance(...line);
+  if ('from' in seen) {
+    const along = (offset: number): number => seen.from + ((seen.to - seen.from) * offset) / size;
+    const open = openings.flatMap((one, i) => {
+      const { offset, width } = one.shape;
+      return openingRows(one, [along(offset), along(offset + width)], base, numbered(id, i + 1));
+    });
+    return [band(id, 'wall', [seen.from, middle], [seen.to, middle], top - base), ...(shape.bulge === 0 ? open : [])];
+  }
+  const { along: at } = fromPlan(plane, pointAlong(...line, seen.crossing));
   const sine = Math.abs(cross(subtract(line[1], line[0]), direction(plane.turning))) / size;
-  return [band(id, 'wall', [at, base], [at, top], shape.thickness / sine)];
+  const half = shape.thickness / sine / 2;
+  const cut = openings.findIndex(({ shape: { offset, width } }) => {
+    const from = seen.crossing * size - offset;
+    return from > 0 && from < width;
+  });
+  const open = cut < 0 ? [] : openingRows(openings[cut], [at - half, at + half], base, numbered(id, cut + 1));
+  return [band(id, 'wall', [at, base], [at, top], 2 * half), ...open];
+}
+
+/** An opening over a stretch of the plane, and the piece of its wall that it takes up there. */
+function openingRows(
+  { id, shape }: PlacedOpening,
+  stretch: [number, number],
+  base: number,
+  host: string,
+): ElementRow[] {
+  const [from, to] = [Math.min(...stretch), Math.max(...stretch)];
+  const middle = base + shape.sill + shape.height / 2;
+  return [
+    band(host, 'wall', [from, middle], [to, middle], shape.height),
+    shown(id, { kind: 'opening', shape: { ...shape, wall: host, offset: 0, width: to - from } }),
+  ];
 }
 
 /** Where the plane cuts outlines: stretches along it. */

@@ -15,7 +15,8 @@ interface CandidateListProps {
   pointed: string | null;
   chosen: ReadonlySet<string>;
   /** Pixels; the rest scrolls. */
-  height: number;
+  /** A length of CSS. */
+  height: string;
   go: (candidate: Candidate) => void;
   toggle: (key: string) => void;
 }

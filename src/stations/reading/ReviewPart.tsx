@@ -43,8 +43,8 @@ import { unlikeIn, useBeside } from './useBeside';
 import { ZoneBounds } from './ZoneBounds';
 
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };
-/** The list's height with evidence below it, and without, pixels. */
-const listHeight = { beside: 118, alone: 232 };
+/** How high the list may become: with evidence below it, and without, where it takes what the window leaves it. */
+const listHeight = { beside: '118px', alone: 'max(232px, 100vh - 620px)' };
 
 /** Candidates with their evidence, to be accepted or rejected one, many or all at once. */
 export function ReviewPart({

@@ -30,29 +30,9 @@ import { MarksPart } from './MarksPart';
 import { PastePart } from './PastePart';
 import { SelectTree } from './SelectTree';
 import { TiesPart } from './TiesPart';
-import { wayWords } from './words';
+import { pointedWays, selectionWays, wayWords } from './words';
 
 const newId = () => crypto.randomUUID();
-
-/** What is done with what is selected, and what with whatever is clicked. */
-const toSelected: readonly WayName[] = [
-  'change.move',
-  'change.copy',
-  'change.repeat',
-  'change.turn',
-  'change.mirror',
-  'change.align',
-];
-const toClicked: readonly WayName[] = [
-  'change.node',
-  'change.reach',
-  'change.corner',
-  'change.split',
-  'change.bend',
-  'change.addCorner',
-  'change.removeCorner',
-  'change.setOffEdge',
-];
 
 /** What is selected: its facts, its values, and what can be done with it. */
 export function ChangePart() {
@@ -75,7 +55,7 @@ export function ChangePart() {
       <Part title="With what is selected">
         <Choices
           label="With what is selected"
-          choices={choices(toSelected, elements.length === 0)}
+          choices={choices(selectionWays, elements.length === 0)}
           chosen={way}
           choose={turn}
         />
@@ -83,7 +63,7 @@ export function ChangePart() {
         <AtOnce elements={elements} />
       </Part>
       <Part title="On the board">
-        <Choices label="On the board" choices={choices(toClicked)} chosen={way} choose={turn} />
+        <Choices label="On the board" choices={choices(pointedWays)} chosen={way} choose={turn} />
       </Part>
       <PastePart way={way} turn={turn} />
       {elements.some(({ kind }) => kind === 'column' || kind === 'beam' || kind === 'zone') && (

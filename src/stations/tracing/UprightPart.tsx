@@ -4,36 +4,24 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useState, type ReactNode } from 'react';
-import { faceOn, placementTransform, type Placement } from '@/core/datum/placement';
+import type { Placement } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
 import type { ElementRow } from '@/core/kinds/element';
 import { changeLevel, levelsUp } from '@/core/model/levels';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
-import { linesOnLayer } from '@/core/tracing/upright/drawnLines';
 import { giveHeight, giveSlope, heightsOf, type HeightName } from '@/core/tracing/upright/heights';
-import {
-  isUpright,
-  makeMembers,
-  makeUprightColumns,
-  type UprightColumn,
-  type UprightMember,
-} from '@/core/tracing/upright/making';
 import { planeOf, type UprightPlane } from '@/core/tracing/upright/plane';
-import { takeMembers, type TakenMember } from '@/core/tracing/upright/takeMembers';
 import { describeElements } from '@/core/tracing/words';
 import { signOf } from '@/core/units/sign';
 import { formatLength } from '@/core/units/length';
 import { useBoard, type Picked } from '@/board/boardStore';
 import { useSelected } from '@/project/selected';
-import { useTracing, type WayName } from '@/project/tracing';
-import { handlesOf, underlayOf, useUnderlays } from '@/project/underlays';
-import { useCommit, useLengths, useModel, useSession } from '@/project/useSession';
+import { useCommit, useLengths, useModel } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Choices } from './Choices';
-import { wayWords } from './words';
-
-const uprightWays: readonly WayName[] = ['upright.member', 'upright.column'];
+import { TakeUpright } from './TakeUpright';
+import { uprightWays, wayWords } from './words';
 
 const heightWords: Record<HeightName, string> = {
   base: 'Pick its base',
@@ -84,129 +72,13 @@ export function UprightPart({ drawing, placement }: { drawing: DrawingRow; place
           chosen={way}
           choose={(next) => setTool(next === way ? { kind: 'look' } : { kind: 'trace', way: next })}
         />
-        <TakeLines drawing={drawing} placement={placement} plane={plane} />
+        <TakeUpright drawing={drawing} placement={placement} plane={plane} />
       </Part>
       <Heights plane={plane} drawingId={drawing.id} />
       <LevelHeights drawingId={drawing.id} />
     </>
   );
 }
-
-/** What lines of a section are taken as. */
-const takenNames = ['members', 'columns'] as const;
-type Taken = (typeof takenNames)[number];
-
-const nothingWords: Record<Taken, string> = {
-  members: 'Nothing runs beside that line. Draw the member by hand, or take its layer.',
-  columns: 'No two lines stand upright beside one another there. Draw the column by hand, or take members.',
-};
-
-interface TakeProps {
-  drawing: DrawingRow;
-  placement: PlacementRow;
-  plane: UprightPlane;
-}
-
-/** Lines that are clicked become members: pairs of lines by their middle and their depth, single lines as they lie. */
-function TakeLines({ drawing, placement, plane }: TakeProps) {
-  const { tool, setTool } = useBoard();
-  const session = useSession();
-  const commit = useCommit();
-  const entries = useUnderlays((store) => store.entries);
-  const [whole, setWhole] = useState(true);
-  const [what, setWhat] = useState<Taken>('members');
-  const taking = tool.kind === 'gather';
-  const take = async ({ drawingId, path }: { drawingId: string; path: number }, what: Taken) => {
-    const underlay = underlayOf(entries, drawing.id);
-    if (underlay === null || drawingId !== drawing.id) return;
-    const { primitives } = underlay;
-    const placed = placementTransform(faceOn(placement as Placement), primitives.origin);
-    const taken = takeMembers(linesOnLayer(primitives, primitives.layer[path], placed));
-    if (!taken.ok) {
-      session.tell({ kind: 'problem', text: taken.message });
-      return;
-    }
-    const own = whole ? taken.value : taken.value.filter(({ paths }) => paths.includes(path));
-    const wanted = what === 'columns' ? own.filter(isUpright) : own;
-    if (wanted.length === 0) {
-      session.tell({ kind: 'problem', text: nothingWords[what] });
-      return;
-    }
-    if (what === 'members') {
-      const members = await Promise.all(wanted.map((one) => memberOf(drawing.id, one)));
-      void commit((now) => makeMembers(now, plane, members, () => crypto.randomUUID()));
-    } else {
-      const columns = await Promise.all(wanted.map((one) => columnOf(drawing.id, one)));
-      void commit((now) => makeUprightColumns(now, plane, columns, () => crypto.randomUUID()));
-    }
-  };
-  const begin = (next: Taken) => {
-    setWhat(next);
-    setTool({
-      kind: 'gather',
-      what: 'lines',
-      prompt: whole ? `a line of the layer whose ${next} to take` : `a line of one of the ${next}`,
-      take: (line) => void take(line, next),
-    });
-  };
-  return (
-    <Box>
-      <Choices
-        label="Taken from its lines"
-        choices={takenNames.map((name) => ({ name, words: `Take ${name} by a click` }))}
-        chosen={taking ? what : null}
-        choose={(next) => (taking && next === what ? setTool({ kind: 'look' }) : begin(next))}
-      />
-      <FormControlLabel
-        control={
-          <Checkbox
-            size="small"
-            checked={whole}
-            onChange={(event) => {
-              setWhole(event.target.checked);
-              setTool({ kind: 'look' });
-            }}
-          />
-        }
-        label="All of the layer"
-      />
-      <Box sx={{ color: 'text.secondary', fontSize: 12, mt: 0.5 }}>
-        Two lines beside one another are a member by its middle, as deep as they lie apart; its width is what is set
-        below. Ends go on to the axes that they meet.
-      </Box>
-    </Box>
-  );
-}
-
-/** A taken member as wide as members are made now, and as deep as it is drawn. */
-async function memberOf(drawing: string, { start, end, depth, paths }: TakenMember): Promise<UprightMember> {
-  const { shapes } = useTracing.getState();
-  const { section } = shapes.beam;
-  const width = section.shape === 'rectangle' ? section.width : (depth ?? 0.1);
-  const deep = depth === null ? section : ({ shape: 'rectangle', width, depth: rounded(depth) } as const);
-  const use = shapes.beam.use ?? 'member';
-  return {
-    start,
-    end,
-    source: { drawing, handles: await handlesOf(drawing, paths) },
-    like: { ...shapes.beam, use, section: deep },
-  };
-}
-
-/** A taken column as wide along the section as it is drawn, and as deep as columns are made now. */
-async function columnOf(drawing: string, { start, end, depth, paths }: TakenMember): Promise<UprightColumn> {
-  const like = useTracing.getState().shapes.column;
-  const { section } = like;
-  const across = section.shape === 'rectangle' ? section.depth : (depth ?? 0.3);
-  return {
-    ends: [start, end],
-    source: { drawing, handles: await handlesOf(drawing, paths) },
-    like: depth === null ? like : { ...like, section: { shape: 'rectangle', width: rounded(depth), depth: across } },
-  };
-}
-
-/** Depths come out in whole millimetres. */
-const rounded = (metres: number): number => Math.max(0.001, Math.round(metres * 1000) / 1000);
 
 /** Asks for one point of the section after another. */
 function pickPoints(prompts: readonly string[], drawingId: string, take: (points: Point[]) => void): void {

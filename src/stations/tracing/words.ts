@@ -20,6 +20,31 @@ export const waysOf: Record<ElementKind, readonly WayName[]> = {
   calculationArea: ['calculationArea.zone', 'calculationArea.outline'],
 };
 
+/** The ways of making in the plane of a section. */
+export const uprightWays: readonly WayName[] = ['upright.member', 'upright.column', 'upright.opening', 'upright.roof'];
+
+/** The ways of changing all that is selected, */
+export const selectionWays: readonly WayName[] = [
+  'change.move',
+  'change.copy',
+  'change.repeat',
+  'change.turn',
+  'change.mirror',
+  'change.align',
+];
+/** and one element after another. */
+export const pointedWays: readonly WayName[] = [
+  'change.node',
+  'change.reach',
+  'change.corner',
+  'change.split',
+  'change.bend',
+  'change.addCorner',
+  'change.removeCorner',
+  'change.setOffEdge',
+];
+export const changeWays: readonly WayName[] = [...selectionWays, ...pointedWays];
+
 /** What the ways are called on their buttons. */
 export const wayWords: Record<WayName, string> = {
   'grid.line': 'Line by line',
@@ -62,6 +87,8 @@ export const wayWords: Record<WayName, string> = {
   'calculationArea.outline': 'By its outline',
   'upright.member': 'Member from point to point',
   'upright.column': 'Column from foot to head',
+  'upright.opening': 'Window or door by its corners',
+  'upright.roof': 'Roof plane from eaves to ridge',
   'change.move': 'Move',
   'change.copy': 'Copy',
   'change.turn': 'Turn',

@@ -182,9 +182,14 @@ function DeskRail() {
   const readings = useReadings((store) => store.readings);
   const { station, set } = useView();
   const findings = useFindings((store) => store.findings);
+  const stale = useFindings((store) => store.stale);
   const stations = useMemo(
-    () => railStations(moment.model, intakes, { toJudge: openCandidates(moment.model, readings), findings }),
-    [moment, intakes, readings, findings],
+    () =>
+      railStations(moment.model, intakes, {
+        toJudge: openCandidates(moment.model, readings),
+        proven: { findings, stale },
+      }),
+    [moment, intakes, readings, findings, stale],
   );
   return (
     <CourseRail

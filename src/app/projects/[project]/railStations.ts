@@ -22,19 +22,26 @@ export function handMade(model: Model): number {
   return count;
 }
 
-/** How many errors there are, or else how many other findings. */
-function proofState(elements: number, findings: readonly Finding[] | null): string {
+/** What is known of findings: null before the first time; stale once the model has changed since. */
+export interface Proven {
+  findings: readonly Finding[] | null;
+  stale: boolean;
+}
+
+/** How many errors there are, or else how many other findings; of an older model nothing is said to be sound. */
+function proofState(elements: number, { findings, stale }: Proven): string {
   if (elements === 0 || findings === null) return '';
   const errors = findings.filter(({ severity }) => severity === 'error').length;
   if (errors > 0) return counted(errors, 'error');
-  return findings.length === 0 ? 'sound' : counted(findings.length, 'finding');
+  if (findings.length > 0) return counted(findings.length, 'finding');
+  return stale ? 'looking again' : 'sound';
 }
 
 /** How far each station is, as a count. */
 export function railStations(
   model: Model,
   intakes: readonly IntakeView[],
-  { toJudge, findings }: { toJudge: number; findings: readonly Finding[] | null },
+  { toJudge, proven }: { toJudge: number; proven: Proven },
 ): RailStation[] {
   const drawings = activeDrawings(model);
   const openUnits = drawings.filter((drawing) => !model.placement[drawing.id]?.confirmed).length;
@@ -76,7 +83,13 @@ export function railStations(
       state: byHand > 0 ? `${byHand} by hand` : '',
       begun: byHand > 0,
     },
-    { name: 'proof', number: 6, word: 'Proof', state: proofState(elements, findings), begun: findings?.length === 0 },
+    {
+      name: 'proof',
+      number: 6,
+      word: 'Proof',
+      state: proofState(elements, proven),
+      begun: elements > 0 && proven.findings?.length === 0 && !proven.stale,
+    },
     {
       name: 'handover',
       number: 7,

@@ -33,12 +33,25 @@ export const heightsOf: Partial<Record<ElementKind, readonly HeightName[]>> = {
 /** Millionths of a millimetre: what is worked out comes out clean. */
 const clean = (metres: number): number => Number(metres.toFixed(9));
 
+/** The elevation that an opening's sill is measured from: the foot of its wall. */
+function floorOf(model: Model, element: ElementRow, level: LevelRow): number {
+  const host = element.kind === 'opening' ? model.element[element.shape.wall] : undefined;
+  const base = host === undefined ? undefined : tiesOf(host).base;
+  const tied = typeof base === 'object' ? model.level[base.level] : undefined;
+  return typeof base === 'object' && tied !== undefined ? tied.elevation + base.offset : level.elevation;
+}
+
 /** An element with a height of it put at an elevation; a sentence where that cannot be. */
-function withHeight(element: ElementRow, name: HeightName, z: number, level: LevelRow): Result<ElementRow> {
+function withHeight(
+  element: ElementRow,
+  name: HeightName,
+  z: number,
+  { level, floor }: { level: LevelRow; floor: number },
+): Result<ElementRow> {
   const above = clean(z - level.elevation);
   switch (element.kind) {
     case 'opening':
-      return openingWith(element, name, above);
+      return openingWith(element, name, clean(z - floor));
     case 'beam': {
       const end = name === 'end' ? 'endDrop' : 'drop';
       const drop = clean(level.elevation + level.height - z);
@@ -92,7 +105,7 @@ export function giveHeight(model: Model, ids: Iterable<string>, name: HeightName
     const level = element.levelId === null ? undefined : model.level[element.levelId];
     if (level === undefined)
       return fail('Something that is selected belongs to no level, so that its height says nothing. Give it a level.');
-    const next = withHeight(element, name, z, level);
+    const next = withHeight(element, name, z, { level, floor: floorOf(model, element, level) });
     if (!next.ok) return next;
     rows.push(next.value);
   }

@@ -13,6 +13,9 @@ export interface UprightPlane {
 /** A point of space: x, y in the plan and the elevation, metres. */
 export type Place = readonly [x: number, y: number, z: number];
 
+/** What lies this far from the plane of a section, to either side, is seen and worked on in it, metres. */
+export const seenWithin = 1;
+
 /** The plane of a drawing that stands upright; null of a plan. */
 export const planeOf = ({ target, turning, upright }: Placement): UprightPlane | null =>
   upright === null ? null : { at: target, turning };

@@ -2,7 +2,6 @@ import { acceptCandidates, decisionId } from '@/core/decisions/decide';
 import { measureModes } from '@/core/datum/measure';
 import { groupBy } from '@/core/groupBy';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
-import { elementKinds } from '@/core/kinds/element';
 import { kinds } from '@/core/kinds/kinds';
 import { displayOf } from '@/core/model/drawings';
 import { put, type Change } from '@/core/model/edits';
@@ -28,12 +27,11 @@ import {
   useView,
   type StationName,
 } from '@/project/view';
-import { useTracing } from '@/project/tracing';
-import { waysOf, wayWords } from '@/stations/tracing/words';
 import { actNames, acts, type ActName } from '@/project/keys';
 import { useGuide } from '@/project/guide';
 import type { Found } from '@/ui/shell/FindOrDo';
 import { recallView } from '../ViewsMenu';
+import { changingActions, makingActions, uprightActions } from './makingCommands';
 
 /** Something that can be done: by its words, with what it does in a sentence, and the act whose key does it. */
 export type Command = Omit<Found, 'key'> & { about: string; act?: ActName };
@@ -56,6 +54,8 @@ export function commandsOf(session: Session, scheme: Scheme): Command[] {
     ...levelActions(model),
     ...partActions(),
     ...makingActions(),
+    ...changingActions(),
+    ...uprightActions(model),
     ...axesActions(model),
     ...viewActions(model),
     ...helpActions(),
@@ -138,6 +138,14 @@ const stationActions = (): Command[] =>
     run: () => setView({ station, benchFolded: false }),
   }));
 
+const besideAction: Command = {
+  group: 'Board',
+  words: 'Open a second view',
+  about: 'Another drawing beside the board: a detail, a schedule, a section. It follows the mark that is selected.',
+  act: 'beside',
+  run: toggleBeside,
+};
+
 const boardActions = (): Command[] => [
   { group: 'Board', words: 'Show all', about: 'All that the drawings show.', run: () => lookAt('all') },
   {
@@ -163,13 +171,7 @@ const boardActions = (): Command[] => [
       useBoard.getState().lookFrom(name);
     },
   })),
-  {
-    group: 'Board',
-    words: 'Open a second view',
-    about: 'Another drawing beside the board: a detail, a schedule, a section. It follows the mark that is selected.',
-    act: 'beside',
-    run: toggleBeside,
-  },
+  ...(Object.keys(useUnderlays.getState().entries).length === 0 ? [] : [besideAction]),
   {
     group: 'Board',
     words: 'Fold the bench, or unfold it',
@@ -279,22 +281,6 @@ const partActions = (): Command[] => [
     run: () => setView({ station: 'intake', benchFolded: false, intakePart: part }),
   })),
 ];
-
-/** Ways of making, by what they make. */
-const makingActions = (): Command[] =>
-  elementKinds.flatMap((kind) =>
-    waysOf[kind].map((way): Command => ({
-      group: 'Make',
-      words: `Make ${kinds[kind].names[1]}: ${wayWords[way]}`,
-      about: 'By points that are clicked, held on to or typed.',
-      run: () => {
-        setView({ station: 'tracing', tracingPart: 'make', benchFolded: false });
-        useTracing.getState().set({ kind, ways: { ...useTracing.getState().ways, [kind]: way } });
-        // A bench that is left ends what it asked for; this is asked after it.
-        setTimeout(() => useBoard.getState().setTool({ kind: 'trace', way }));
-      },
-    })),
-  );
 
 const axesActions = (model: Model): Command[] =>
   [{ id: null, name: 'the project' }, ...projectRowOf(model).axes].map(({ id, name }) => ({

@@ -1,8 +1,11 @@
-import { distance } from '@/core/geometry/vector';
+import { distance, type Point } from '@/core/geometry/vector';
 import type { Shaped } from '@/core/kinds/element';
+import { bandOutline } from '@/core/kinds/lines';
 import { sectionSize } from '@/core/kinds/section';
 import { fail } from '@/core/result';
 import { makeMembers, makeUprightColumns, type UprightMember } from '@/core/tracing/upright/making';
+import { makeUprightOpenings } from '@/core/tracing/upright/openings';
+import { makeUprightRoofs } from '@/core/tracing/upright/roofs';
 import { pointsOf, type Given, type Way } from '../way';
 import { prompts, sidesOf } from './making';
 
@@ -57,6 +60,46 @@ export const uprightWays = {
       if (given.plane === null || b === undefined) return noPlane;
       const column = { ends: [a, b] as const, like: given.settings.shapes.column, source: null };
       return makeUprightColumns(given.model, given.plane, [column], given.newId);
+    },
+  },
+  'upright.opening': {
+    upright: true,
+    prompt: prompts('one corner of the opening', 'the opposite corner'),
+    seeks: () => 'points',
+    points: { least: 2, most: 2 },
+    preview: (given) => {
+      const [[x1, y1], [x2, y2] = [x1, y1]] = pointsOf(given);
+      if (x1 === x2 || y1 === y2) return [];
+      const [start, end]: Point[] = [
+        [x1, (y1 + y2) / 2],
+        [x2, (y1 + y2) / 2],
+      ];
+      return [{ kind: 'wall', shape: { ...given.settings.shapes.wall, start, end, thickness: Math.abs(y2 - y1) } }];
+    },
+    edit: (given) => {
+      const [a, b] = pointsOf(given);
+      if (given.plane === null || b === undefined) return noPlane;
+      const drawn = { corners: [a, b] as const, like: given.settings.shapes.opening, source: null };
+      return makeUprightOpenings(given.model, given.plane, [drawn], given.newId);
+    },
+  },
+  'upright.roof': {
+    upright: true,
+    prompt: prompts('its underside at the eaves', 'its underside at the ridge'),
+    seeks: () => 'points',
+    points: { least: 2, most: 2 },
+    preview: (given) => {
+      const [a, b] = pointsOf(given);
+      const like = given.settings.shapes.roof;
+      return b === undefined
+        ? []
+        : [{ kind: 'roof', shape: { ...like, outline: bandOutline([a, b], like.thickness) } }];
+    },
+    edit: (given) => {
+      const [a, b] = pointsOf(given);
+      if (given.plane === null || b === undefined) return noPlane;
+      const roof = { ends: [a, b] as const, like: given.settings.shapes.roof, source: null };
+      return makeUprightRoofs(given.model, given.plane, [roof], given.newId);
     },
   },
 } satisfies Record<string, Way>;
