@@ -11,6 +11,7 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
   ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
                                     model.json, intake.json and model.dxf; no database, no browser
   ./run check <model.json> --out <folder>
+  ./run trial <model.json> --kind structure --out <folder>
                                     findings.json: what is wrong with a model, found without its drawings
   ./run test [unit|e2e|...]         type check, lint, unit tests, interface tests
   ./run bench                       reading time and memory beside public parsers
@@ -25,6 +26,7 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   restore: async () => ({ run: (await import('./backup')).restore }),
   compact: async () => ({ run: (await import('./backup')).compact }),
   check: async () => ({ run: (await import('./check')).check }),
+  trial: async () => ({ run: (await import('./trial')).trial }),
   convert: async () => ({ run: (await import('./convert')).convert }),
   demo: async () => ({ run: (await import('./demo')).demo }),
   dev: async () => ({ run: (await import('./demo')).dev }),

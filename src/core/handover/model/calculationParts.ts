@@ -55,7 +55,7 @@ function loadsOf({ pointLoads, lineLoads, areaLoads }: Building, sourceOf: Sourc
 
 /** The load cases that loads belong to; the first is that of permanent loads, with the structure's weight. */
 function casesOf(loads: readonly Load[]): NonNullable<ModelFile['loadCases']> {
-  const ids = [...new Set([permanent, ...loads.map((load) => load.case).sort()])];
+  const ids = [...new Set([permanent, ...loads.map((load) => load.case ?? permanent).sort()])];
   return ids.map((id) => ({ id, name: caseNames[id] ?? id, selfWeight: id === permanent ? 1 : 0 }));
 }
 

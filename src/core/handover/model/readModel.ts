@@ -1,16 +1,9 @@
-import * as v from 'valibot';
 import { checkJson } from '@/core/jsonFile';
 import { fail, type Result } from '@/core/result';
-import { modelSchema } from './schema';
+import { modelSchema, type ModelFile } from './schema';
 
-/** Loads are read by the trial that takes them; here only that they are objects counts. */
-const readable = v.looseObject({
-  ...modelSchema.entries,
-  loads: v.optional(v.array(v.looseObject({}))),
-});
-
-/** A model as it is read: as it is written, but for its loads. */
-export type ReadModel = v.InferOutput<typeof readable>;
+/** A model as it is read. */
+export type ReadModel = ModelFile;
 
 /** What a list's entries are where they do not say it; lists that are missing are empty. */
 const defaults: Record<string, Record<string, unknown>> = {
@@ -44,7 +37,7 @@ export function readModel(text: string): Result<ReadModel> {
   if (format !== 'zircon-frame-model')
     return fail(`The file says ${JSON.stringify(format) ?? 'no format'} as its format. Expected ${words.expected}`);
   if (version !== 1) return fail(`The file is of version ${String(version)}. Expected ${words.expected}`);
-  return checkJson(readable, filled(json as Record<string, unknown>), words);
+  return checkJson(modelSchema, filled(json as Record<string, unknown>), words);
 }
 
 function filled(json: Record<string, unknown>): Record<string, unknown> {

@@ -31,32 +31,42 @@ const height = v.number();
 const sized = { sectionId: v.optional(id) };
 const constructed = { construction: v.optional(id) };
 const layers = v.array(
-  v.looseObject({ name: v.string(), thickness: v.number(), conductivity: v.nullable(v.number()) }),
+  v.looseObject({
+    name: v.string(),
+    thickness: v.number(),
+    conductivity: v.nullable(v.number()),
+    density: v.optional(v.number()),
+  }),
 );
 const common = { id, level: v.string(), source };
 const spacePoint = v.tuple([v.number(), v.number(), v.number()]);
 const ring = v.array(point);
 
-const loadBase = { id, case: v.string(), source };
+const loadBase = { id: v.optional(v.string()), case: v.optional(v.string()), source };
 /** Loads as `structure` takes them; forces in newtons, along x, y and z. */
 const load = v.variant('kind', [
   v.looseObject({
     ...loadBase,
     kind: v.literal('point'),
     position: spacePoint,
-    force: spacePoint,
-    moment: spacePoint,
+    force: v.optional(spacePoint),
+    moment: v.optional(spacePoint),
   }),
   v.looseObject({ ...loadBase, kind: v.literal('line'), start: spacePoint, end: spacePoint, q: spacePoint }),
+  v.looseObject({ ...loadBase, kind: v.literal('member'), element: id, q: spacePoint }),
+  /** On a slab, or within an outline on a level. */
   v.looseObject({
     ...loadBase,
     kind: v.literal('area'),
-    level: v.string(),
-    outline: ring,
+    slab: v.optional(id),
+    level: v.optional(v.string()),
+    outline: v.optional(ring),
     holes: v.optional(v.array(ring)),
     q: v.number(),
   }),
 ]);
+const material = { material: v.optional(id) };
+const released = v.optional(v.array(v.picklist(freedoms)));
 const ends = { base: v.optional(v.number()), top: v.optional(v.number()) };
 
 export const modelSchema = v.looseObject({
@@ -77,6 +87,19 @@ export const modelSchema = v.looseObject({
   ),
   survey: v.optional(
     v.looseObject({ easting: v.number(), northing: v.number(), elevation: v.number(), north: v.number() }),
+  ),
+  materials: v.optional(
+    v.array(
+      v.looseObject({
+        id,
+        name: v.optional(v.string()),
+        kind: v.optional(v.string()),
+        density: v.optional(v.number()),
+        youngsModulus: v.optional(v.number()),
+        poissonsRatio: v.optional(v.number()),
+        conductivity: v.optional(v.number()),
+      }),
+    ),
   ),
   sections: v.optional(v.array(v.looseObject({ id, name: v.string(), section }))),
   constructions: v.optional(
@@ -118,6 +141,7 @@ export const modelSchema = v.looseObject({
       rotation: v.number(),
       section,
       ...sized,
+      ...material,
       mark: v.string(),
       ...ends,
       source,
@@ -130,7 +154,9 @@ export const modelSchema = v.looseObject({
       end: spacePoint,
       section,
       ...sized,
+      ...material,
       mark: v.string(),
+      releases: v.optional(v.looseObject({ start: released, end: released })),
       justification: v.optional(v.picklist(justifications)),
       use: v.optional(v.picklist(memberUses)),
       angle: v.optional(v.number()),
@@ -143,6 +169,7 @@ export const modelSchema = v.looseObject({
       end: point,
       thickness: v.number(),
       ...constructed,
+      ...material,
       height,
       bulge: v.number(),
       outer: v.optional(v.boolean()),
@@ -173,6 +200,11 @@ export const modelSchema = v.looseObject({
       thickness: v.number(),
       top: v.optional(v.number()),
       ...constructed,
+      ...material,
+      /** Degrees of the direction that it spans in; null spreads both ways. */
+      span: v.optional(v.nullable(v.number())),
+      /** Whether it keeps the distances of what it joins. */
+      diaphragm: v.optional(v.boolean()),
     }),
   ),
   zones: v.array(
@@ -183,6 +215,7 @@ export const modelSchema = v.looseObject({
       outline: ring,
       holes: v.array(ring),
       height,
+      use: v.optional(v.string()),
       clearHeight: v.optional(v.number()),
       volume: v.optional(v.number()),
       roofs: v.optional(v.array(id)),
@@ -207,7 +240,10 @@ export const modelSchema = v.looseObject({
   supports: v.optional(
     v.array(v.looseObject({ id, position: spacePoint, fixed: v.array(v.picklist(freedoms)), source })),
   ),
-  loadCases: v.optional(v.array(v.looseObject({ id, name: v.string(), selfWeight: v.number() }))),
+  loadCases: v.optional(
+    v.array(v.looseObject({ id, name: v.optional(v.string()), selfWeight: v.optional(v.number()) })),
+  ),
+  combinations: v.optional(v.array(v.looseObject({ id, factors: v.record(v.string(), v.number()) }))),
   loads: v.optional(v.array(load)),
   luminaires: v.optional(
     v.array(

@@ -14,11 +14,10 @@ import {
   type OwnLoads,
   type Stiffness,
 } from './member';
-import { intoNode, outOfNode, unknownsOf, type Unknowns, type UnknownOf } from './unknowns';
+import { intoNode, outOfNode, unknownsOf, type Unknowns } from './unknowns';
 
 /** A way in which something moves while nothing resists it. */
 export interface Motion {
-  of: UnknownOf;
   /** How the nodes move, six numbers a node, in the project's axes; the freedom itself by one. */
   nodes: Float64Array;
   /** Whether some load drives it: then nothing is known of what moves. */
@@ -92,7 +91,8 @@ class Solver {
 
   run(cases: readonly CaseLoads[]): Solution {
     const driven = new Float64Array(this.factor.loose.length);
-    const results = cases.map((one) => this.solveCase(one, driven));
+    const basis = this.restBasis();
+    const results = cases.map((one) => this.solveCase(one, driven, basis));
     const motions = this.motions(driven);
     const nodes = new Uint8Array(this.frame.nodes.length);
     for (const { nodes: moves, driven: drives } of motions)
@@ -136,7 +136,11 @@ class Solver {
     return { stiffness: stiffnessOf(member), unknowns, moves };
   }
 
-  private solveCase({ id, spread, places, nodes }: CaseLoads, driven: Float64Array): CaseResult {
+  private solveCase(
+    { id, spread, places, nodes }: CaseLoads,
+    driven: Float64Array,
+    basis: readonly Float64Array[],
+  ): CaseResult {
     const { members } = this.frame;
     const loads = loadsByMember(members, spread, places);
     const right = new Float64Array(this.unknowns.count);
@@ -159,6 +163,7 @@ class Solver {
     held.forEach((value, i) => {
       if (Math.abs(value) > drivesLeast * greatest) driven[i] = 1;
     });
+    for (const motion of basis) takeOut(right, motion);
     return this.resultOf(id, right, loads, fixed, atNodes, { spread, places, nodes, id });
   }
 
@@ -236,17 +241,36 @@ class Solver {
     return moves;
   }
 
+  /** The motions that nothing resists, square to one another: of displacements nothing is left of them. */
+  private restBasis(): Float64Array[] {
+    const basis: Float64Array[] = [];
+    for (const unknown of this.factor.loose.slice(0, mostMotions)) {
+      const motion = this.factor.motionOf(unknown);
+      for (const other of basis) takeOut(motion, other);
+      const size = Math.sqrt(motion.reduce((sum, value) => sum + value * value, 0));
+      if (size > 0) basis.push(motion.map((value) => value / size));
+    }
+    return basis;
+  }
+
   private motions(driven: Float64Array): Motion[] {
     const found: Motion[] = [];
     this.factor.loose.forEach((unknown, i) => {
-      const of = this.unknowns.of[unknown];
+      const freedom = this.unknowns.freedoms[unknown];
       // A turn that no member resists at all is nobody's, as long as no moment drives it.
-      if (this.stiff[unknown] === 0 && of.freedom >= 3 && driven[i] === 0) return;
+      if (this.stiff[unknown] === 0 && freedom >= 3 && driven[i] === 0) return;
       if (found.length >= mostMotions) return;
-      found.push({ of, nodes: this.spread(this.factor.motionOf(unknown)), driven: driven[i] === 1 });
+      found.push({ nodes: this.spread(this.factor.motionOf(unknown)), driven: driven[i] === 1 });
     });
     return found;
   }
+}
+
+/** Takes the share of a motion of length one out of moves, in place. */
+function takeOut(moves: Float64Array, motion: Float64Array): void {
+  let share = 0;
+  for (let i = 0; i < moves.length; i += 1) share += moves[i] * motion[i];
+  for (let i = 0; i < moves.length; i += 1) moves[i] -= share * motion[i];
 }
 
 /** How a place at the end of an arm moves and turns with a freedom of its node, in the project's axes. */

@@ -8,13 +8,6 @@ export interface Share {
   factor: number;
 }
 
-/** What an unknown is: a freedom of a node, or of all nodes of a diaphragm, 0, 1 and 5 of the six. */
-export interface UnknownOf {
-  node: number;
-  freedom: number;
-  diaphragm: boolean;
-}
-
 /** The unknowns of a frame: the moves and turns of its nodes that are not held, and of its diaphragms. */
 export interface Unknowns {
   count: number;
@@ -22,7 +15,8 @@ export interface Unknowns {
   groups: number[][];
   /** Of each freedom of each node, `node x 6 + freedom`, what it is made of; nothing where it is held. */
   shares: readonly (readonly Share[])[];
-  of: UnknownOf[];
+  /** Which of the six each is; of a diaphragm those of its first node. */
+  freedoms: number[];
 }
 
 /** The freedoms that a diaphragm shares among its nodes. */
@@ -50,22 +44,22 @@ export function unknownsOf(frame: Frame): Unknowns {
   const diaphragmOf = joined(frame);
   const shares: Share[][] = Array.from({ length: nodes.length * freedomCount }, () => []);
   const groups: number[][] = [];
-  const of: UnknownOf[] = [];
-  const made = (node: number, freedom: number, diaphragm: boolean): number => of.push({ node, freedom, diaphragm }) - 1;
+  const freedoms: number[] = [];
+  const made = (freedom: number): number => freedoms.push(freedom) - 1;
   const masters = new Map<number, { unknowns: number[]; about: V3 }>();
   nodes.forEach(({ position, fixed }, node) => {
     const own: number[] = [];
     const d = diaphragmOf[node];
     for (let freedom = 0; freedom < freedomCount; freedom += 1) {
       if (fixed[freedom] || (d >= 0 && inPlane.includes(freedom))) continue;
-      own.push(made(node, freedom, false));
+      own.push(made(freedom));
       shares[node * freedomCount + freedom].push({ unknown: own[own.length - 1], factor: 1 });
     }
     groups.push(own);
     if (d < 0) return;
     let master = masters.get(d);
     if (master === undefined) {
-      master = { unknowns: inPlane.map((freedom) => made(node, freedom, true)), about: position };
+      master = { unknowns: inPlane.map(made), about: position };
       masters.set(d, master);
       groups.push(master.unknowns);
     }
@@ -75,7 +69,7 @@ export function unknownsOf(frame: Frame): Unknowns {
     shares[at + 1].push({ unknown: y, factor: 1 }, { unknown: turn, factor: position[0] - master.about[0] });
     shares[at + 5].push({ unknown: turn, factor: 1 });
   });
-  return { count: of.length, groups: groups.filter(({ length }) => length > 0), shares, of };
+  return { count: freedoms.length, groups: groups.filter(({ length }) => length > 0), shares, freedoms };
 }
 
 /** A vector of a node's own axes in the project's. */

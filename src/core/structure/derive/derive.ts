@@ -1,0 +1,75 @@
+import { contains } from '@/core/geometry/polygon';
+import { awayFromLine } from '@/core/kinds/lines';
+import type { ReadModel } from '@/core/handover/model/readModel';
+import type { CaseLoads, Frame } from '../frame';
+import { axesOfModel } from './axes';
+import { Carriers } from './carriers';
+import { lyingSlabs, type LyingSlab, type Resting } from './floors';
+import { LinesDown } from './linesDown';
+import { casesOf, Loading, massOfLayers, type LoadCase } from './loads';
+import { Materials } from './materials';
+import { Report } from './report';
+import { skeletonOf, type Skeleton } from './skeleton';
+
+/** A structure that can be solved, each part with the element that it came from. */
+export interface Structure {
+  skeleton: Skeleton;
+  frame: Frame;
+  cases: LoadCase[];
+  loads: CaseLoads[];
+  combinations: { id: string; factors: Record<string, number> }[];
+  slabs: readonly LyingSlab[];
+  /** Where what rests on each slab goes. */
+  restingOn: (slab: LyingSlab) => Resting;
+  report: Report;
+  assumed: string[];
+}
+
+/** Derives a structure from a model. `docs/structure.md` tells how. */
+export function deriveStructure(model: ReadModel): Structure {
+  const report = new Report();
+  const materials = new Materials(model);
+  const axes = axesOfModel(model, materials, report);
+  const skeleton = skeletonOf(model, axes, report);
+  const carriers = new Carriers(skeleton);
+  const massOf = (slab: ReadModel['slabs'][number]): number =>
+    massOfLayers(model, slab.construction) ?? materials.of('slabs', slab.material).density * slab.thickness;
+  const slabs = lyingSlabs(model, axes, carriers, massOf, report);
+  const frame: Frame = { ...skeleton.frame, diaphragms: diaphragmsOf(skeleton, slabs) };
+  if (frame.diaphragms.length > 0) report.assume('Slabs keep the distances of the nodes within them in plan');
+  const down = new LinesDown(skeleton, carriers);
+  const loading = new Loading(model, skeleton, carriers, down, slabs, materials, report);
+  const cases = casesOf(model, report);
+  if (cases.some(({ selfWeight }) => selfWeight !== 0) && slabs.length > 0 && axes.some(({ kind }) => kind === 'beam'))
+    report.assume('Slabs and the beams within their thickness both weigh their full volume');
+  const loads = cases.map((one, i) => loading.caseLoads(one, i === 0));
+  loading.tellLost();
+  return {
+    skeleton,
+    frame,
+    cases,
+    loads,
+    combinations: model.combinations ?? [],
+    slabs,
+    restingOn: (slab) => loading.restingOn(slab),
+    report,
+    assumed: [...materials.assumed(), ...report.assumed()],
+  };
+}
+
+/** Nodes belong to a slab from a little above its top to this far below its underside, metres, */
+const [above, below] = [0.1, 0.3];
+/** and where they lie beside its edge within this. */
+const beside = 0.3;
+
+function diaphragmsOf({ frame }: Skeleton, slabs: readonly LyingSlab[]): Frame['diaphragms'] {
+  return slabs.flatMap((slab) => {
+    if (!slab.diaphragm || slab.ground) return [];
+    const nodes = frame.nodes.flatMap(({ position: [x, y, z] }, i) => {
+      if (z > slab.z + above || z < slab.z - slab.thickness - below) return [];
+      const { outline } = slab;
+      return contains(outline, [x, y]) || awayFromLine([...outline, outline[0]], [x, y]) <= beside ? [i] : [];
+    });
+    return nodes.length > 1 ? [{ nodes }] : [];
+  });
+}

@@ -1,0 +1,92 @@
+import { degrees } from '@/core/geometry/vector';
+import { freedoms } from '@/core/kinds/support';
+import type { Finding } from '@/core/proof/finding';
+import { combinedCases } from './combine';
+import { innerAt, type CaseResult } from './solve/solve';
+import { memberName, nodeName, type StructureTrial } from './trial';
+import type { V3 } from './vector3';
+
+/** Where along a member its inner forces are told, from 0 to 1. */
+export const stations: readonly number[] = Array.from({ length: 11 }, (_, i) => i / 10);
+
+/** The forces inside a member, in the order in which they are worked out. */
+export const innerNames = ['n', 'vy', 'vz', 't', 'my', 'mz'] as const;
+export type InnerName = (typeof innerNames)[number];
+
+type Named = { node: string; value: number[] };
+type OfMember = { member: string; stations: readonly number[] } & Record<InnerName, number[]>;
+
+/** What comes of a case or of a combination of cases; what a driven mechanism moves is left out. */
+interface ResultPart {
+  applied: V3;
+  reactions: V3;
+  displacements: Named[];
+  supports: Named[];
+  members: OfMember[];
+}
+
+/** `structure.json`, version 1: newtons, metres and radians. */
+export interface StructureFile {
+  format: 'zircon-frame-structure';
+  version: 1;
+  assumed: string[];
+  /** What is fixed is so in the project's axes, or in axes turned about z by so many degrees. */
+  nodes: { id: string; position: V3; fixed: string[]; turn?: number }[];
+  members: { id: string; element: string; start: string; end: string }[];
+  results: ({ case: string } & ResultPart)[];
+  combinations?: ({ combination: string } & ResultPart)[];
+  findings: Finding[];
+}
+
+/** What a trial came to, as a file has it. */
+export function structureFile(trial: StructureTrial): StructureFile {
+  const { structure, solution, assumed, findings } = trial;
+  const { frame, combinations } = structure;
+  return {
+    format: 'zircon-frame-structure',
+    version: 1,
+    assumed,
+    nodes: frame.nodes.map(({ position, fixed, turn }, n) => ({
+      id: nodeName(n),
+      position,
+      fixed: freedoms.filter((_, freedom) => fixed[freedom]),
+      ...(turn === 0 ? {} : { turn: degrees(turn) }),
+    })),
+    members: frame.members.map(({ element, nodes: [start, end] }, m) => ({
+      id: memberName(m),
+      element,
+      start: nodeName(start),
+      end: nodeName(end),
+    })),
+    results: solution.cases.map((one) => ({ case: one.id, ...resultPart(trial, one) })),
+    ...(combinations.length === 0
+      ? {}
+      : {
+          combinations: combinedCases(structure, solution).map((one) => ({
+            combination: one.id,
+            ...resultPart(trial, one),
+          })),
+        }),
+    findings,
+  };
+}
+
+function resultPart({ structure: { frame }, solution }: StructureTrial, result: CaseResult): ResultPart {
+  const { applied, reactions, displacements, supports } = result;
+  return {
+    applied,
+    reactions,
+    displacements: frame.nodes.flatMap((_, n) =>
+      solution.nodeSound(n) ? [{ node: nodeName(n), value: Array.from(displacements.slice(6 * n, 6 * n + 6)) }] : [],
+    ),
+    supports: supports
+      .filter(({ node }) => solution.nodeSound(node))
+      .map(({ node, value }) => ({ node: nodeName(node), value })),
+    members: frame.members.flatMap((_, m): OfMember[] => {
+      if (!solution.memberSound(m)) return [];
+      const inner = stations.map((station) => innerAt(frame, result, m, station));
+      const [n, vy, vz, t, my, mz] = innerNames.map((_name, i) => inner.map((forces) => forces[i]));
+      return [{ member: memberName(m), stations, n, vy, vz, t, my, mz }];
+    }),
+  };
+}
