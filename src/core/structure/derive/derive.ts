@@ -4,12 +4,14 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import type { CaseLoads, Frame } from '../frame';
 import { axesOfModel } from './axes';
 import { Carriers } from './carriers';
+import { plainCombinations, type Combination } from './combinations';
 import { lyingSlabs, type LyingSlab, type Resting } from './floors';
 import { LinesDown } from './linesDown';
 import { casesOf, Loading, massOfLayers, type LoadCase } from './loads';
 import { Materials } from './materials';
 import { Report } from './report';
 import { skeletonOf, type Skeleton } from './skeleton';
+import { withLoadsByUse } from './uses';
 
 /** A structure that can be solved, each part with the element that it came from. */
 export interface Structure {
@@ -17,7 +19,7 @@ export interface Structure {
   frame: Frame;
   cases: LoadCase[];
   loads: CaseLoads[];
-  combinations: { id: string; factors: Record<string, number> }[];
+  combinations: readonly Combination[];
   slabs: readonly LyingSlab[];
   /** Where what rests on each slab goes. */
   restingOn: (slab: LyingSlab) => Resting;
@@ -26,8 +28,10 @@ export interface Structure {
 }
 
 /** Derives a structure from a model. `docs/structure.md` tells how. */
-export function deriveStructure(model: ReadModel): Structure {
+export function deriveStructure(said: ReadModel): Structure {
   const report = new Report();
+  const model = withLoadsByUse(said);
+  if (model !== said) report.assume('Imposed loads follow from the use of zones, by EN 1991-1-1');
   const materials = new Materials(model);
   const axes = axesOfModel(model, materials, report);
   const skeleton = skeletonOf(model, axes, report);
@@ -44,12 +48,15 @@ export function deriveStructure(model: ReadModel): Structure {
     report.assume('Slabs and the beams within their thickness both weigh their full volume');
   const loads = cases.map((one, i) => loading.caseLoads(one, i === 0));
   loading.tellLost();
+  const combinations = model.combinations ?? plainCombinations(cases);
+  if (model.combinations === undefined && combinations.length > 0)
+    report.assume('No combination is said: those of EN 1990, 6.10 and 6.14b, are taken');
   return {
     skeleton,
     frame,
     cases,
     loads,
-    combinations: model.combinations ?? [],
+    combinations,
     slabs,
     restingOn: (slab) => loading.restingOn(slab),
     report,

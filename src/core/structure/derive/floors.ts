@@ -18,6 +18,8 @@ export interface LyingSlab extends Floor {
   mass: number;
   /** Whether it lies on the ground, and passes nothing on. */
   ground: boolean;
+  /** Whether it is the floor of the ground level: where nothing is beneath it, it lies on the ground. */
+  groundFloor: boolean;
 }
 
 /** What a floor passes on for one newton a square metre. */
@@ -35,7 +37,7 @@ export interface Resting {
 type Slab = ReadModel['slabs'][number];
 
 /** Slabs lie on the ground where they lie no higher above the lowest foot than this, metres. */
-const onGround = 0.3;
+const nearGround = 0.3;
 
 const rad = (degrees: number): number => (degrees * Math.PI) / 180;
 
@@ -63,7 +65,8 @@ export function lyingSlabs(
       span: slab.span === undefined || slab.span === null ? null : rad(slab.span),
       diaphragm: slab.diaphragm ?? true,
       mass: massOf(slab),
-      ground: z <= lowest + onGround,
+      ground: z <= lowest + nearGround,
+      groundFloor: level?.kind === 'ground' || level?.kind === 'foundation',
     });
     const lying = at(plain);
     if (slab.top !== undefined || level === undefined || carriers.of(lying).length > 0) return [lying];
@@ -77,10 +80,15 @@ export function lyingSlabs(
   });
 }
 
-/** Where what rests on a floor goes. @param span radians; null spreads to all sides */
-export function restingOf(floor: Floor, span: number | null, carriers: Carriers): Resting {
+/**
+ * Where what rests on a floor goes.
+ * @param span radians; null spreads to all sides
+ * @param onGround whether it lies on the ground where nothing is beneath it, and reaches beyond nothing
+ */
+export function restingOf(floor: Floor, span: number | null, carriers: Carriers, onGround: boolean): Resting {
   const found = carriers.of(floor);
-  const { patches, lost }: Tributary = tributaryOf(ringsOf(floor.outline, floor.holes), found, span);
+  const rings = ringsOf(floor.outline, floor.holes);
+  const { patches, lost }: Tributary = tributaryOf(rings, found, span, onGround ? 0 : undefined);
   const sum = (of: readonly { area: number }[]): number => of.reduce((all, { area: one }) => all + one, 0);
   const [x, y] = lost[0]?.centre ?? [0, 0];
   return {

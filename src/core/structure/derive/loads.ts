@@ -74,7 +74,7 @@ export class Loading {
   restingOn(slab: LyingSlab): Resting {
     const before = this.resting.get(slab);
     if (before !== undefined) return before;
-    const made = restingOf(slab, slab.span, this.carriers);
+    const made = restingOf(slab, slab.span, this.carriers, slab.groundFloor);
     this.resting.set(slab, made);
     return made;
   }
@@ -96,10 +96,16 @@ export class Loading {
       this.report.assume('Slabs on the lowest floor lie on the ground, and pass nothing on to the structure');
       return;
     }
-    this.addUnit(into, this.restingOn(slab), q, elements, what);
+    this.addUnit(into, this.restingOn(slab), q, slab.groundFloor ? null : { elements, what });
   }
 
-  private addUnit(into: CaseLoads, resting: Resting, q: number, elements: string[], what: string): void {
+  /** @param lost how what nothing carries is told; null where it lies on the ground */
+  private addUnit(
+    into: CaseLoads,
+    resting: Resting,
+    q: number,
+    lost: { elements: string[]; what: string } | null,
+  ): void {
     for (const load of resting.loads.spread)
       into.spread.push({
         ...load,
@@ -108,7 +114,9 @@ export class Loading {
       });
     for (const load of resting.loads.places)
       into.places.push({ ...load, force: times(load.force, q), moment: times(load.moment, q) });
-    if (resting.lost > 0) this.lose(into.id, resting.lost * q, resting.lostAt, elements, what);
+    if (resting.lost <= 0) return;
+    if (lost === null) this.report.assume('The ground floor lies on the ground where nothing is beneath it');
+    else this.lose(into.id, resting.lost * q, resting.lostAt, lost.elements, lost.what);
   }
 
   /** A wall that carries nothing weighs on what lies beneath it. */
@@ -195,7 +203,8 @@ export class Loading {
           continue;
         }
         const floor = { outline, holes, z: slab?.z ?? z, thickness: slab?.thickness ?? 0 };
-        this.addUnit(into, restingOf(floor, slab?.span ?? null, this.carriers), q, elements, 'an area load');
+        const lost = slab?.groundFloor ? null : { elements, what: 'an area load' };
+        this.addUnit(into, restingOf(floor, slab?.span ?? null, this.carriers, slab?.groundFloor ?? false), q, lost);
       }
   }
 

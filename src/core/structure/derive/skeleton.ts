@@ -1,3 +1,4 @@
+import { groupBy } from '@/core/groupBy';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { freedoms } from '@/core/kinds/support';
 import type { Frame, FrameMember, FrameNode } from '../frame';
@@ -133,43 +134,60 @@ function footOf({ axes, frame, pieces }: Skeleton, i: number): { node: number; z
 /** Holds what stands on the lowest level where no support is said at all; other feet on nothing are told. */
 function holdFeet(model: ReadModel, skeleton: Skeleton, report: Report): void {
   const { axes, frame, supportOf } = skeleton;
-  const count = new Int32Array(frame.nodes.length);
-  for (const { nodes } of frame.members) for (const node of nodes) count[node] += 1;
   const elevations = new Map(model.levels.map(({ id, elevation }) => [id, elevation]));
   const heightOf = ({ level, start }: Axis): number => elevations.get(level) ?? start[2];
   const standing = [...axes.keys()].filter((i) => axes[i].kind !== 'beam');
   const lowest = standing.reduce((least, i) => Math.min(least, heightOf(axes[i])), Infinity);
   const none = (model.supports ?? []).length === 0;
-  for (const i of standing) {
-    const { node, z } = footOf(skeleton, i);
-    if (supportOf[node] !== undefined || count[node] > 1) continue;
-    const axis = axes[i];
-    if (none && heightOf(axis) <= lowest) {
-      frame.nodes[node] = { ...frame.nodes[node], ...heldFoot(axis) };
+  for (const [node, feet] of feetOnNothing(skeleton, standing)) {
+    if (supportOf[node] !== undefined) continue;
+    if (none && feet.some((i) => heightOf(axes[i]) <= lowest)) {
+      frame.nodes[node] = { ...frame.nodes[node], ...heldFoot(feet.map((i) => axes[i])) };
       supportOf[node] = null;
-      report.assumeOfEach(
-        axis.kind === 'column'
-          ? 'No support is said: columns on the lowest level are pinned, and held about their own axis'
-          : 'No support is said: walls on the lowest level are held along their foot',
-      );
-    } else
-      report.find(
-        'nothing beneath',
-        'error',
-        [axis.element],
-        [axis.start[0], axis.start[1], z],
-        [
-          `Nothing carries the foot of this ${axis.kind} at ${z.toFixed(3)} m: no member meets it, and no support is said.`,
-          'Draw what carries it, move it onto that, or say a support there.',
-        ],
-      );
+      for (const i of feet)
+        report.assumeOfEach(
+          axes[i].kind === 'column'
+            ? 'No support is said: columns on the lowest level are pinned, and held about their own axis'
+            : 'No support is said: walls on the lowest level are held along their foot',
+        );
+    } else for (const i of feet) tellFoot(axes[i], report);
   }
 }
 
-function heldFoot({ kind, line }: Axis): Pick<FrameNode, 'fixed' | 'turn'> {
-  if (kind === 'column' || line === null) return { fixed: fixedOf(pinned), turn: 0 };
-  const [a, b] = line;
-  return { fixed: fixedOf(alongFoot), turn: Math.atan2(b[1] - a[1], b[0] - a[0]) };
+/** Nodes in which nothing but feet end: those of the columns and walls that stand there. */
+function feetOnNothing(skeleton: Skeleton, standing: readonly number[]): Map<number, number[]> {
+  const { frame } = skeleton;
+  const ends = new Int32Array(frame.nodes.length);
+  for (const { nodes } of frame.members) for (const node of nodes) ends[node] += 1;
+  const feet = groupBy(standing, (i) => footOf(skeleton, i).node);
+  return new Map([...feet].filter(([node, own]) => ends[node] === own.length));
+}
+
+function tellFoot(axis: Axis, report: Report): void {
+  const z = Math.min(axis.start[2], axis.end[2]);
+  report.find(
+    'nothing beneath',
+    'error',
+    [axis.element],
+    [axis.start[0], axis.start[1], z],
+    [
+      `Nothing carries the foot of this ${axis.kind} at ${z.toFixed(3)} m: no member meets it, and no support is said.`,
+      'Draw what carries it, move it onto that, or say a support there.',
+    ],
+  );
+}
+
+/** Walls that lean by less than this against one another run along one line, radians: 3 degrees. */
+const oneLine = 0.05;
+
+/** How feet in one node are held: a column as a pin, a wall along its line, walls of two directions against all. */
+function heldFoot(feet: readonly Axis[]): Pick<FrameNode, 'fixed' | 'turn'> {
+  const angles = feet.flatMap(({ line }) =>
+    line === null ? [] : [Math.atan2(line[1][1] - line[0][1], line[1][0] - line[0][0])],
+  );
+  if (angles.length === 0) return { fixed: fixedOf(pinned), turn: 0 };
+  const aligned = angles.every((angle) => Math.abs(Math.sin(angle - angles[0])) < oneLine);
+  return aligned ? { fixed: fixedOf(alongFoot), turn: angles[0] } : { fixed: fixedOf(freedoms), turn: 0 };
 }
 
 /** Tells of arms, and of axes that pass one another closely without a joint. */

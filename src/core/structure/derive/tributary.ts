@@ -30,16 +30,22 @@ export interface Tributary {
 /** Parts are told apart by the carrier nearest to them down to this size; borders within are chords, metres. */
 const [coarse, fine] = [1, 0.25];
 /** A floor reaches at most so far beyond the last thing that carries it, metres: more is no overhang. */
-export const longestOverhang = 3;
+const longestOverhang = 3;
 /** A point that carries lies ahead where it is within 45 degrees of straight ahead. */
 const ahead = Math.SQRT1_2;
 
 /**
  * Which carrier takes which part of a floor: the nearest, or the nearest along the direction of span.
  * @param span radians; null spreads to all sides
+ * @param overhang how far it reaches beyond what carries it, metres; what reaches further is carried by nothing
  */
-export function tributaryOf(rings: Rings, carriers: readonly Carrier[], span: number | null): Tributary {
-  return new Division(rings, carriers, span).run();
+export function tributaryOf(
+  rings: Rings,
+  carriers: readonly Carrier[],
+  span: number | null,
+  overhang = longestOverhang,
+): Tributary {
+  return new Division(rings, carriers, span, overhang).run();
 }
 
 const isPoint = ({ a, b }: Carrier): boolean => a[0] === b[0] && a[1] === b[1];
@@ -71,6 +77,7 @@ class Division {
     private readonly rings: Rings,
     private readonly carriers: readonly Carrier[],
     span: number | null,
+    private readonly overhang: number,
   ) {
     this.along = span === null ? null : direction(span);
   }
@@ -177,7 +184,9 @@ class Division {
     width: number,
     height: number,
   ): [number, number, number] | null {
-    const gap = (p: Point): number => this.awayOf(first, p) - this.awayOf(second, p);
+    // Between two points the squares differ evenly, between two lines the distances themselves do.
+    const power = this.along === null && [first, second].every((i) => isPoint(this.carriers[i])) ? 2 : 1;
+    const gap = (p: Point): number => this.awayOf(first, p) ** power - this.awayOf(second, p) ** power;
     const middle: Point = [x + width / 2, y + height / 2];
     const [w, e] = [gap([x, middle[1]]), gap([x + width, middle[1]])];
     const [s, n] = [gap([middle[0], y]), gap([middle[0], y + height])];
@@ -220,7 +229,7 @@ class Division {
       (this.along === null ? null : alongSpan(carrier, own.centre, this.along)) ?? nearestTo(carrier, own.centre);
     const foot: Point = [a[0] + (b[0] - a[0]) * found.share, a[1] + (b[1] - a[1]) * found.share];
     const over = !this.spans(own.centre, foot, i);
-    if (over && found.away > longestOverhang) this.lost.push(own);
+    if (over && found.away > this.overhang) this.lost.push(own);
     else this.patches.push({ ...own, carrier: i, share: found.share, foot, over });
   }
 

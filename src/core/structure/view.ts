@@ -1,0 +1,140 @@
+import type { Finding } from '@/core/proof/finding';
+import type { ReadModel } from '@/core/handover/model/readModel';
+import { combinedCases } from './combine';
+import { deflectionOf, deflectionSteps } from './deflection';
+import { innerAt, type CaseResult } from './solve/solve';
+import { takeDown, type ColumnLine } from './takeDown';
+import { nodeName, type StructureTrial } from './trial';
+import type { V3 } from './vector3';
+
+/** Where along a member its inner forces are shown: so many steps. */
+export const shownSteps = 20;
+
+/** A member as it is shown. */
+export interface ShownMember {
+  element: string;
+  kind: 'column' | 'beam' | 'wall';
+  start: V3;
+  end: V3;
+  /** Its y and z, for diagrams in space. */
+  y: V3;
+  z: V3;
+  /** Whether its results can be relied on. */
+  sound: boolean;
+}
+
+/** What comes of a case or a combination, as it is shown. */
+export interface ShownResult {
+  id: string;
+  applied: V3;
+  reactions: V3;
+  supports: { node: number; value: number[] }[];
+  /** N, Vy, Vz, T, My, Mz at `shownSteps` + 1 places of every member, one after another. N and Nm. */
+  inner: Float64Array;
+  /** Displacements at `deflectionSteps` + 1 places of every member, three numbers each, metres. */
+  moved: Float64Array;
+  /** The greatest displacement across of each level, metres. */
+  drift: { level: string; across: number }[];
+  lines: ColumnLine[];
+}
+
+/** A trial as a window shows it: plain data that goes from a worker to it. */
+export interface StructureView {
+  assumed: string[];
+  findings: Finding[];
+  nodes: { name: string; position: V3; fixed: boolean[]; support: string | null | undefined }[];
+  members: ShownMember[];
+  /** The cases, then the combinations. */
+  results: ShownResult[];
+  /** Ways in which something moves freely: how the nodes move, three numbers each, the most by one. */
+  motions: Float64Array[];
+  unknowns: number;
+}
+
+/** What a window shows of a trial. */
+export function viewOf(trial: StructureTrial, model: ReadModel): StructureView {
+  const { structure, solution, assumed, findings } = trial;
+  const { frame, skeleton } = structure;
+  const kinds = new Map(skeleton.axes.map(({ element, kind }) => [element, kind]));
+  return {
+    assumed,
+    findings,
+    nodes: frame.nodes.map(({ position, fixed }, n) => ({
+      name: nodeName(n),
+      position,
+      fixed: [...fixed],
+      support: skeleton.supportOf[n],
+    })),
+    members: frame.members.map(({ element, ends: [start, end], axes: [, y, z] }, m) => ({
+      element,
+      kind: kinds.get(element)!,
+      start,
+      end,
+      y,
+      z,
+      sound: solution.memberSound(m),
+    })),
+    results: [...solution.cases, ...combinedCases(structure, solution)].map((one) => shown(trial, one, model)),
+    motions: solution.motions.map(({ nodes }) => alongOnly(nodes)),
+    unknowns: solution.unknowns,
+  };
+}
+
+function shown(trial: StructureTrial, result: CaseResult, model: ReadModel): ShownResult {
+  const { frame } = trial.structure;
+  const inner = new Float64Array(frame.members.length * (shownSteps + 1) * 6);
+  const moved = new Float64Array(frame.members.length * (deflectionSteps + 1) * 3);
+  frame.members.forEach((_, m) => {
+    if (!trial.solution.memberSound(m)) return;
+    for (let k = 0; k <= shownSteps; k += 1)
+      inner.set(innerAt(frame, result, m, k / shownSteps), (m * (shownSteps + 1) + k) * 6);
+    deflectionOf(frame, result, m).forEach((move, k) => moved.set(move, (m * (deflectionSteps + 1) + k) * 3));
+  });
+  const { id, applied, reactions, supports } = result;
+  const sound = supports.filter(({ node }) => trial.solution.nodeSound(node));
+  return {
+    id,
+    applied,
+    reactions,
+    supports: sound,
+    inner,
+    moved,
+    drift: driftOf(trial, result, model),
+    lines: takeDown(trial, result, model),
+  };
+}
+
+/** Nodes belong to a level's floor where they lie this close to it, metres. */
+const onFloor = 0.6;
+
+function driftOf({ structure: { frame }, solution }: StructureTrial, { displacements }: CaseResult, model: ReadModel) {
+  return [...model.levels]
+    .sort((a, b) => b.elevation - a.elevation)
+    .flatMap(({ id, elevation }) => {
+      let across = -1;
+      frame.nodes.forEach(({ position, fixed }, n) => {
+        if (Math.abs(position[2] - elevation) > onFloor || !solution.nodeSound(n) || fixed[0]) return;
+        across = Math.max(across, Math.hypot(displacements[6 * n], displacements[6 * n + 1]));
+      });
+      return across < 0 ? [] : [{ level: id, across }];
+    });
+}
+
+/** How nodes move along in a motion, scaled so that the most moves by one; turns alone stay as they are. */
+function alongOnly(nodes: Float64Array): Float64Array {
+  const count = nodes.length / 6;
+  const moves = new Float64Array(count * 3);
+  let most = 0;
+  for (let n = 0; n < count; n += 1)
+    for (let i = 0; i < 3; i += 1) {
+      moves[3 * n + i] = nodes[6 * n + i];
+      most = Math.max(most, Math.abs(nodes[6 * n + i]));
+    }
+  return most > 0 ? moves.map((value) => value / most) : moves;
+}
+
+/** The buffers of a view, to be handed over without a copy. */
+export const buffersOf = ({ results, motions }: StructureView): ArrayBufferLike[] => [
+  ...results.flatMap(({ inner, moved }) => [inner.buffer, moved.buffer]),
+  ...motions.map(({ buffer }) => buffer),
+];
