@@ -9,6 +9,7 @@ import { CandidateIndex } from './candidateIndex';
 import { Holding } from './holding';
 import { Input, type InputHandler, type RawPointer } from './input';
 import { evidenceContent } from './layers/evidenceContent';
+import { resultContent } from './layers/resultContent';
 import { drawHeights, drawScaleBar, drawSelected, drawTrace, drawZero, ringPointed } from './layers/marks';
 import { moveLattice } from './layers/lattice';
 import { modelContent } from './layers/modelContent';
@@ -73,6 +74,7 @@ export class Board implements World, InputHandler {
   private readonly underlays: UnderlayLayers;
   private readonly modelPicture: SlicedPicture;
   private readonly evidencePicture: SlicedPicture;
+  private readonly resultPicture: SlicedPicture;
   private readonly holding: Holding;
   private readonly loupe = new Loupe();
   readonly under = new UnderPointer(() => ({
@@ -107,6 +109,7 @@ export class Board implements World, InputHandler {
     const now = () => this.scene;
     this.modelPicture = new SlicedPicture(modelContent(now, () => this.candidates));
     this.evidencePicture = new SlicedPicture(evidenceContent(now));
+    this.resultPicture = new SlicedPicture(resultContent(now));
     this.holding = new Holding([
       gridSnaps(() => this.scene.model),
       modelSnaps(now),
@@ -164,6 +167,7 @@ export class Board implements World, InputHandler {
     if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights', 'axesShown', 'model'))
       this.modelPicture.invalidate();
     if (differs('overlay', 'drawings', 'tokens')) this.evidencePicture.invalidate();
+    if (differs('picture', 'tokens')) this.resultPicture.invalidate();
     this.view.follow(before, scene);
     this.redraw();
   }
@@ -230,10 +234,11 @@ export class Board implements World, InputHandler {
     const underlays = this.underlays.frame(this.camera, moved, calm);
     const model = this.modelPicture.proceed(this.camera, calm);
     const evidence = this.evidencePicture.proceed(this.camera, calm);
-    if (moved || this.modelStale || model.changed || evidence.changed) this.pastePictures();
+    const result = this.resultPicture.proceed(this.camera, calm);
+    if (moved || this.modelStale || model.changed || evidence.changed || result.changed) this.pastePictures();
     if (moved || this.marksStale) this.drawMarks();
     if (moved) moveLattice(this.root, this.camera, this.size);
-    if (underlays || model.more || evidence.more) this.wake();
+    if (underlays || model.more || evidence.more || result.more) this.wake();
     this.lastFrame = performance.now() - begun;
   }
 
@@ -241,6 +246,7 @@ export class Board implements World, InputHandler {
     const context = this.cleared(this.canvases.model);
     this.modelPicture.paste(context, this.camera);
     this.evidencePicture.paste(context, this.camera);
+    this.resultPicture.paste(context, this.camera);
     this.modelStale = false;
   }
 
@@ -304,6 +310,7 @@ export class Board implements World, InputHandler {
     this.underlays.resize(this.size, ratio);
     this.modelPicture.resize(this.size, ratio);
     this.evidencePicture.resize(this.size, ratio);
+    this.resultPicture.resize(this.size, ratio);
     this.modelStale = true;
     this.view.begin(this.scene);
     this.redraw();

@@ -5,6 +5,7 @@ import type { Point } from '@/core/geometry/vector';
 import type { Model } from '@/core/model/model';
 import type { LevelRow } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
+import type { Picture } from '@/core/structure/picture';
 import type { Display } from '@/core/underlay/display';
 import type { UprightPlane } from '@/core/tracing/upright/plane';
 import type { LengthStyle } from '@/core/units/length';
@@ -60,6 +61,8 @@ export interface BoardScene {
   selected: ReadonlySet<string>;
   /** What a bench shows over a drawing for a moment. */
   overlay: Overlay | null;
+  /** What of a calculation lies over the board. */
+  picture: Picture | null;
   traces: Trace[];
   /** The levels of the project where an upright drawing is seen face on; null in a plan. */
   heights: LevelRow[] | null;

@@ -74,6 +74,9 @@ export const bodiesIn = (model: Model): Promise<Bodies> => asked(model).bodies()
 /** What the rules that need no drawing find in the model. */
 export const findingsIn = (model: Model): Promise<Finding[]> => asked(model).findings();
 
+/** The model as model.json has it. */
+export const modelTextIn = (model: Model): Promise<string> => asked(model).text();
+
 /** What of the model is seen in the plane of a section, as shapes in that plane. */
 export const faceOnIn = (model: Model, plane: UprightPlane): Promise<ElementRow[]> => asked(model).faceOn(plane);
 

@@ -12,6 +12,8 @@ export type SortingPart = (typeof sortingParts)[number];
 export const readingParts = ['review', 'library', 'numbering', 'settings'] as const;
 export type ReadingPart = (typeof readingParts)[number];
 export const tracingParts = ['make', 'change', 'tidy', 'history'] as const;
+export const proofParts = ['findings', 'structure'] as const;
+export type ProofPart = (typeof proofParts)[number];
 export type TracingPart = (typeof tracingParts)[number];
 export type StationName = (typeof stationNames)[number];
 
@@ -34,6 +36,7 @@ interface View {
   sortingPart: SortingPart;
   readingPart: ReadingPart;
   tracingPart: TracingPart;
+  proofPart: ProofPart;
   /** The upright drawing that is seen face on, in place of the plan. */
   faceOn: string | null;
   /** The drawings that are seen, by a view that has a name; null is all of the level. */
@@ -64,6 +67,7 @@ const fresh = {
   sortingPart: 'layers' as SortingPart,
   readingPart: 'review' as ReadingPart,
   tracingPart: 'make' as TracingPart,
+  proofPart: 'findings' as ProofPart,
   faceOn: null,
   only: null,
   beside: null,

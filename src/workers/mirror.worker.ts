@@ -38,6 +38,9 @@ const api = {
   /** What the rules that need no drawing find in the model. */
   findings: (): Finding[] => prove(writeModel({ building: building(), drawingName: (id) => id })),
 
+  /** The model as model.json has it. */
+  text: (): string => JSON.stringify(writeModel({ building: building(), drawingName: (id) => id })),
+
   /** What of the model is seen in the plane of a section, as shapes in that plane. */
   faceOn: (plane: UprightPlane): ElementRow[] => seenFaceOn(building(), plane),
 };

@@ -2,7 +2,7 @@ import { distance, type Point } from '@/core/geometry/vector';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Axis } from './derive/axes';
 import { ringsOf } from './derive/patches';
-import { tributaryOf, type Carrier } from './derive/tributary';
+import { tributaryOf, type Carrier, type Patch } from './derive/tributary';
 import { innerAt, type CaseResult } from './solve/solve';
 import type { StructureTrial } from './trial';
 
@@ -68,12 +68,12 @@ function sharesByHand({ structure }: StructureTrial): Map<number, Map<number, nu
       return { axis: i, a: line?.[0] ?? at, b: line?.[1] ?? at, cuts: [] };
     });
     if (carriers.length === 0) return;
-    const { patches } = tributaryOf(ringsOf(slab.outline, slab.holes), carriers, null, Infinity);
-    for (const { carrier, area } of patches) {
+    const take = ({ carrier, area }: Patch): void => {
       const own = shares.get(beneath[carrier]) ?? new Map<number, number>();
       own.set(s, (own.get(s) ?? 0) + area);
       shares.set(beneath[carrier], own);
-    }
+    };
+    tributaryOf(ringsOf(slab.outline, slab.holes), carriers, { overhang: Infinity }, { take, lose: () => undefined });
   });
   return shares;
 }
@@ -84,20 +84,26 @@ const endsUnder = ({ start, end }: Axis, z: number): boolean =>
   Math.abs(Math.max(start[2], end[2]) - z) <= reaches && Math.min(start[2], end[2]) < z - reaches;
 
 /** What acts downwards between two heights, newtons. */
-function actingBetween({ structure: { frame, loads } }: StructureTrial, id: string, low: number, high: number): number {
-  const own = loads.find((one) => one.id === id);
-  if (own === undefined) return 0;
+function actingBetween(
+  { structure: { frame, loads } }: StructureTrial,
+  factors: Record<string, number>,
+  low: number,
+  high: number,
+): number {
   let sum = 0;
   const at = (member: number, along: number): number => {
     const [a] = frame.members[member].ends;
     return a[2] + frame.members[member].axes[0][2] * along;
   };
-  const take = (z: number, down: number): void => {
-    if (z > low && z <= high) sum -= down;
-  };
-  for (const { member, from, to, force } of own.spread)
-    take(at(member, (from + to) / 2), ((force[0][2] + force[1][2]) / 2) * (to - from));
-  for (const { member, at: along, force } of own.places) take(at(member, along), force[2]);
+  for (const { id, spread, places } of loads) {
+    const factor = factors[id] ?? 0;
+    const take = (z: number, down: number): void => {
+      if (z > low && z <= high) sum -= factor * down;
+    };
+    for (const { member, from, to, force } of spread)
+      take(at(member, (from + to) / 2), ((force[0][2] + force[1][2]) / 2) * (to - from));
+    for (const { member, at: along, force } of places) take(at(member, along), force[2]);
+  }
   return sum;
 }
 
@@ -109,6 +115,7 @@ export function takeDown(trial: StructureTrial, result: CaseResult, model: ReadM
   const { structure, solution } = trial;
   const { axes, pieces } = structure.skeleton;
   const shares = sharesByHand(trial);
+  const factors = structure.combinations.find(({ id }) => id === result.id)?.factors ?? { [result.id]: 1 };
   const tops = [
     ...new Set(structure.slabs.filter(({ ground, groundFloor }) => !ground && !groundFloor).map(({ z }) => z)),
   ].sort((a, b) => a - b);
@@ -121,7 +128,7 @@ export function takeDown(trial: StructureTrial, result: CaseResult, model: ReadM
     );
     const acting = actingBetween(
       trial,
-      result.id,
+      factors,
       i === 0 ? -Infinity : tops[i - 1],
       i + 1 === tops.length ? Infinity : tops[i],
     );

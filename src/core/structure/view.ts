@@ -14,6 +14,7 @@ export const shownSteps = 20;
 export interface ShownMember {
   element: string;
   kind: 'column' | 'beam' | 'wall';
+  nodes: readonly [start: number, end: number];
   start: V3;
   end: V3;
   /** Its y and z, for diagrams in space. */
@@ -65,9 +66,10 @@ export function viewOf(trial: StructureTrial, model: ReadModel): StructureView {
       fixed: [...fixed],
       support: skeleton.supportOf[n],
     })),
-    members: frame.members.map(({ element, ends: [start, end], axes: [, y, z] }, m) => ({
+    members: frame.members.map(({ element, nodes, ends: [start, end], axes: [, y, z] }, m) => ({
       element,
       kind: kinds.get(element)!,
+      nodes,
       start,
       end,
       y,

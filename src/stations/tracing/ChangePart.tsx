@@ -25,7 +25,7 @@ import { LengthField } from '@/ui/widgets/LengthField';
 import { NumberField } from '@/ui/widgets/NumberField';
 import { ShapeFields } from '@/ui/widgets/ShapeFields';
 import { AxesPart } from './AxesPart';
-import { Choices } from './Choices';
+import { Choices } from '@/ui/widgets/Choices';
 import { MarksPart } from './MarksPart';
 import { PastePart } from './PastePart';
 import { SelectTree } from './SelectTree';

@@ -16,7 +16,7 @@ import { useView } from '@/project/view';
 import { Part } from '@/ui/widgets/Heading';
 import { RoleMark } from '@/ui/widgets/RoleMark';
 import { ShapeFields } from '@/ui/widgets/ShapeFields';
-import { Choices } from './Choices';
+import { Choices } from '@/ui/widgets/Choices';
 import { HoldPart } from './HoldPart';
 import { TakePart } from './TakePart';
 import { UprightPart } from './UprightPart';

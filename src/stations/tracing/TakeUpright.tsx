@@ -25,7 +25,7 @@ import { useBoard } from '@/board/boardStore';
 import { useTracing } from '@/project/tracing';
 import { handlesOf, underlayOf, useUnderlays } from '@/project/underlays';
 import { useCommit, useSession } from '@/project/useSession';
-import { Choices } from './Choices';
+import { Choices } from '@/ui/widgets/Choices';
 
 /** How something is taken: what lines show of it, and what is made of that. */
 interface Taking<T extends { paths: number[] }, D> {

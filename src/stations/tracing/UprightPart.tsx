@@ -19,7 +19,7 @@ import { useSelected } from '@/project/selected';
 import { useCommit, useLengths, useModel } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
-import { Choices } from './Choices';
+import { Choices } from '@/ui/widgets/Choices';
 import { TakeUpright } from './TakeUpright';
 import { uprightWays, wayWords } from './words';
 

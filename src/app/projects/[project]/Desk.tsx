@@ -13,6 +13,7 @@ import type { BoardScene } from '@/board/scene';
 import { activeDrawings } from '@/project/projectRow';
 import { readyMirror } from '@/project/mirror';
 import { useFindings, useFindingsKept } from '@/project/findings';
+import { useTrialKept } from '@/project/trial';
 import { useReadings } from '@/project/readings';
 import { useUnderlays } from '@/project/underlays';
 import { drawingInHand } from '@/project/useDrawing';
@@ -76,6 +77,7 @@ export function Desk() {
   useActKeys();
   useReady();
   useFindingsKept(view.station === 'proof');
+  useTrialKept();
   useKeptOpen(present?.id ?? null);
   useReadingAt(view.station, scene);
   useFirstLook(scene.drawings.length);

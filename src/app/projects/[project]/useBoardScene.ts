@@ -21,6 +21,7 @@ import { underlayOf, useUnderlays, type Underlay } from '@/project/underlays';
 import { useMoment, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { useScheme } from '@/ui/widgets/useScheme';
+import { useResultPicture } from './useResultPicture';
 
 export type Entries = Parameters<typeof underlayOf>[0];
 
@@ -182,6 +183,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
   const seen = useSeenFaceOn(plane);
   const source = sourceLevel(model, levelId);
   const axesShown = useTracing((tracing) => tracing.axesShown);
+  const picture = useResultPicture(source, plane);
   const scene = useMemo(
     (): BoardScene => ({
       tokens,
@@ -195,6 +197,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       chosen,
       selected,
       overlay,
+      picture,
       traces,
       heights,
       plane: plane === null ? null : { of: plane, model },
@@ -216,6 +219,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       chosen,
       selected,
       overlay,
+      picture,
       traces,
       heights,
       axes,

@@ -206,6 +206,7 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       outline: ring(zone.shape.outline),
       holes: zone.shape.holes.map(ring),
       height: tidy(zone.height),
+      ...(zone.shape.use === undefined ? {} : { use: zone.shape.use }),
       ...underRoofOf(zone),
       boundaries: zone.boundaries.map((side) => ({ ...side, length: tidy(side.length) })),
       ...sourceOf(zone.source),

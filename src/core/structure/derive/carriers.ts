@@ -79,23 +79,26 @@ export class Carriers {
   }
 
   /**
-   * Loads of members under patches, for one newton a square metre downwards; what lies over passes its moment on.
+   * Gathers the loads of members under a floor's parts, for one newton a square metre downwards; what lies over passes
+   * its moment on.
    * @param z where the floor lies on what stands, metres
    */
-  loadsOf(patches: readonly Patch[], carriers: readonly Carrier[], z: number): UnitLoads {
-    const loads: UnitLoads = { spread: [], places: [] };
-    const bins = new Map<string, Bin>();
-    for (const patch of patches) {
-      const { axis } = carriers[patch.carrier];
-      const own = this.skeleton.axes[axis];
-      const force: V3 = [0, 0, -patch.area];
-      const shift: V3 = [patch.centre[0] - patch.foot[0], patch.centre[1] - patch.foot[1], 0];
-      const moment = patch.over ? cross3(shift, force) : zero;
-      if (own.kind === 'beam') this.toBin(bins, axis, patch.share * own.length, -patch.area, moment);
-      else loads.places.push(this.onUpright(axis, [...patch.foot, z], force, moment));
-    }
-    for (const bin of bins.values()) spreadBin(bin, loads);
-    return { spread: loads.spread, places: gathered(loads.places) };
+  gathering(carriers: readonly Carrier[], z: number): { take: (patch: Patch) => void; loads: () => UnitLoads } {
+    const bins = new Map<number, Bin>();
+    const places = new Map<string, PlaceLoad>();
+    return {
+      take: (patch) => {
+        const { axis } = carriers[patch.carrier];
+        const own = this.skeleton.axes[axis];
+        const force: V3 = [0, 0, -patch.area];
+        const moment = patch.over
+          ? cross3([patch.centre[0] - patch.foot[0], patch.centre[1] - patch.foot[1], 0], force)
+          : zero;
+        if (own.kind === 'beam') this.toBin(bins, axis, patch.share * own.length, -patch.area, moment);
+        else addPlace(places, this.onUpright(axis, [...patch.foot, z], force, moment));
+      },
+      loads: () => ({ spread: [...bins.values()].map(spreadBin), places: [...places.values()] }),
+    };
   }
 
   /** A load on something that stands, at a height of it, with the moment of where it rests. */
@@ -115,14 +118,14 @@ export class Carriers {
     return { member: piece.member, at: Math.max(0, Math.min(piece.to, at) - piece.from) };
   }
 
-  private toBin(bins: Map<string, Bin>, axis: number, at: number, force: number, moment: V3): void {
+  private toBin(bins: Map<number, Bin>, axis: number, at: number, force: number, moment: V3): void {
     const pieces = this.skeleton.pieces[axis];
     const piece = pieces.find(({ to }) => at <= to) ?? pieces[pieces.length - 1];
     const length = piece.to - piece.from;
     const count = binsOf(length);
     const along = Math.max(0, Math.min(length, at - piece.from));
     const k = Math.min(count - 1, Math.floor((along / length) * count));
-    const key = `${piece.member}/${k}`;
+    const key = piece.member * (mostBins + 1) + k;
     let bin = bins.get(key);
     if (bin === undefined) {
       bin = {
@@ -137,7 +140,7 @@ export class Carriers {
     }
     bin.force += force;
     bin.about += force * (along - (bin.from + bin.to) / 2);
-    bin.moment = plus(bin.moment, moment);
+    if (moment !== zero) bin.moment = plus(bin.moment, moment);
   }
 }
 
@@ -157,15 +160,18 @@ interface Bin {
   moment: V3;
 }
 
+/** More stretches than these no member is told apart in. */
+const mostBins = 64;
+
 /** An even number, so that the middle of a member is a border. */
-const binsOf = (length: number): number => 2 * Math.max(1, Math.min(32, Math.ceil(length / (2 * told))));
+const binsOf = (length: number): number => 2 * Math.max(1, Math.min(mostBins / 2, Math.ceil(length / (2 * told))));
 
 /** What rests on a stretch as a load that runs straight over it, with the same sum and the same moment. */
-function spreadBin({ member, from, to, force, about, moment }: Bin, into: UnitLoads): void {
+function spreadBin({ member, from, to, force, about, moment }: Bin): SpreadLoad {
   const size = to - from;
   const [mean, slope] = [force / size, (6 * about) / (size * size)];
   const per = times(moment, 1 / size);
-  into.spread.push({
+  return {
     member,
     from,
     to,
@@ -174,21 +180,17 @@ function spreadBin({ member, from, to, force, about, moment }: Bin, into: UnitLo
       [0, 0, mean + slope],
     ],
     moment: [per, per],
-  });
+  };
 }
 
-/** Loads at one place of a member in one. */
-function gathered(places: readonly PlaceLoad[]): PlaceLoad[] {
-  const by = new Map<string, PlaceLoad>();
-  for (const load of places) {
-    const key = `${load.member}/${load.at}`;
-    const before = by.get(key);
-    by.set(
-      key,
-      before === undefined
-        ? load
-        : { ...before, force: plus(before.force, load.force), moment: plus(before.moment, load.moment) },
-    );
-  }
-  return [...by.values()];
+/** Loads at one place of a member become one. */
+function addPlace(places: Map<string, PlaceLoad>, load: PlaceLoad): void {
+  const key = `${load.member}/${load.at}`;
+  const before = places.get(key);
+  places.set(
+    key,
+    before === undefined
+      ? load
+      : { ...before, force: plus(before.force, load.force), moment: plus(before.moment, load.moment) },
+  );
 }

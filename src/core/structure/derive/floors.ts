@@ -6,7 +6,7 @@ import type { Axis } from './axes';
 import type { Carriers, Floor, UnitLoads } from './carriers';
 import { ringsOf } from './patches';
 import type { Report } from './report';
-import { tributaryOf, type Patch, type Tributary } from './tributary';
+import { tributaryOf } from './tributary';
 import type { V3 } from '../vector3';
 
 /** A slab as it lies, and where what rests on it goes. */
@@ -29,9 +29,6 @@ export interface Resting {
   carried: number;
   lost: number;
   lostAt: V3;
-  patches: Patch[];
-  /** The axes that carry, by the patches' carriers. */
-  axes: number[];
 }
 
 type Slab = ReadModel['slabs'][number];
@@ -88,17 +85,25 @@ export function lyingSlabs(
 export function restingOf(floor: Floor, span: number | null, carriers: Carriers, onGround: boolean): Resting {
   const found = carriers.of(floor);
   const rings = ringsOf(floor.outline, floor.holes);
-  const { patches, lost }: Tributary = tributaryOf(rings, found, span, onGround ? 0 : undefined);
-  const sum = (of: readonly { area: number }[]): number => of.reduce((all, { area: one }) => all + one, 0);
-  const [x, y] = lost[0]?.centre ?? [0, 0];
-  return {
-    loads: carriers.loadsOf(patches, found, floor.z),
-    carried: sum(patches),
-    lost: sum(lost),
-    lostAt: [x, y, floor.z],
-    patches,
-    axes: found.map(({ axis }) => axis),
-  };
+  const { take, loads } = carriers.gathering(found, floor.z);
+  let [carried, lost] = [0, 0];
+  let lostAt: V3 = [0, 0, floor.z];
+  tributaryOf(
+    rings,
+    found,
+    { span, ...(onGround ? { overhang: 0 } : {}) },
+    {
+      take: (patch) => {
+        carried += patch.area;
+        take(patch);
+      },
+      lose: ({ area: more, centre }) => {
+        if (lost === 0) lostAt = [...centre, floor.z];
+        lost += more;
+      },
+    },
+  );
+  return { loads: loads(), carried, lost, lostAt };
 }
 
 /** A floor within an outline: its parts on slabs at its height, and what lies on none. */

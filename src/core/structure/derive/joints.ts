@@ -1,6 +1,6 @@
 import { BoxIndex, type Box } from '@/core/geometry/boxIndex';
 import { contains } from '@/core/geometry/polygon';
-import { lineCrossing, type Point } from '@/core/geometry/vector';
+import { cross, lineCrossing, subtract, type Point } from '@/core/geometry/vector';
 import { between, minus, nearestShares, shareNearest, size3, type V3 } from '../vector3';
 import { standsAt, type Axis } from './axes';
 
@@ -108,11 +108,31 @@ export class Joints {
     const end = at === 0 ? a.start : a.end;
     const share = shareNearest(b.start, b.end, end);
     const away = size3(minus(end, between(b.start, b.end, share)));
-    const within = away > tolerance && (standsAt(b, end, tolerance) || standsOn(a, at, b));
+    const within = away > tolerance && this.endsIn(i, at, j);
     if (away > tolerance && !within) return false;
     this.join(this.hook(i, at), this.hook(j, share * b.length));
     if (within && b.kind !== 'beam') this.arms[b.kind] += 1;
     return true;
+  }
+
+  /**
+   * Whether an end lies in what stands there. A wall takes it only where no column does; of what stands itself only a
+   * foot rests on a head, since what stands side by side over one height goes its own way down.
+   */
+  private endsIn(i: number, at: number, j: number): boolean {
+    const [a, b] = [this.axes[i], this.axes[j]];
+    const end = at === 0 ? a.start : a.end;
+    const inside = standsAt(b, end, tolerance);
+    if (b.kind === 'wall' && this.inColumn(i, end)) return false;
+    if (a.outline === null) return inside;
+    return restsOn(a, at, b) && (inside || covers(a, b));
+  }
+
+  private inColumn(i: number, end: V3): boolean {
+    const [x, y] = end;
+    return this.index
+      .touching([x, y, x, y])
+      .some((k) => k !== i && this.axes[k].kind === 'column' && standsAt(this.axes[k], end, tolerance));
   }
 
   /** Joins a wall with a beam that lies on it: where it crosses the wall's centre line. */
@@ -133,18 +153,25 @@ export class Joints {
 
 const wider = ([a, b, c, d]: Box, by: number): Box => [a - by, b - by, c + by, d + by];
 
-/** Whether the end of something that stands lies on something else that stands, whose outline it covers in part. */
-function standsOn(a: Axis, at: number, b: Axis): boolean {
-  if (a.outline === null || b.outline === null) return false;
-  const z = at === 0 ? a.start[2] : a.end[2];
-  const touches = [b.start[2], b.end[2]].some((other) => Math.abs(other - z) <= tolerance);
-  if (!touches) return false;
-  const [own, other] = [a.outline, b.outline];
-  return own.some((p) => contains(other, p)) || other.some((p) => contains(own, p)) || linesCross(a, b);
+/** Whether an end of something that stands meets the other end of something else: a foot a head, a head a foot. */
+function restsOn(a: Axis, at: number, b: Axis): boolean {
+  const [z, other] = at === 0 ? [a.start[2], a.end[2]] : [a.end[2], a.start[2]];
+  const foot = z < other;
+  const meets = foot ? Math.max(b.start[2], b.end[2]) : Math.min(b.start[2], b.end[2]);
+  return Math.abs(meets - z) <= tolerance;
 }
 
-function linesCross({ line: a }: Axis, { line: b }: Axis): boolean {
-  if (a === null || b === null) return false;
-  const crossing = lineCrossing(...a, ...b);
-  return crossing !== null && Math.min(crossing.t, crossing.u) >= 0 && Math.max(crossing.t, crossing.u) <= 1;
+/** Walls that lean by less than this against one another run along one line, as a sine. */
+const oneLine = 0.1;
+
+/** Whether two things that stand lie over one another: the middle of one in the other, or walls along one line. */
+function covers(a: Axis, b: Axis): boolean {
+  if (a.outline === null || b.outline === null) return false;
+  const [p, q]: Point[] = [a.start, b.start].map(([x, y]): Point => [x, y]);
+  if (contains(b.outline, p) || contains(a.outline, q)) return true;
+  if (a.line === null || b.line === null) return false;
+  const [u, v] = [a.line, b.line].map(([from, to]): Point => subtract(to, from));
+  if (Math.abs(cross(u, v)) > oneLine * Math.hypot(...u) * Math.hypot(...v)) return false;
+  const other = b.outline;
+  return a.outline.some((corner) => contains(other, corner));
 }

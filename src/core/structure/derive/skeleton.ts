@@ -33,8 +33,11 @@ const alongFoot = ['x', 'y', 'z', 'ry', 'rz'];
 
 const fixedOf = (names: readonly string[]): boolean[] => freedoms.map((name) => names.includes(name));
 
-/** Joins axes to a frame: nodes where they meet, members between, and what holds them. */
-export function skeletonOf(model: ReadModel, axes: readonly Axis[], report: Report): Skeleton {
+/**
+ * Joins axes to a frame: nodes where they meet, members between, and what holds them.
+ * @param granted whether feet on the lowest level are held where no support is said at all
+ */
+export function skeletonOf(model: ReadModel, axes: readonly Axis[], report: Report, granted = true): Skeleton {
   const joints = new Joints(axes);
   const said = hooksOfSupports(model.supports ?? [], joints, report);
   const nodeOf = new Map<number, number>();
@@ -61,7 +64,7 @@ export function skeletonOf(model: ReadModel, axes: readonly Axis[], report: Repo
   const frame: Frame = { nodes, members: [], diaphragms: [] };
   const pieces = axes.map((axis, i) => piecesOf(axis, i, joints, nodeOf, frame));
   const skeleton: Skeleton = { axes, frame, pieces, supportOf };
-  holdFeet(model, skeleton, report);
+  if (granted) holdFeet(model, skeleton, report);
   tellJoints(joints, report);
   return skeleton;
 }
@@ -139,7 +142,7 @@ function holdFeet(model: ReadModel, skeleton: Skeleton, report: Report): void {
   const standing = [...axes.keys()].filter((i) => axes[i].kind !== 'beam');
   const lowest = standing.reduce((least, i) => Math.min(least, heightOf(axes[i])), Infinity);
   const none = (model.supports ?? []).length === 0;
-  for (const [node, feet] of feetOnNothing(skeleton, standing)) {
+  for (const [node, feet] of feetOnNothing(skeleton)) {
     if (supportOf[node] !== undefined) continue;
     if (none && feet.some((i) => heightOf(axes[i]) <= lowest)) {
       frame.nodes[node] = { ...frame.nodes[node], ...heldFoot(feet.map((i) => axes[i])) };
@@ -154,9 +157,10 @@ function holdFeet(model: ReadModel, skeleton: Skeleton, report: Report): void {
   }
 }
 
-/** Nodes in which nothing but feet end: those of the columns and walls that stand there. */
-function feetOnNothing(skeleton: Skeleton, standing: readonly number[]): Map<number, number[]> {
-  const { frame } = skeleton;
+/** Nodes in which nothing but feet end, with the axes of the columns and walls that stand there. */
+export function feetOnNothing(skeleton: Skeleton): Map<number, number[]> {
+  const { axes, frame } = skeleton;
+  const standing = [...axes.keys()].filter((i) => axes[i].kind !== 'beam');
   const ends = new Int32Array(frame.nodes.length);
   for (const { nodes } of frame.members) for (const node of nodes) ends[node] += 1;
   const feet = groupBy(standing, (i) => footOf(skeleton, i).node);

@@ -1,5 +1,6 @@
-import { boxOf } from '@/core/geometry/boxIndex';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { direction, type Point } from '@/core/geometry/vector';
+import { leastOf } from '@/core/lists';
 import { below, inBox, measure, type Measure, type Rings } from './patches';
 
 /** What carries a floor: a line of a beam or a wall, or the point of a column. */
@@ -21,41 +22,57 @@ export interface Patch extends Measure {
   over: boolean;
 }
 
-export interface Tributary {
-  patches: Patch[];
+/** Hears of a floor's parts one after another, as they are told apart. */
+export interface Taker {
+  take: (patch: Patch) => void;
   /** What nothing carries. */
-  lost: Measure[];
+  lose: (part: Measure) => void;
 }
 
 /** Parts are told apart by the carrier nearest to them down to this size; borders within are chords, metres. */
-const [coarse, fine] = [1, 0.25];
+const [coarse, fine] = [1, 0.5];
 /** A floor reaches at most so far beyond the last thing that carries it, metres: more is no overhang. */
 const longestOverhang = 3;
+/** Carriers are looked for so far away first, then twice as far each time, metres; */
+const firstReach = 6;
+/** nothing spans further than this, */
+const farthestAhead = 100;
+/** and fewer than these are looked at one by one. */
+const few = 24;
 /** A point that carries lies ahead where it is within 45 degrees of straight ahead. */
 const ahead = Math.SQRT1_2;
 
 /**
- * Which carrier takes which part of a floor: the nearest, or the nearest along the direction of span.
+ * Tells which carrier takes which part of a floor: the nearest, or the nearest along the direction of span.
  * @param span radians; null spreads to all sides
  * @param overhang how far it reaches beyond what carries it, metres; what reaches further is carried by nothing
  */
 export function tributaryOf(
   rings: Rings,
   carriers: readonly Carrier[],
-  span: number | null,
-  overhang = longestOverhang,
-): Tributary {
-  return new Division(rings, carriers, span, overhang).run();
+  { span = null, overhang = longestOverhang }: { span?: number | null; overhang?: number },
+  taker: Taker,
+): void {
+  new Division(rings, carriers, span, overhang, taker).run();
 }
 
 const isPoint = ({ a, b }: Carrier): boolean => a[0] === b[0] && a[1] === b[1];
 
-/** The nearest place of a carrier to a point: how far along it, and how far away. */
-function nearestTo({ a, b }: Carrier, [x, y]: Point): { share: number; away: number } {
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+/** How far along a carrier its nearest place to a point is, from 0 to 1. */
+function shareOf({ a, b }: Carrier, p: Point): number {
+  const dx = b[0] - a[0];
+  const dy = b[1] - a[1];
   const size = dx * dx + dy * dy;
-  const share = size === 0 ? 0 : Math.max(0, Math.min(1, ((x - a[0]) * dx + (y - a[1]) * dy) / size));
-  return { share, away: Math.hypot(x - a[0] - share * dx, y - a[1] - share * dy) };
+  return size === 0 ? 0 : Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / size));
+}
+
+/** How far a point is from a carrier. */
+function awayFrom(carrier: Carrier, p: Point): number {
+  const { a, b } = carrier;
+  const share = shareOf(carrier, p);
+  const dx = p[0] - a[0] - share * (b[0] - a[0]);
+  const dy = p[1] - a[1] - share * (b[1] - a[1]);
+  return Math.sqrt(dx * dx + dy * dy);
 }
 
 /** Where a line from a point in a direction meets a carrier: how far off that is, to either side; null where never. */
@@ -69,20 +86,24 @@ function alongSpan({ a, b }: Carrier, [x, y]: Point, [ux, uy]: Point): { share: 
 }
 
 class Division {
-  private readonly patches: Patch[] = [];
-  private readonly lost: Measure[] = [];
   private readonly along: Point | null;
+  private readonly index: BoxIndex<number>;
+  /** Of each carrier what lay ahead of the last part that it took; -1 before. */
+  private readonly aheadOf: Int32Array;
 
   constructor(
     private readonly rings: Rings,
     private readonly carriers: readonly Carrier[],
     span: number | null,
     private readonly overhang: number,
+    private readonly taker: Taker,
   ) {
     this.along = span === null ? null : direction(span);
+    this.aheadOf = new Int32Array(carriers.length).fill(-1);
+    this.index = new BoxIndex([...carriers.keys()], (i) => boxOf([carriers[i].a, carriers[i].b]));
   }
 
-  run(): Tributary {
+  run(): void {
     const [x1, y1, x2, y2] = boxOf(this.rings.flat());
     const [columns, rows] = [Math.ceil((x2 - x1) / coarse) || 1, Math.ceil((y2 - y1) / coarse) || 1];
     const [width, height] = [(x2 - x1) / columns, (y2 - y1) / rows];
@@ -94,24 +115,27 @@ class Division {
         const whole = measure(cell);
         if (whole === null) continue;
         const near = this.nearCell([x + width / 2, y + height / 2], Math.hypot(width, height));
-        if (near.length === 0) this.lost.push(whole);
+        if (near.length === 0) this.taker.lose(whole);
+        else if (near.length === 1) this.give(cell, near[0]);
         else this.divide(cell, x, y, width, height, near);
       }
     }
-    return { patches: this.patches, lost: this.lost };
   }
 
-  /** The carriers that may be the nearest somewhere in a cell. */
+  /** The carriers that may be the nearest somewhere in a cell: looked for further and further away. */
   private nearCell(middle: Point, diagonal: number): number[] {
-    const all = [...this.carriers.keys()];
-    if (this.along !== null) return all;
-    const away = this.carriers.map((carrier) => nearestTo(carrier, middle).away);
-    const least = Math.min(...away);
-    return all.filter((i) => away[i] <= least + diagonal);
+    if (this.along !== null || this.carriers.length < few) return [...this.carriers.keys()];
+    for (let reach = firstReach; ; reach *= 2) {
+      const found = this.index.around(middle, reach + diagonal);
+      const least = leastOf(found.map((i) => awayFrom(this.carriers[i], middle)));
+      // Nothing that was not found is nearer than the reach.
+      if (least <= reach) return found.filter((i) => awayFrom(this.carriers[i], middle) <= least + diagonal);
+      if (found.length === this.carriers.length) return found;
+    }
   }
 
   private awayOf(i: number, p: Point): number {
-    if (this.along === null) return nearestTo(this.carriers[i], p).away;
+    if (this.along === null) return awayFrom(this.carriers[i], p);
     return alongSpan(this.carriers[i], p, this.along)?.away ?? Infinity;
   }
 
@@ -125,7 +149,7 @@ class Division {
     if (best >= 0 || this.along === null) return best;
     // Nothing lies along the span: what is nearest takes it.
     return near.reduce((nearest, i) =>
-      nearestTo(this.carriers[i], p).away < nearestTo(this.carriers[nearest], p).away ? i : nearest,
+      awayFrom(this.carriers[i], p) < awayFrom(this.carriers[nearest], p) ? i : nearest,
     );
   }
 
@@ -211,8 +235,10 @@ class Division {
     const start = nx * a[0] + ny * a[1];
     let rest = part;
     const sign = Math.sign(scale) || 1;
+    const [low, high] = reachAlong(part, nx, ny, start, scale);
     for (const cut of cuts) {
-      if (rest.length === 0) return;
+      if (cut <= low) continue;
+      if (cut >= high) break;
       const c = start + cut * scale;
       this.rest(below(rest, sign * nx, sign * ny, sign * c), i);
       rest = below(rest, -sign * nx, -sign * ny, -sign * c);
@@ -225,33 +251,60 @@ class Division {
     if (own === null) return;
     const carrier = this.carriers[i];
     const { a, b } = carrier;
-    const found =
-      (this.along === null ? null : alongSpan(carrier, own.centre, this.along)) ?? nearestTo(carrier, own.centre);
+    const found = (this.along === null ? null : alongSpan(carrier, own.centre, this.along)) ?? {
+      share: shareOf(carrier, own.centre),
+      away: awayFrom(carrier, own.centre),
+    };
     const foot: Point = [a[0] + (b[0] - a[0]) * found.share, a[1] + (b[1] - a[1]) * found.share];
     const over = !this.spans(own.centre, foot, i);
-    if (over && found.away > this.overhang) this.lost.push(own);
-    else this.patches.push({ ...own, carrier: i, share: found.share, foot, over });
+    if (over && found.away > this.overhang) this.taker.lose(own);
+    else this.taker.take({ area: own.area, centre: own.centre, carrier: i, share: found.share, foot, over });
   }
 
-  /** Whether something else carries ahead of a part, seen from what carries it. */
-  private spans([x, y]: Point, [fx, fy]: Point, own: number): boolean {
-    const [dx, dy] = [x - fx, y - fy];
+  /** Whether something else carries ahead of a part, seen from what carries it: looked for further and further away. */
+  private spans(p: Point, foot: Point, own: number): boolean {
+    const [dx, dy] = [p[0] - foot[0], p[1] - foot[1]];
     const size = Math.hypot(dx, dy);
     if (size < 1e-6) return true;
-    return this.carriers.some((other, i) => {
-      if (i === own) return false;
-      if (isPoint(other)) {
-        const [qx, qy] = [other.a[0] - fx, other.a[1] - fy];
-        const away = Math.hypot(qx, qy);
-        return away > size && qx * dx + qy * dy >= ahead * away * size;
+    // What lay ahead of the last part of this carrier mostly lies ahead of the next one too.
+    const before = this.aheadOf[own];
+    if (before >= 0 && liesAhead(this.carriers[before], foot, [dx, dy], size)) return true;
+    for (let reach = firstReach; ; reach *= 2) {
+      const found = this.index.around(foot, size + reach);
+      const first = found.find((i) => i !== own && liesAhead(this.carriers[i], foot, [dx, dy], size));
+      if (first !== undefined) {
+        this.aheadOf[own] = first;
+        return true;
       }
-      const { a, b } = other;
-      const [ex, ey] = [b[0] - a[0], b[1] - a[1]];
-      const det = dx * ey - dy * ex;
-      if (det === 0) return false;
-      const t = ((a[0] - fx) * ey - (a[1] - fy) * ex) / det;
-      const u = ((a[0] - fx) * dy - (a[1] - fy) * dx) / det;
-      return t > 1 && u >= -1e-9 && u <= 1 + 1e-9;
-    });
+      if (found.length === this.carriers.length || reach > farthestAhead) return false;
+    }
   }
+}
+
+/** From where to where along a carrier a part lies, from 0 to 1. */
+function reachAlong(part: Rings, nx: number, ny: number, start: number, scale: number): [low: number, high: number] {
+  let [low, high] = [Infinity, -Infinity];
+  for (const ring of part)
+    for (const [x, y] of ring) {
+      const share = (nx * x + ny * y - start) / scale;
+      if (share < low) low = share;
+      if (share > high) high = share;
+    }
+  return [low, high];
+}
+
+/** Whether a carrier lies ahead of a place, seen from a foot: crossed by the line through both, or a point about it. */
+function liesAhead(other: Carrier, [fx, fy]: Point, [dx, dy]: Point, size: number): boolean {
+  if (isPoint(other)) {
+    const [qx, qy] = [other.a[0] - fx, other.a[1] - fy];
+    const away = Math.hypot(qx, qy);
+    return away > size && qx * dx + qy * dy >= ahead * away * size;
+  }
+  const { a, b } = other;
+  const [ex, ey] = [b[0] - a[0], b[1] - a[1]];
+  const det = dx * ey - dy * ex;
+  if (det === 0) return false;
+  const t = ((a[0] - fx) * ey - (a[1] - fy) * ex) / det;
+  const u = ((a[0] - fx) * dy - (a[1] - fy) * dx) / det;
+  return t > 1 && u >= -1e-9 && u <= 1 + 1e-9;
 }

@@ -79,7 +79,7 @@ class Solver {
     progress?: Progress,
   ) {
     this.unknowns = unknownsOf(frame);
-    this.parts = frame.members.map((member) => this.partOf(member));
+    this.parts = frame.members.map((member) => partOf(frame, this.unknowns, member));
     const elements = this.parts.map(elementOf);
     this.stiff = new Uint8Array(this.unknowns.count);
     for (const { unknowns, matrix } of elements)
@@ -108,32 +108,6 @@ class Solver {
       size: this.factor.size,
       unknowns: this.unknowns.count,
     };
-  }
-
-  private partOf(member: FrameMember): Part {
-    const columns = new Map<number, Float64Array>();
-    member.nodes.forEach((node, end) => {
-      const own = this.frame.nodes[node];
-      const arm = minus(member.ends[end], own.position);
-      for (let freedom = 0; freedom < freedomCount; freedom += 1) {
-        const move = moveOf(own, freedom, arm);
-        const [u, turn] = [inAxes(member, move.shift), inAxes(member, move.turn)];
-        for (const { unknown, factor } of this.unknowns.shares[node * freedomCount + freedom]) {
-          const column = columns.get(unknown) ?? new Float64Array(ends);
-          columns.set(unknown, column);
-          for (let i = 0; i < 3; i += 1) {
-            column[end * 6 + i] += factor * u[i];
-            column[end * 6 + 3 + i] += factor * turn[i];
-          }
-        }
-      }
-    });
-    const unknowns = Int32Array.from(columns.keys());
-    const moves = new Float64Array(ends * unknowns.length);
-    [...columns.values()].forEach((column, j) =>
-      column.forEach((value, i) => (moves[i * unknowns.length + j] = value)),
-    );
-    return { stiffness: stiffnessOf(member), unknowns, moves };
   }
 
   private solveCase(
@@ -271,6 +245,37 @@ function takeOut(moves: Float64Array, motion: Float64Array): void {
   let share = 0;
   for (let i = 0; i < moves.length; i += 1) share += moves[i] * motion[i];
   for (let i = 0; i < moves.length; i += 1) moves[i] -= share * motion[i];
+}
+
+/** A frame's members as equations, and which unknowns belong together: what is factorised. */
+export function equationsOf(frame: Frame): { elements: Element[]; groups: number[][]; count: number } {
+  const unknowns = unknownsOf(frame);
+  const elements = frame.members.map((member) => elementOf(partOf(frame, unknowns, member)));
+  return { elements, groups: unknowns.groups, count: unknowns.count };
+}
+
+function partOf(frame: Frame, unknowns: Unknowns, member: FrameMember): Part {
+  const columns = new Map<number, Float64Array>();
+  member.nodes.forEach((node, end) => {
+    const at = frame.nodes[node];
+    const arm = minus(member.ends[end], at.position);
+    for (let freedom = 0; freedom < freedomCount; freedom += 1) {
+      const move = moveOf(at, freedom, arm);
+      const [u, turn] = [inAxes(member, move.shift), inAxes(member, move.turn)];
+      for (const { unknown, factor } of unknowns.shares[node * freedomCount + freedom]) {
+        const column = columns.get(unknown) ?? new Float64Array(ends);
+        columns.set(unknown, column);
+        for (let i = 0; i < 3; i += 1) {
+          column[end * 6 + i] += factor * u[i];
+          column[end * 6 + 3 + i] += factor * turn[i];
+        }
+      }
+    }
+  });
+  const own = Int32Array.from(columns.keys());
+  const moves = new Float64Array(ends * own.length);
+  [...columns.values()].forEach((column, j) => column.forEach((value, i) => (moves[i * own.length + j] = value)));
+  return { stiffness: stiffnessOf(member), unknowns: own, moves };
 }
 
 /** How a place at the end of an arm moves and turns with a freedom of its node, in the project's axes. */

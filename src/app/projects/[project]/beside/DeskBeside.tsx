@@ -150,6 +150,7 @@ function BesideBoard({ desk, shown, target }: { desk: BoardDesk; shown: BoardDra
       chosen: nothing,
       selected: nothing,
       overlay,
+      picture: null,
       traces: [],
       heights: null,
       plane: null,

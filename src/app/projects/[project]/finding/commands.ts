@@ -20,6 +20,7 @@ import type { Session } from '@/project/session';
 import {
   datumParts,
   intakeParts,
+  proofParts,
   readingParts,
   sortingParts,
   stationNames,
@@ -273,6 +274,12 @@ const partActions = (): Command[] => [
     words: `Open ${part} of Tracing`,
     about: 'A part of the bench.',
     run: () => setView({ station: 'tracing', benchFolded: false, tracingPart: part }),
+  })),
+  ...proofParts.map((part): Command => ({
+    group: 'Proof',
+    words: `Open ${part} of Proof`,
+    about: 'A part of the bench.',
+    run: () => setView({ station: 'proof', benchFolded: false, proofPart: part }),
   })),
   ...intakeParts.map((part): Command => ({
     group: 'Intake',

@@ -1,0 +1,51 @@
+'use client';
+import { useMemo } from 'react';
+import type { Model } from '@/core/model/model';
+import { motionPicture, pictureOf, type Picture, type Seen } from '@/core/structure/picture';
+import { fromPlan, seenWithin, type UprightPlane } from '@/core/tracing/upright/plane';
+import { useTrial } from '@/project/trial';
+import { useModel } from '@/project/useSession';
+import { useView } from '@/project/view';
+
+/** Elements on levels that repeat another are the other's. */
+const elementOf = (id: string): string => id.split('@')[0];
+
+/** Nodes belong to the floor of a level within this, metres. */
+const onFloor = 0.6;
+
+/** A level seen from above: its members, and the nodes at its floor. */
+function seenInPlan(model: Model, levelId: string | null): Seen {
+  const level = levelId === null ? undefined : model.level[levelId];
+  return {
+    at: ([x, y]) => [x, y],
+    shows: ({ element }) => model.element[elementOf(element)]?.levelId === levelId,
+    showsNode: ([, , z]) => level === undefined || Math.abs(z - level.elevation) <= onFloor,
+    plan: true,
+  };
+}
+
+/** A section face on: what lies close to its plane. */
+function seenInPlane(plane: UprightPlane): Seen {
+  const near = ([x, y]: readonly number[]): boolean => Math.abs(fromPlan(plane, [x, y]).off) <= seenWithin;
+  return {
+    at: ([x, y, z]) => [fromPlan(plane, [x, y]).along, z],
+    shows: ({ start, end }) => near(start) && near(end),
+    showsNode: near,
+    plan: false,
+  };
+}
+
+/** What of the structural trial lies over the board, while its part of Proof is open. */
+export function useResultPicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
+  const { view, result: id, what, motion, scale } = useTrial();
+  const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'structure');
+  const model = useModel('level');
+  return useMemo(() => {
+    if (!open || view === null) return null;
+    const seen = plane === null ? seenInPlan(model, levelId) : seenInPlane(plane);
+    if (motion !== null && view.motions[motion] !== undefined)
+      return motionPicture(view, view.motions[motion], seen, scale);
+    const result = view.results.find((one) => one.id === id);
+    return result === undefined ? null : pictureOf(view, result, what, seen, scale);
+  }, [open, view, id, what, motion, scale, model, levelId, plane]);
+}

@@ -1,0 +1,113 @@
+'use client';
+import { proxy, wrap } from 'comlink';
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import type { Model } from '@/core/model/model';
+import type { Pictured } from '@/core/structure/picture';
+import type { RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
+import type { StructureView } from '@/core/structure/view';
+import type { TrialWorker } from '@/workers/trial.worker';
+import { modelTextIn } from './mirror';
+import { useSession } from './useSession';
+
+interface TrialStore {
+  /** Of what was calculated last; null before the first time. */
+  view: StructureView | null;
+  /** How much of the work is done, from 0 to 1; null while nothing is calculated. */
+  running: number | null;
+  /** Whether the model has changed since. */
+  stale: boolean;
+  /** Why nothing could be calculated. */
+  problem: string | null;
+  /** The case or the combination that is looked at. */
+  result: string | null;
+  what: Pictured;
+  /** The column whose line is taken down. */
+  column: string | null;
+  /** The motion that is shown, by its place in the list. */
+  motion: number | null;
+  /** How much of the displacement is drawn: 1 as it is, 0 the still picture; of a motion where it swings. */
+  scale: number;
+  set(part: Partial<Omit<TrialStore, 'set'>>): void;
+}
+
+const fresh = {
+  view: null,
+  running: null,
+  stale: false,
+  problem: null,
+  result: null,
+  what: 'my' as Pictured,
+  column: null,
+  motion: null,
+  scale: 1,
+};
+
+/** The structural trial of the project in this window. */
+export const useTrial = create<TrialStore>()((set) => ({ ...fresh, set: (part) => set(part) }));
+
+let thread: Worker | null = null;
+
+function begin(): { thread: Worker; remote: ReturnType<typeof wrap<TrialWorker>> } {
+  const made = new Worker(new URL('../workers/trial.worker.ts', import.meta.url), { type: 'module' });
+  return { thread: made, remote: wrap<TrialWorker>(made) };
+}
+
+/** Ends a calculation that is under way. */
+export function cancelTrial(): void {
+  thread?.terminate();
+  thread = null;
+  useTrial.setState({ running: null });
+}
+
+/** Calculates the structure of a model as it is now. */
+export async function runTrial(model: Model): Promise<void> {
+  cancelTrial();
+  const own = begin();
+  thread = own.thread;
+  useTrial.setState({ running: 0, problem: null });
+  try {
+    const text = await modelTextIn(model);
+    const tell = proxy((share: number) => {
+      if (thread === own.thread) useTrial.setState({ running: share });
+    });
+    const view = await own.remote.structure(text, tell);
+    if (thread !== own.thread) return;
+    const known = useTrial.getState().result;
+    const result = view.results.some(({ id }) => id === known)
+      ? known
+      : (view.results[view.results.length - 1]?.id ?? null);
+    useTrial.setState({ view, stale: false, result, motion: null });
+  } catch (error) {
+    if (thread !== own.thread) return;
+    useTrial.setState({ problem: error instanceof Error ? error.message : String(error) });
+  }
+  own.thread.terminate();
+  thread = null;
+  useTrial.setState({ running: null });
+}
+
+/** The supports that are missing in a model. */
+export async function missingSupportsIn(model: Model): Promise<RuledSupport[]> {
+  const own = begin();
+  try {
+    return await own.remote.missingSupports(await modelTextIn(model));
+  } finally {
+    own.thread.terminate();
+  }
+}
+
+/** Tells when what was calculated is of an older model; forgets it when the project is left. */
+export function useTrialKept(): void {
+  const { model } = useSession();
+  useEffect(() => {
+    const stop = model.subscribe(({ rows }) => {
+      if (rows.some(({ table }) => table === 'element' || table === 'level')) useTrial.setState({ stale: true });
+    });
+    return () => {
+      stop();
+      cancelTrial();
+      useTrial.setState(fresh);
+    };
+  }, [model]);
+}

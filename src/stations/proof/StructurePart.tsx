@@ -1,0 +1,250 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import MenuItem from '@mui/material/MenuItem';
+import Slider from '@mui/material/Slider';
+import TextField from '@mui/material/TextField';
+import { useEffect } from 'react';
+import type { Pictured } from '@/core/structure/picture';
+import { saySupports } from '@/core/structure/rules/supportsUnderFeet';
+import type { ShownResult, StructureView } from '@/core/structure/view';
+import { cancelTrial, missingSupportsIn, runTrial, useTrial } from '@/project/trial';
+import { useCommit, useModel, useSession } from '@/project/useSession';
+import { Note, Part } from '@/ui/widgets/Heading';
+import { ColumnPart, DriftPart, MemberPart, SupportPart } from './resultParts';
+import { kilonewtons, pictureNames, pictureWords } from './trialWords';
+
+/** The structural trial: the sum that must be zero, pictures that can be checked by hand, and what was assumed. */
+export function StructurePart() {
+  const elements = useModel('element').count('element');
+  const { view, running, stale, problem } = useTrial();
+  if (elements === 0)
+    return <Note kind="plain">Nothing has been accepted yet, so that there is nothing to calculate.</Note>;
+  return (
+    <>
+      {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
+      {running !== null && <Running share={running} />}
+      {stale && view !== null && running === null && (
+        <Note kind="look">The model has changed since: these are results of the model as it was.</Note>
+      )}
+      {view === null && running === null && (
+        <Box sx={{ mb: 1.5 }}>
+          Columns, beams, walls that carry and slabs become a frame in space with its loads; it is solved for every
+          case. What is not said is taken for granted, and told.
+        </Box>
+      )}
+      <Actions />
+      {view !== null && <Results view={view} />}
+    </>
+  );
+}
+
+function Running({ share }: { share: number }) {
+  return (
+    <Box role="status" sx={{ mb: 1.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
+        <span>
+          Calculating, <span className="mono">{Math.round(share * 100)} %</span> of the equations
+        </span>
+        <Button size="small" variant="text" onClick={cancelTrial}>
+          Cancel
+        </Button>
+      </Box>
+      <LinearProgress variant="determinate" value={share * 100} aria-label="Calculating" />
+    </Box>
+  );
+}
+
+function Actions() {
+  const { model, tell } = useSession();
+  const commit = useCommit();
+  const { view, running } = useTrial();
+  const support = async () => {
+    const missing = await missingSupportsIn(model);
+    if (missing.length === 0)
+      tell({ kind: 'problem', text: 'Every column and every wall that carries stands on something already.' });
+    else void commit((now) => saySupports(now, missing, () => crypto.randomUUID()));
+  };
+  return (
+    <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.75 }}>
+      <Button variant="contained" disabled={running !== null} onClick={() => void runTrial(model)}>
+        {view === null ? 'Calculate' : 'Calculate again'}
+      </Button>
+      <Button variant="outlined" onClick={() => void support()}>
+        Add missing supports
+      </Button>
+    </Box>
+  );
+}
+
+function Results({ view }: { view: StructureView }) {
+  const { result: id, set } = useTrial();
+  const result = view.results.find((one) => one.id === id) ?? view.results[0];
+  if (result === undefined) return null;
+  return (
+    <>
+      <TextField
+        select
+        size="small"
+        label="Case or combination"
+        value={result.id}
+        onChange={(event) => set({ result: event.target.value, motion: null })}
+        sx={{ width: '100%', mb: 1.25 }}
+      >
+        {view.results.map((one) => (
+          <MenuItem key={one.id} value={one.id}>
+            {one.id}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Sum result={result} />
+      <Mechanisms view={view} />
+      <PictureChoice />
+      <ColumnPart view={view} result={result} />
+      <SupportPart view={view} result={result} />
+      <MemberPart view={view} result={result} />
+      <DriftPart result={result} />
+      <FindingList view={view} />
+      <Part title="Taken for granted">
+        <Box component="ul" sx={{ m: 0, pl: 2 }}>
+          {view.assumed.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </Box>
+      </Part>
+    </>
+  );
+}
+
+/** Downwards and upwards, and what is between them: it has to be nothing. */
+function Sum({ result: { applied, reactions } }: { result: ShownResult }) {
+  const off = applied[2] + reactions[2];
+  const balanced = Math.abs(off) <= 1e-6 * Math.abs(applied[2]) + 1;
+  const lines: [string, number, boolean][] = [
+    ['Applied', -applied[2], false],
+    ['Reactions', reactions[2], false],
+    ['Difference', balanced ? 0 : -off, true],
+  ];
+  return (
+    <Box
+      component="dl"
+      aria-label="Sum of forces"
+      sx={{ m: 0, mb: 1.75, px: 1.5, py: 0.5, background: 'var(--mui-palette-zf-paper)', borderRadius: '5px' }}
+    >
+      {lines.map(([word, newtons, bold]) => (
+        <Box
+          key={word}
+          sx={{
+            display: 'flex',
+            justifyContent: 'space-between',
+            py: 0.5,
+            borderTop: word === 'Applied' ? 0 : '1px solid var(--mui-palette-divider)',
+            fontWeight: bold ? 600 : 400,
+            color: bold && !balanced ? 'var(--mui-palette-zf-clay)' : 'inherit',
+          }}
+        >
+          <dt>{word}</dt>
+          <Box component="dd" className="mono" sx={{ m: 0 }}>
+            {kilonewtons(newtons)} kN
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** How fast a motion swings: a turn in so many milliseconds. */
+const swing = 2400;
+
+/** What can move freely, each shown moving on the board. */
+function Mechanisms({ view }: { view: StructureView }) {
+  const { motion, set } = useTrial();
+  useEffect(() => {
+    if (motion === null) return;
+    // Where motion is not wanted, it is shown at its end.
+    if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) {
+      set({ scale: 1 });
+      return;
+    }
+    let frame = 0;
+    const step = (now: number) => {
+      set({ scale: Math.sin((now / swing) * 2 * Math.PI) });
+      frame = requestAnimationFrame(step);
+    };
+    frame = requestAnimationFrame(step);
+    return () => {
+      cancelAnimationFrame(frame);
+      set({ scale: 1 });
+    };
+  }, [motion, set]);
+  const found = view.findings.filter(({ rule }) => rule === 'mechanism');
+  if (found.length === 0) return null;
+  return (
+    <Part title="What can move freely">
+      {found.map(({ message }, i) => (
+        <Note key={message} kind="wrong">
+          {message}{' '}
+          <Button
+            size="small"
+            variant="text"
+            aria-pressed={motion === i}
+            onClick={() => set({ motion: motion === i ? null : i })}
+          >
+            {motion === i ? 'Stop' : 'Show it move'}
+          </Button>
+        </Note>
+      ))}
+    </Part>
+  );
+}
+
+/** What lies over the board, and how much of the displacement. */
+function PictureChoice() {
+  const { what, scale, motion, set } = useTrial();
+  return (
+    <Part title="On the board">
+      <TextField
+        select
+        size="small"
+        label="What is drawn"
+        value={what}
+        onChange={(event) => set({ what: event.target.value as Pictured, motion: null, scale: 1 })}
+        sx={{ width: '100%' }}
+      >
+        {pictureNames.map((name) => (
+          <MenuItem key={name} value={name}>
+            {pictureWords[name]}
+          </MenuItem>
+        ))}
+      </TextField>
+      {what === 'moved' && motion === null && (
+        <Slider
+          size="small"
+          aria-label="How much of the displacement"
+          min={0}
+          max={3}
+          step={0.1}
+          value={Math.max(0, scale)}
+          onChange={(_, value) => set({ scale: value as number })}
+          sx={{ mt: 1 }}
+        />
+      )}
+    </Part>
+  );
+}
+
+/** What else the trial found. */
+function FindingList({ view }: { view: StructureView }) {
+  const others = view.findings.filter(({ rule }) => rule !== 'mechanism');
+  if (others.length === 0) return null;
+  return (
+    <Part title="Found on the way">
+      {others.map(({ message, remedy, severity }, i) => (
+        <Note key={i} kind={severity === 'error' ? 'wrong' : 'look'}>
+          {message} <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{remedy}</Box>
+        </Note>
+      ))}
+    </Part>
+  );
+}

@@ -1,0 +1,27 @@
+import { expose, transfer } from 'comlink';
+import { readModel } from '@/core/handover/model/readModel';
+import { supportsMissing, type RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
+import { tryStructure } from '@/core/structure/trial';
+import { buffersOf, viewOf, type StructureView } from '@/core/structure/view';
+
+const modelOf = (text: string) => {
+  const model = readModel(text);
+  if (!model.ok) throw new Error(model.message);
+  return model.value;
+};
+
+/** Calculates a model off the main thread; to be cancelled, its worker is ended. */
+const api = {
+  /** @param tell hears how much of the work is done, from 0 to 1 */
+  structure(text: string, tell: (share: number) => void): StructureView {
+    const model = modelOf(text);
+    const view = viewOf(tryStructure(model, { tell }), model);
+    return transfer(view, buffersOf(view) as ArrayBuffer[]);
+  },
+
+  /** The supports that are missing under columns and walls. */
+  missingSupports: (text: string): RuledSupport[] => supportsMissing(modelOf(text)),
+};
+
+export type TrialWorker = typeof api;
+expose(api);
