@@ -26,7 +26,7 @@ const besideEdge = 0.3;
 /** What rises by more than this share of its run is no line to lie on. */
 const steepest = 0.3;
 /** A beam tells what it carries apart over pieces of about this length, metres. */
-const told = 0.25;
+const told = 0.5;
 
 const inPlan = ([x, y]: V3): Point => [x, y];
 
@@ -97,7 +97,10 @@ export class Carriers {
         if (own.kind === 'beam') this.toBin(bins, axis, patch.share * own.length, -patch.area, moment);
         else addPlace(places, this.onUpright(axis, [...patch.foot, z], force, moment));
       },
-      loads: () => ({ spread: [...bins.values()].map(spreadBin), places: [...places.values()] }),
+      loads: () => {
+        const sorted = [...bins].sort(([a], [b]) => a - b).map(([, bin]) => spreadBin(bin));
+        return { spread: merged(sorted), places: [...places.values()] };
+      },
     };
   }
 
@@ -181,6 +184,31 @@ function spreadBin({ member, from, to, force, about, moment }: Bin): SpreadLoad 
     ],
     moment: [per, per],
   };
+}
+
+/** Loads differ from one straight run by less than this share of their size: rounding. */
+const straight = 1e-6;
+
+/** Loads on stretches one after another that run on straight become one. */
+function merged(sorted: readonly SpreadLoad[]): SpreadLoad[] {
+  const out: SpreadLoad[] = [];
+  for (const load of sorted) {
+    const last = out[out.length - 1];
+    if (last !== undefined && runsOn(last, load))
+      out[out.length - 1] = { ...last, to: load.to, force: [last.force[0], load.force[1]] };
+    else out.push(load);
+  }
+  return out;
+}
+
+function runsOn(a: SpreadLoad, b: SpreadLoad): boolean {
+  if (a.member !== b.member || Math.abs(a.to - b.from) > 1e-9) return false;
+  const [a0, a1, b0, b1] = [a.force[0][2], a.force[1][2], b.force[0][2], b.force[1][2]];
+  const size = straight * Math.max(Math.abs(a0), Math.abs(a1), Math.abs(b0), Math.abs(b1));
+  const slope = (a1 - a0) / (a.to - a.from);
+  const next = (b1 - b0) / (b.to - b.from);
+  const turns = [0, 1, 2].some((i) => Math.abs(a.moment[0][i] - b.moment[0][i]) > size);
+  return !turns && Math.abs(a1 - b0) <= size && Math.abs(slope - next) * (b.to - b.from) <= size;
 }
 
 /** Loads at one place of a member become one. */
