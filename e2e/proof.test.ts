@@ -43,6 +43,48 @@ test('a finding is found, gone to by key, put right and undone; the course count
   await context.close();
 });
 
+test('a finding is put right by its button and undone, accepted with a reason, kept across a reload, opened again', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await page.getByRole('button', { name: /^Upper, / }).click();
+  await station(page, 'Tracing');
+  await page.getByRole('radio', { name: 'Wall', exact: true }).click();
+  await page.getByRole('button', { name: 'In a chain' }).click();
+  await page.evaluate(() => window.zirconBoard!.look([11, 0.5, 17, 6.5]));
+  await clickOn(page, [13.9, 3.4]);
+  // A slip: 3 cm in place of 3 m.
+  await page.mouse.move(700, 300);
+  await page.keyboard.type('0.03');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Undo: Draw 1 wall/ }).waitFor();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await station(page, 'Proof');
+  const finding = page.getByRole('button', { name: /^It is 0\.030 m long/ });
+  await finding.click();
+  await page.getByRole('button', { name: 'Delete it', exact: true }).click();
+  await page.getByRole('button', { name: /^Undo: Delete it: slivers/ }).waitFor();
+  await finding.waitFor({ state: 'detached' });
+  await page.getByRole('button', { name: /^Undo: Delete it: slivers/ }).click();
+  await finding.click();
+  await page.getByRole('button', { name: 'Accept with a reason' }).click();
+  await page.getByRole('textbox', { name: 'Why it may stay' }).fill('A nib that the architect wants.');
+  await page.getByRole('button', { name: 'Accept', exact: true }).click();
+  await page.getByRole('tab', { name: 'Accepted 1' }).waitFor();
+  await page.reload();
+  await page.getByRole('tab', { name: 'Accepted 1' }).click();
+  await page.getByText('Accepted: A nib that the architect wants.').click();
+  await page.getByRole('textbox', { name: 'Filter findings' }).fill('no such words');
+  await page.getByText('None of these.').waitFor();
+  await page.getByRole('textbox', { name: 'Filter findings' }).fill('architect');
+  await page.getByText('Accepted: A nib that the architect wants.').click();
+  await page.getByRole('button', { name: 'Open again' }).click();
+  await page.getByRole('tab', { name: 'Accepted 0' }).waitFor();
+  await context.close();
+});
+
 test('the pages had nothing to complain about', () => {
   expect(problems).toEqual([]);
 });

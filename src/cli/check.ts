@@ -24,7 +24,8 @@ export async function check(args: string[]): Promise<number> {
   const model = await modelAt(file);
   if (!model.ok) return complain(3, `${file}: ${model.message}`);
   const findings = prove(model.value);
-  const written = { format: 'zircon-frame-findings', version: 1, findings };
+  const told = findings.map(({ fix: _, ...finding }) => finding);
+  const written = { format: 'zircon-frame-findings', version: 1, findings: told };
   try {
     await mkdir(out, { recursive: true });
     await writeFile(join(out, 'findings.json'), `${JSON.stringify(written, null, 1)}\n`);

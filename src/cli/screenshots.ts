@@ -75,7 +75,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('button', { name: 'Use revision 2' }).click();
   await page.getByRole('button', { name: 'Show on the board' }).click();
   await page.getByRole('heading', { name: 'Since revision 1' }).scrollIntoViewIfNeeded();
-  await shot('intake-revision');
   await page.getByRole('button', { name: 'Use revision 1' }).click();
   await page.getByRole('button', { name: 'Use revision 2' }).waitFor();
   await part('Report');
@@ -207,6 +206,17 @@ async function finished(
     .click();
   await page.waitForTimeout(1500);
   await shot('proof');
+  await page.getByRole('tab', { name: 'Structure' }).click();
+  // Without the loose column and the truss, as the demo is.
+  await page.getByRole('button', { name: /^Undo: Draw 1 column/ }).click();
+  await page.getByRole('button', { name: /^Undo: Draw \d+ beams on a section/ }).click();
+  await page.getByRole('button', { name: /^Undo: Draw/ }).waitFor({ state: 'detached' });
+  await page.getByRole('button', { name: 'Calculate', exact: true }).click();
+  await page.getByText('Taken for granted').waitFor();
+  await page.getByRole('button', { name: /^Upper, / }).click();
+  await page.evaluate(() => window.zirconBoard?.look([-2, -4, 34, 14]));
+  await page.waitForTimeout(1500);
+  await shot('structure');
 }
 
 /** Tracing: what the lines under the cursor would become, and what is selected with what can be done to it. */

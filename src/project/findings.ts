@@ -1,6 +1,7 @@
 'use client';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
+import { judged, type Judged } from '@/core/proof/acceptances';
 import type { Finding } from '@/core/proof/finding';
 import { findingsIn } from './mirror';
 import { useMoment } from './useSession';
@@ -45,4 +46,13 @@ export function useFindingsKept(present: boolean): void {
       clearTimeout(timer);
     };
   }, [moment, present]);
+}
+
+const none: readonly Finding[] = [];
+
+/** What was found last, with what was said of it. */
+export function useJudged(): Judged[] {
+  const moment = useMoment('acceptance');
+  const findings = useFindings((store) => store.findings) ?? none;
+  return useMemo(() => judged(findings, moment.model), [findings, moment]);
 }

@@ -155,7 +155,7 @@ export async function duplicateProject(id: string): Promise<string> {
 /** All rows of a state but the project's own, every id in them replaced by a fresh one. */
 function copiedRows(state: ProjectState): Change[] {
   const fresh = new Map<string, string>();
-  for (const table of ['level', 'library', 'drawing', 'pick', 'element', 'view'] as const)
+  for (const table of ['level', 'library', 'drawing', 'pick', 'element', 'view', 'acceptance'] as const)
     for (const id of Object.keys(state[table])) fresh.set(id, randomUUID());
   const replace = (value: unknown): unknown => {
     if (typeof value === 'string')

@@ -39,6 +39,7 @@ export class Model implements ProjectState {
   readonly decision: Tables['decision'] = {};
   readonly element: Tables['element'] = {};
   readonly view: Tables['view'] = {};
+  readonly acceptance: Tables['acceptance'] = {};
 
   #versions = Object.fromEntries(tableNames.map((table) => [table, 0])) as Record<TableName, number>;
   #counts = Object.fromEntries(tableNames.map((table) => [table, 0])) as Record<TableName, number>;

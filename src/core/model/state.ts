@@ -62,6 +62,15 @@ const naming = v.strictObject({
 });
 export type Naming = v.InferOutput<typeof naming>;
 
+/** A finding that somebody accepts, with the reason: by its rule, the elements it is about, and what it says. */
+export const acceptanceRow = v.strictObject({
+  id: uuid,
+  rule: v.pipe(v.string(), v.minLength(1), v.maxLength(60)),
+  elements: v.pipe(v.array(v.pipe(v.string(), v.maxLength(100))), v.maxLength(100_000)),
+  message: v.pipe(v.string(), v.maxLength(2000)),
+  reason: v.pipe(v.string(), v.trim(), v.minLength(1, 'Say why it is accepted.'), v.maxLength(500)),
+});
+
 export const projectRow = v.strictObject({
   id: uuid,
   name,
@@ -265,6 +274,7 @@ export const tableSchemas = {
   decision: decisionRow,
   element: elementRow,
   view: viewRow,
+  acceptance: acceptanceRow,
 };
 
 /** The form of the ids of each table. */
@@ -276,6 +286,7 @@ export type ProjectRow = Rows['project'];
 export type LevelRow = Rows['level'];
 export type LevelKind = LevelRow['kind'];
 export type DrawingRow = Rows['drawing'];
+export type AcceptanceRow = Rows['acceptance'];
 export type PlacementRow = Rows['placement'];
 export type RoleRow = Rows['role'];
 export type PickRow = Rows['pick'];
@@ -299,6 +310,7 @@ export const emptyState: ProjectState = {
   decision: {},
   element: {},
   view: {},
+  acceptance: {},
 };
 
 export const tableNames = Object.keys(tableSchemas) as TableName[];

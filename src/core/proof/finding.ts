@@ -14,7 +14,12 @@ export interface Finding {
   position: Place;
   message: string;
   remedy: string;
+  /** What puts it right for certain, as a button does it. */
+  fix?: Fix;
 }
+
+/** Elements that are deleted, or supports that are drawn where feet stand on nothing. */
+export type Fix = { words: string; delete: readonly string[] } | { words: string; supports: true };
 
 /** A finding as its rule makes it. */
 export type Found = Omit<Finding, 'rule'>;

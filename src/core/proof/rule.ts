@@ -1,6 +1,6 @@
 import type { Place } from '@/core/bodies/shell';
 import { distance, pointAlong, subtract, type Point } from '@/core/geometry/vector';
-import type { Found, Severity } from './finding';
+import type { Fix, Found, Severity } from './finding';
 import type { Subject } from './subject';
 
 /** A rule by its name, and what it finds. */
@@ -19,9 +19,10 @@ export function found(
   [x, y]: Point,
   z: number,
   [message, remedy]: readonly [message: string, remedy: string],
+  fix?: Fix,
 ): Found {
   const position: Place = [x, y, z];
-  return { severity, elements, position, message, remedy };
+  return { severity, elements, position, message, remedy, ...(fix === undefined ? {} : { fix }) };
 }
 
 /** A point along a line of points and the direction there, of length one. @param at metres from its start, along it */

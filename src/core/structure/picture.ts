@@ -147,7 +147,7 @@ function movedPicture(view: StructureView, { moved }: ShownResult, seen: Seen, s
     if (member.kind === 'beam' && Math.abs(millimetres) >= 0.05)
       picture.labels.push({
         at: seen.at(along(member, lowest / deflectionSteps)),
-        text: `${millimetres.toFixed(1).replace('-', '\\u2212')} mm`,
+        text: `${millimetres.toFixed(1).replace('-', '\u2212')} mm`,
       });
   });
   return picture;

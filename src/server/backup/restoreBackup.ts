@@ -11,7 +11,17 @@ import { backedUp } from './tables';
 type Tx = Transaction<Database>;
 
 /** Tables whose rows have an id of their own that others name. */
-const withId = new Set(['projects', 'levels', 'library', 'files', 'drawings', 'picks', 'elements', 'views']);
+const withId = new Set([
+  'projects',
+  'levels',
+  'library',
+  'files',
+  'drawings',
+  'picks',
+  'elements',
+  'views',
+  'acceptances',
+]);
 /** What a whole installation shares; a name that is there already stays as it is. */
 const shelves = new Set(['named_recipes', 'role_maps']);
 const anyUuid = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;

@@ -54,6 +54,7 @@ export const backedUp: readonly BackedUpTable[] = [
   ofDrawing('drawing_levels', 'drawing_id, level_id'),
   ofProject('elements', 'id'),
   ofProject('views', 'id'),
+  ofProject('acceptances', 'id'),
   ofDrawing('decisions', 'drawing_id, key'),
   ofProject('edits', 'project_id, seq'),
   ofProject('edit_marks', 'project_id, seq'),

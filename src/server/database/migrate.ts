@@ -17,6 +17,7 @@ import * as tracing from './migrations/0014_tracing';
 import * as calculationKinds from './migrations/0015_calculation_kinds';
 import * as lessons from './migrations/0016_lessons';
 import * as views from './migrations/0017_views';
+import * as acceptances from './migrations/0018_acceptances';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -37,6 +38,7 @@ const migrations: Record<string, Migration> = {
   '0015_calculation_kinds': calculationKinds,
   '0016_lessons': lessons,
   '0017_views': views,
+  '0018_acceptances': acceptances,
 };
 
 /** The name of the newest migration. */

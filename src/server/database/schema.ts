@@ -226,6 +226,16 @@ interface ViewTable {
   look: JSONColumnType<Look>;
 }
 
+/** A finding that somebody accepts. */
+interface AcceptanceTable {
+  id: string;
+  project_id: string;
+  rule: string;
+  elements: JSONColumnType<string[]>;
+  message: string;
+  reason: string;
+}
+
 /** Processes that say they live. */
 interface ProcessTable {
   id: string;
@@ -251,6 +261,7 @@ export interface Database {
   decisions: DecisionTable;
   elements: ElementTable;
   views: ViewTable;
+  acceptances: AcceptanceTable;
   edits: EditTable;
   edit_marks: EditMarkTable;
   intakes: IntakeTable;

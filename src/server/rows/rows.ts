@@ -1,6 +1,7 @@
 import { emptyState, type ProjectState, type Rows, type TableName } from '@/core/model/state';
 import type { Db } from '../database/connection';
 import type { TableAccess } from './access';
+import { acceptance } from './acceptance';
 import { decision } from './decision';
 import { drawing } from './drawing';
 import { element } from './element';
@@ -26,6 +27,7 @@ const access: { [T in TableName]: TableAccess<T> } = {
   decision,
   element,
   view,
+  acceptance,
 };
 
 export const tableAccess = <T extends TableName>(table: T): TableAccess<T> =>

@@ -1,7 +1,6 @@
 'use client';
 import { counted } from '@/core/model/counted';
-import type { Finding } from '@/core/proof/finding';
-import { useFindings } from '@/project/findings';
+import { useFindings, useJudged } from '@/project/findings';
 import { useModel } from '@/project/useSession';
 import { useView, type ProofPart } from '@/project/view';
 import { BenchHead } from '@/ui/widgets/Heading';
@@ -18,18 +17,19 @@ const parts: { name: ProofPart; word: string }[] = [
 export function ProofBench() {
   const elements = useModel('element').count('element');
   const { findings, stale } = useFindings();
+  const open = useJudged().filter(({ accepted }) => accepted === null).length;
   const { proofPart, set } = useView();
   return (
     <>
-      <BenchHead title="Proof" about={aboutOf(elements, findings, stale)} />
+      <BenchHead title="Proof" about={aboutOf(elements, findings === null ? null : open, stale)} />
       <TabLine label="Parts of Proof" tabs={parts} present={proofPart} turn={(name) => set({ proofPart: name })} />
       {proofPart === 'findings' ? <FindingsPart /> : <StructurePart />}
     </>
   );
 }
 
-function aboutOf(elements: number, findings: readonly Finding[] | null, stale: boolean): string {
+function aboutOf(elements: number, open: number | null, stale: boolean): string {
   if (elements === 0) return 'The model is empty';
-  if (findings === null) return 'looking \u2026';
-  return `${counted(findings.length, 'finding')} in ${counted(elements, 'element')}${stale ? ', looking again \u2026' : ''}`;
+  if (open === null) return 'looking \u2026';
+  return `${counted(open, 'open finding')} in ${counted(elements, 'element')}${stale ? ', looking again \u2026' : ''}`;
 }

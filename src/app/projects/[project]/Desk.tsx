@@ -12,7 +12,7 @@ import { hearCursor, useBoard } from '@/board/boardStore';
 import type { BoardScene } from '@/board/scene';
 import { activeDrawings } from '@/project/projectRow';
 import { readyMirror } from '@/project/mirror';
-import { useFindings, useFindingsKept } from '@/project/findings';
+import { useFindings, useFindingsKept, useJudged } from '@/project/findings';
 import { useTrialKept } from '@/project/trial';
 import { useReadings } from '@/project/readings';
 import { useUnderlays } from '@/project/underlays';
@@ -183,15 +183,19 @@ function DeskRail() {
   const intakes = useFacts((facts) => facts.intakes);
   const readings = useReadings((store) => store.readings);
   const { station, set } = useView();
-  const findings = useFindings((store) => store.findings);
+  const asked = useFindings((store) => store.findings !== null);
+  const judged = useJudged();
   const stale = useFindings((store) => store.stale);
   const stations = useMemo(
     () =>
       railStations(moment.model, intakes, {
         toJudge: openCandidates(moment.model, readings),
-        proven: { findings, stale },
+        proven: {
+          findings: asked ? judged.filter(({ accepted }) => accepted === null).map(({ finding }) => finding) : null,
+          stale,
+        },
       }),
-    [moment, intakes, readings, findings, stale],
+    [moment, intakes, readings, asked, judged, stale],
   );
   return (
     <CourseRail

@@ -1,5 +1,5 @@
 import { cross, distance, dot, middle, subtract, type Point } from '@/core/geometry/vector';
-import type { Found } from '../finding';
+import type { Fix, Found } from '../finding';
 import { inPlan, type Subject } from '../subject';
 import { found, metres, pairsNear, type Rule } from '../rule';
 
@@ -20,6 +20,13 @@ function overlap([from, to]: Run, other: Run): number {
   return Math.max(0, Math.min(t, size) - Math.max(s, 0));
 }
 
+/** Where one of two runs lies over the other for all its length, it can go. */
+function withinFix([a, first]: [string, Run], [b, second]: [string, Run], length: number): Fix | undefined {
+  const [sizeA, sizeB] = [first, second].map(([from, to]) => distance(from, to));
+  const [id, size] = sizeB <= sizeA ? [b, sizeB] : [a, sizeA];
+  return length >= size - beside ? { words: 'Delete the one within the other', delete: [id] } : undefined;
+}
+
 /** Whether two things that stand have a stretch of height in common. */
 const shareHeight = (a: { base: number; top: number }, b: { base: number; top: number }): boolean =>
   Math.min(a.top, b.top) - Math.max(a.base, b.base) >= together;
@@ -36,10 +43,14 @@ function doubledColumns({ columns, columnsNear }: Subject): Found[] {
     const at = inPlan(a.column.position);
     const away = distance(at, inPlan(b.column.position));
     if (away > onePlace || !shareHeight(a, b)) return [];
-    return found('error', [a.column.id, b.column.id], at, a.base, [
-      `Two columns stand in one place, ${metres(away)} apart.`,
-      remedy,
-    ]);
+    return found(
+      'error',
+      [a.column.id, b.column.id],
+      at,
+      a.base,
+      [`Two columns stand in one place, ${metres(away)} apart.`, remedy],
+      { words: 'Delete one of them', delete: [b.column.id] },
+    );
   });
 }
 
@@ -54,10 +65,14 @@ function doubledWalls({ walls, wallsNear }: Subject): Found[] {
   return [...pairsNear(straight, near)].flatMap(([a, b]) => {
     const length = shareHeight(a, b) ? overlap(a.run, b.run) : 0;
     if (length < together) return [];
-    return found('error', [a.wall.id, b.wall.id], middle(...a.run), a.base, [
-      `Two walls run over one another for ${metres(length)}.`,
-      remedy,
-    ]);
+    return found(
+      'error',
+      [a.wall.id, b.wall.id],
+      middle(...a.run),
+      a.base,
+      [`Two walls run over one another for ${metres(length)}.`, remedy],
+      withinFix([a.wall.id, a.run], [b.wall.id, b.run], length),
+    );
   });
 }
 
@@ -72,9 +87,13 @@ function doubledBeams({ beams, beamsNear }: Subject): Found[] {
     if (Math.max(...heights) - Math.min(...heights) > beside) return [];
     const length = overlap(runOf(a), runOf(b));
     if (length < together) return [];
-    return found('error', [a.beam.id, b.beam.id], middle(...runOf(a)), a.beam.start[2], [
-      `Two beams run over one another for ${metres(length)}: their loads would be taken twice.`,
-      remedy,
-    ]);
+    return found(
+      'error',
+      [a.beam.id, b.beam.id],
+      middle(...runOf(a)),
+      a.beam.start[2],
+      [`Two beams run over one another for ${metres(length)}: their loads would be taken twice.`, remedy],
+      withinFix([a.beam.id, runOf(a)], [b.beam.id, runOf(b)], length),
+    );
   });
 }

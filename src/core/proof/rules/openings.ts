@@ -14,10 +14,17 @@ export const openings: Rule = {
     const lost = model.openings
       .filter(({ wall }) => !known.has(wall))
       .map(({ id, wall, kind }) =>
-        found('error', [id], [0, 0], 0, [
-          `A ${kind} is in wall ${wall || '(none)'}, which the model has not got.`,
-          'Put it into a wall, or delete it.',
-        ]),
+        found(
+          'error',
+          [id],
+          [0, 0],
+          0,
+          [
+            `A ${kind} is in wall ${wall || '(none)'}, which the model has not got.`,
+            'Put it into a wall, or delete it.',
+          ],
+          { words: 'Delete it', delete: [id] },
+        ),
       );
     return [...lost, ...walls.flatMap((standing) => [...beyond(standing), ...overlapping(standing)])];
   },

@@ -13,10 +13,17 @@ export const slivers: Rule = {
   find(subject) {
     const { model, walls } = subject;
     const short = (id: string, at: Point, z: number, length: number) =>
-      found('error', [id], at, z, [
-        `It is ${metres(length)} long; at least ${metres(shortest)} was expected.`,
-        'Delete it, or move one of its ends to where it belongs.',
-      ]);
+      found(
+        'error',
+        [id],
+        at,
+        z,
+        [
+          `It is ${metres(length)} long; at least ${metres(shortest)} was expected.`,
+          'Delete it, or move one of its ends to where it belongs.',
+        ],
+        { words: 'Delete it', delete: [id] },
+      );
     const shortWalls = walls.flatMap(({ wall, line, base }) => {
       const length = lengthOfLine(line);
       if (length < shortest) return short(wall.id, line[0], base, length);
@@ -34,10 +41,17 @@ export const slivers: Rule = {
       const ring = outline.map(inPlan);
       const size = ring.length < 3 ? 0 : Math.abs(area(ring));
       if (size >= smallest) return [];
-      return found('error', [id], ring.length === 0 ? [0, 0] : centroid(ring), elevationOf(subject, level), [
-        `It covers ${size.toFixed(3)} m2; at least ${smallest} m2 was expected.`,
-        'Delete it, or draw its outline again.',
-      ]);
+      return found(
+        'error',
+        [id],
+        ring.length === 0 ? [0, 0] : centroid(ring),
+        elevationOf(subject, level),
+        [
+          `It covers ${size.toFixed(3)} m2; at least ${smallest} m2 was expected.`,
+          'Delete it, or draw its outline again.',
+        ],
+        { words: 'Delete it', delete: [id] },
+      );
     });
     return [...shortWalls, ...shortBeams, ...areas];
   },

@@ -79,11 +79,18 @@ function foundations(grounded: readonly StandingColumn[]): Found[] {
   const [{ column, base }] = grounded;
   const one = grounded.length === 1;
   const ids = grounded.map(({ column: { id } }) => id);
-  const told = found('warning', ids, [column.position[0], column.position[1]], base, [
-    `${grounded.length} ${one ? 'column stands' : 'columns stand'} on the ground at ${metres(base)}, above the lowest ` +
-      'level, with nothing beneath and no support said.',
-    'Say supports where their foundations are, at Tracing, Support, under columns in a box.',
-  ]);
+  const told = found(
+    'warning',
+    ids,
+    [column.position[0], column.position[1]],
+    base,
+    [
+      `${grounded.length} ${one ? 'column stands' : 'columns stand'} on the ground at ${metres(base)}, above the lowest ` +
+        'level, with nothing beneath and no support said.',
+      'Say supports where their foundations are, at Tracing, Support, under columns in a box.',
+    ],
+    { words: 'Add missing supports', supports: true },
+  );
   return [told];
 }
 

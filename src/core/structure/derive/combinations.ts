@@ -8,7 +8,10 @@ export interface Combination {
 
 /** Partial factors of permanent and variable loads where they are unfavourable (EN 1990 table A1.2(B)). */
 const [permanentFactor, variableFactor] = [1.35, 1.5];
-/** What a case contributes beside a leading one, by its id: snow, wind, else imposed of most uses (EN 1990 table A1.1). */
+/**
+ * What a case contributes beside a leading one, by its id: snow, wind, else imposed of most uses (EN 1990 table
+ * A1.1).
+ */
 const psi0: Record<string, number> = { S: 0.5, W: 0.6 };
 const plainPsi0 = 0.7;
 

@@ -1,6 +1,6 @@
 import { innerAt } from '../solve/solve';
-import { beamAt, columnAt, deep, hinged, modelOf, square, table } from '../testing/models';
-import { nodeName, tryStructure, type StructureTrial } from '../trial';
+import { beamAt, columnAt, deep, modelOf, table } from '../testing/models';
+import { tryStructure, type StructureTrial } from '../trial';
 import { propertiesOf } from '../section/properties';
 
 const g = 9.80665;
@@ -296,9 +296,4 @@ test.each([
   for (const { displacements, applied, reactions } of solution.cases)
     for (const value of [...displacements, ...applied, ...reactions]) expect(Number.isFinite(value)).toBe(true);
   expect(findings.every(({ message }) => message.length > 20)).toBe(true);
-});
-
-test('nodes are named in their order', () => {
-  expect([0, 41].map(nodeName)).toEqual(['N1', 'N42']);
-  expect(square.width).toBe(0.4);
 });

@@ -226,7 +226,7 @@ export class Loading {
 
 type Wall = ReadModel['walls'][number];
 
-/** Kilograms per square metre of a wall's face: by the layers of its construction where they say it, else by its material. */
+/** Kilograms per square metre of a wall's face: by the layers of its construction, else by its material. */
 function massOfWall(model: ReadModel, wall: Wall, materials: Materials): number {
   return (
     massOfLayers(model, wall.construction) ??

@@ -199,7 +199,7 @@ class Division {
     for (const { part, owner } of rest) this.give(part, owner);
   }
 
-  /** The line on which two carriers are as near as one another, as it runs through a cell: a x + b y at most c is the first's. */
+  /** The line on which two carriers are as near as one another, in a cell: a x + b y of at most c is the first's. */
   private border(
     first: number,
     second: number,
