@@ -161,6 +161,29 @@ test('a support that is deleted leaves a mechanism, which is named and shown mov
   await context.close();
 });
 
+test('the report says what was checked, what was accepted and why, and the sums of the trial', async () => {
+  const { page, context } = await stage.person();
+  await openTrial(page);
+  const [report] = await Promise.all([
+    context.waitForEvent('page'),
+    page.getByRole('link', { name: 'Report' }).click(),
+  ]);
+  await report.getByRole('heading', { name: /Marram Point Field Station, finished: report of Proof/ }).waitFor();
+  await report.getByRole('region', { name: 'What was checked' }).getByText('doubled').waitFor();
+  await report.getByText('Nothing is open.').waitFor();
+  const sums = report.getByRole('table', { name: 'Sums' });
+  await sums.waitFor();
+  const cells = await sums.locator('tbody tr').first().locator('td').allInnerTexts();
+  expect(cells[0]).toBe('G');
+  expect(cells[1]).toBe(cells[2]);
+  expect(cells[3]).toBe('0.0');
+  // Of a column line in the middle of the building the count by hand agrees within a fifth.
+  const column = report.getByRole('table', { name: 'Columns' }).locator('tr', { hasText: '5/B' }).locator('td');
+  const [carried, byHand] = (await column.allInnerTexts()).slice(2, 4).map(Number);
+  expect(Math.abs(carried / byHand - 1)).toBeLessThan(0.2);
+  await context.close();
+});
+
 test('the pages had nothing to complain about', () => {
   expect(problems).toEqual([]);
 });

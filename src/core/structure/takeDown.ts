@@ -1,6 +1,9 @@
-import { distance, type Point } from '@/core/geometry/vector';
+import { contains } from '@/core/geometry/polygon';
+import type { Point } from '@/core/geometry/vector';
+import { awayFromLine } from '@/core/kinds/lines';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Axis } from './derive/axes';
+import type { LyingSlab } from './derive/floors';
 import { ringsOf } from './derive/patches';
 import { tributaryOf, type Carrier, type Patch } from './derive/tributary';
 import { innerAt, type CaseResult } from './solve/solve';
@@ -60,7 +63,7 @@ function sharesByHand({ structure }: StructureTrial): Map<number, Map<number, nu
   const { axes } = structure.skeleton;
   const shares = new Map<number, Map<number, number>>();
   structure.slabs.forEach((slab, s) => {
-    if (slab.ground || slab.groundFloor) return;
+    if (slab.ground) return;
     const beneath = [...axes.keys()].filter((i) => axes[i].kind !== 'beam' && endsUnder(axes[i], slab.z));
     const carriers = beneath.map((i): Carrier => {
       const { start, line } = axes[i];
@@ -73,7 +76,9 @@ function sharesByHand({ structure }: StructureTrial): Map<number, Map<number, nu
       own.set(s, (own.get(s) ?? 0) + area);
       shares.set(beneath[carrier], own);
     };
-    tributaryOf(ringsOf(slab.outline, slab.holes), carriers, { overhang: Infinity }, { take, lose: () => undefined });
+    // Where nothing is beneath it the ground floor lies on the ground.
+    const overhang = slab.groundFloor ? 0 : Infinity;
+    tributaryOf(ringsOf(slab.outline, slab.holes), carriers, { overhang }, { take, lose: () => undefined });
   });
   return shares;
 }
@@ -83,26 +88,37 @@ const reaches = 1;
 const endsUnder = ({ start, end }: Axis, z: number): boolean =>
   Math.abs(Math.max(start[2], end[2]) - z) <= reaches && Math.min(start[2], end[2]) < z - reaches;
 
-/** What acts downwards between two heights, newtons. */
-function actingBetween(
-  { structure: { frame, loads } }: StructureTrial,
-  factors: Record<string, number>,
-  low: number,
-  high: number,
-): number {
+/** A floor takes what acts from the level below it up to a little above it, metres; */
+const aboveFloor = 0.1;
+/** within its outline and so far beside it. */
+const besideFloor = 0.3;
+
+/** What acts downwards at a floor and in the storey beneath it, newtons. */
+function actingAt({ structure }: StructureTrial, slab: LyingSlab, model: ReadModel, factors: Record<string, number>) {
+  const { frame, loads, slabs, skeleton } = structure;
+  // Walls that carry take their own weight down themselves.
+  const walls = new Set(
+    skeleton.axes.flatMap(({ kind }, i) => (kind === 'wall' ? skeleton.pieces[i].map(({ member }) => member) : [])),
+  );
+  const below = model.levels.map(({ elevation }) => elevation).filter((z) => z < slab.z - reaches);
+  const low = below.length === 0 ? -Infinity : Math.max(...below) + aboveFloor;
+  const high = slabs.every(({ z }) => z <= slab.z) ? Infinity : slab.z + aboveFloor;
+  const within = frame.members.map(({ ends: [a, b] }) => {
+    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    const { outline } = slab;
+    return contains(outline, middle) || awayFromLine([...outline, outline[0]], middle) <= besideFloor;
+  });
   let sum = 0;
-  const at = (member: number, along: number): number => {
-    const [a] = frame.members[member].ends;
-    return a[2] + frame.members[member].axes[0][2] * along;
-  };
   for (const { id, spread, places } of loads) {
     const factor = factors[id] ?? 0;
-    const take = (z: number, down: number): void => {
-      if (z > low && z <= high) sum -= factor * down;
+    const take = (member: number, along: number, down: number): void => {
+      const { ends, axes } = frame.members[member];
+      const z = ends[0][2] + axes[0][2] * along;
+      if (within[member] && z > low && z <= high) sum -= factor * down;
     };
     for (const { member, from, to, force } of spread)
-      take(at(member, (from + to) / 2), ((force[0][2] + force[1][2]) / 2) * (to - from));
-    for (const { member, at: along, force } of places) take(at(member, along), force[2]);
+      if (!walls.has(member)) take(member, (from + to) / 2, ((force[0][2] + force[1][2]) / 2) * (to - from));
+    for (const { member, at, force } of places) take(member, at, force[2]);
   }
   return sum;
 }
@@ -116,23 +132,9 @@ export function takeDown(trial: StructureTrial, result: CaseResult, model: ReadM
   const { axes, pieces } = structure.skeleton;
   const shares = sharesByHand(trial);
   const factors = structure.combinations.find(({ id }) => id === result.id)?.factors ?? { [result.id]: 1 };
-  const tops = [
-    ...new Set(structure.slabs.filter(({ ground, groundFloor }) => !ground && !groundFloor).map(({ z }) => z)),
-  ].sort((a, b) => a - b);
-  const perArea = structure.slabs.map((slab) => {
-    const i = tops.indexOf(slab.z);
-    if (i < 0) return 0;
-    const floorArea = [...shares.values()].reduce(
-      (sum, own) => sum + [...own].reduce((all, [s, area]) => (structure.slabs[s].z === slab.z ? all + area : all), 0),
-      0,
-    );
-    const acting = actingBetween(
-      trial,
-      factors,
-      i === 0 ? -Infinity : tops[i - 1],
-      i + 1 === tops.length ? Infinity : tops[i],
-    );
-    return floorArea === 0 ? 0 : acting / floorArea;
+  const perArea = structure.slabs.map((slab, s) => {
+    const floorArea = [...shares.values()].reduce((sum, own) => sum + (own.get(s) ?? 0), 0);
+    return floorArea === 0 ? 0 : actingAt(trial, slab, model, factors) / floorArea;
   });
   const levels = new Set(model.levels.map(({ id }) => id));
   return linesOf(axes).map((line) => {
@@ -158,10 +160,3 @@ export function takeDown(trial: StructureTrial, result: CaseResult, model: ReadM
 /** The line of columns that holds an element; null where none does. */
 export const lineOf = (lines: readonly ColumnLine[], element: string): ColumnLine | null =>
   lines.find(({ storeys }) => storeys.some((storey) => storey.element === element)) ?? null;
-
-/** The line of columns nearest to a point in plan. */
-export const lineNear = (lines: readonly ColumnLine[], p: Point): ColumnLine | null =>
-  lines.reduce<ColumnLine | null>(
-    (best, line) => (best === null || distance(line.position, p) < distance(best.position, p) ? line : best),
-    null,
-  );

@@ -1,7 +1,9 @@
 'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { counted } from '@/core/model/counted';
 import { useFindings, useJudged } from '@/project/findings';
-import { useModel } from '@/project/useSession';
+import { useModel, useSession } from '@/project/useSession';
 import { useView, type ProofPart } from '@/project/view';
 import { BenchHead } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
@@ -15,6 +17,7 @@ const parts: { name: ProofPart; word: string }[] = [
 
 /** What is wrong with the model, and the calculations that prove it. */
 export function ProofBench() {
+  const { id } = useSession();
   const elements = useModel('element').count('element');
   const { findings, stale } = useFindings();
   const open = useJudged().filter(({ accepted }) => accepted === null).length;
@@ -22,6 +25,11 @@ export function ProofBench() {
   return (
     <>
       <BenchHead title="Proof" about={aboutOf(elements, findings === null ? null : open, stale)} />
+      <Box sx={{ position: 'absolute', right: 52, top: 14 }}>
+        <Button size="small" variant="text" href={`/projects/${id}/report`} target="_blank" rel="noopener">
+          Report
+        </Button>
+      </Box>
       <TabLine label="Parts of Proof" tabs={parts} present={proofPart} turn={(name) => set({ proofPart: name })} />
       {proofPart === 'findings' ? <FindingsPart /> : <StructurePart />}
     </>

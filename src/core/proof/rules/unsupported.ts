@@ -53,6 +53,7 @@ export const unsupported: Rule = {
     const ends = subject.beams.flatMap(({ beam }) =>
       [beam.start, beam.end].flatMap(([x, y, z]) => {
         if ((beam.use ?? 'beam') !== 'beam' || carries(subject, [x, y], z, beam.id)) return [];
+        if (isHeld(subject, [x, y], z)) return [];
         return found('error', [beam.id], [x, y], z, [
           `An end of this beam lies on nothing: no column, wall or beam within ${metres(reach)}.`,
           'Take it to what carries it, or draw that.',

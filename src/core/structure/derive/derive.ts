@@ -20,6 +20,8 @@ export interface Structure {
   cases: LoadCase[];
   loads: CaseLoads[];
   combinations: readonly Combination[];
+  /** Whether the model says them. */
+  combinationsSaid: boolean;
   slabs: readonly LyingSlab[];
   /** Where what rests on each slab goes. */
   restingOn: (slab: LyingSlab) => Resting;
@@ -57,6 +59,7 @@ export function deriveStructure(said: ReadModel): Structure {
     cases,
     loads,
     combinations,
+    combinationsSaid: model.combinations !== undefined,
     slabs,
     restingOn: (slab) => loading.restingOn(slab),
     report,
