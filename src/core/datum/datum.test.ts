@@ -16,6 +16,7 @@ import {
   turnAbout,
   unplace,
   type Placement,
+  fromOtherSide,
 } from './placement';
 import { fromAxes, fromSurvey, surveyOfDrawing, surveyPlacement, toAxes, toSurvey, type Survey } from './survey';
 
@@ -107,6 +108,9 @@ test('an upright drawing stands on its line at true heights', () => {
   expect(rounded(placeUpright(p, [5000, 4400]))).toEqual([2, 7, 3.4]);
   expect(rounded(place(faceOn(p), [5000, 4400]))).toEqual([4, 3.4]);
   expect(rounded(placeUpright({ ...p, mirrored: true }, [5000, 4400]))).toEqual([2, -1, 3.4]);
+  // Seen from behind it runs the other way from its start; seen so twice it is as it was.
+  expect(rounded(placeUpright(fromOtherSide(p), [5000, 4400]))).toEqual([2, -1, 3.4]);
+  expect(rounded(placeUpright(fromOtherSide(fromOtherSide(p)), [5000, 4400]))).toEqual([2, 7, 3.4]);
 });
 
 describe('the survey', () => {

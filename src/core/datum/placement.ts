@@ -107,6 +107,15 @@ export function turnAbout(p: Placement, about: Point, by: number): Placement {
   };
 }
 
+/**
+ * An upright drawing seen from the other side: what was drawn to the right of its line's start stands to the other side
+ * of it, at the same heights.
+ */
+export const fromOtherSide = (p: Placement): Placement => ({
+  ...p,
+  turning: Math.atan2(-Math.sin(p.turning), -Math.cos(p.turning)),
+});
+
 /** Exchanges left and right about the upright line through a point of the project. */
 export function mirrorAbout(p: Placement, about: Point): Placement {
   // Mirroring after a turning is the opposite turning after mirroring.

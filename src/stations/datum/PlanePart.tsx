@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { mainContent } from '@/core/underlay/mainContent';
-import type { Placement } from '@/core/datum/placement';
+import { fromOtherSide, type Placement } from '@/core/datum/placement';
 import { put } from '@/core/model/edits';
 import { levelsUp } from '@/core/model/levels';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
@@ -205,6 +205,15 @@ function Standing({ drawing, placement, replace }: { drawing: DrawingRow; placem
         </Button>
         <Button variant="outlined" onClick={start}>
           Pick what stands at its start
+        </Button>
+        <Button
+          variant="outlined"
+          title="An elevation shows the building from outside: where it runs against its line, it was seen from behind."
+          onClick={() =>
+            replace(fromOtherSide(placement as Placement) as PlacementRow, `${drawing.name} seen from the other side`)
+          }
+        >
+          Seen from the other side
         </Button>
       </Box>
       <Box>
