@@ -29,15 +29,16 @@ beforeAll(async () => {
 afterAll(async () => stage.close());
 
 const state = async () => (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
+/** Where a drawing lies, once what was done is stored. */
 const placementOf = async (name: string): Promise<PlacementRow> => {
+  await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
+  await page.waitForTimeout(300);
   const now = await state();
   return now.placement[Object.values(now.drawing).find((drawing) => drawing.name === name)!.id];
 };
 const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
 /** Where a point of a drawing in millimetres stands, once what was done is stored. */
 const standsAt = async (name: string, p: [number, number]) => {
-  await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
-  await page.waitForTimeout(300);
   return place(await placementOf(name), [p[0] * 1000, p[1] * 1000]).map((value) => Number(value.toFixed(3)) + 0);
 };
 const showAll = () => page.getByRole('button', { name: 'Show all (Home)' }).click();

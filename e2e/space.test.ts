@@ -136,6 +136,10 @@ test('a window and a roof plane are drawn in a section, at true height', async (
   // It rises along the section, which runs along y.
   expect(roof.shape.direction).toBeCloseTo(90, 6);
   expect(Math.abs(roof.shape.slope - 14.6)).toBeLessThan(6);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Undo: Draw 1 roof plane/ }).click();
+  await page.getByRole('button', { name: /^Undo: Draw 1 opening/ }).click();
+  await page.getByRole('button', { name: /^Undo: Draw/ }).waitFor({ state: 'detached' });
   await context.close();
 });
 
@@ -148,6 +152,8 @@ test('a brace is drawn in a section by typed lengths; a storey height and a sill
   const at = await boardMap(page);
   await page.mouse.click(...at(2, 0.5));
   await page.mouse.move(...at(4, 1.5));
+  // What is typed goes to the fields at the cursor, once they stand there.
+  await page.waitForTimeout(400);
   await page.keyboard.type('3');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
