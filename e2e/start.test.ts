@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { buildFolder } from '@/cli/build';
 import { anyPort, root } from '@/cli/system';
 import { removeCluster } from '@/cli/postgres';
 import { groundFloor } from '../demo/ground';
@@ -161,4 +162,35 @@ test('a worker of its own does what a server without jobs leaves to it', async (
   expect(await stage.sql('select state from intakes')).toEqual([{ state: 'done' }]);
   expect(await stop(worker)).toBe(0);
   await stage.close();
+});
+
+test('a server whose output nobody reads any more still ends when it is told to', async () => {
+  const port = await anyPort();
+  const child = spawn(
+    process.execPath,
+    [join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      // Nobody listens at this address: the server says so every two seconds.
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        ZIRCON_BUILD: buildFolder,
+        DATABASE_URL: 'postgres://127.0.0.1:9/none',
+      },
+    },
+  );
+  const ended = new Promise<void>((done) => child.once('exit', () => done()));
+  try {
+    await new Promise<void>((heard) => child.stderr.once('data', () => heard()));
+    child.stdout.destroy();
+    child.stderr.destroy();
+    // It says the same twice more, to nobody.
+    await new Promise((wait) => setTimeout(wait, 5000));
+    child.kill('SIGTERM');
+    await Promise.race([ended, new Promise((_, late) => setTimeout(() => late(new Error('It did not end.')), 20_000))]);
+  } finally {
+    child.kill('SIGKILL');
+  }
 });

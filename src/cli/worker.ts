@@ -14,7 +14,9 @@ export async function worker(): Promise<number> {
   await buildThreads();
   const { closeConnections } = await import('@/server/database/connection');
   const { closeEvents } = await import('@/server/events');
+  const { outliveReaders } = await import('@/server/log');
   const { startJobs } = await import('@/server/jobs/runner');
+  outliveReaders();
   const runner = await startJobs();
   console.log('Working. Ctrl-C stops.');
   await new Promise<void>((done) => {
