@@ -14,7 +14,7 @@ import { drawHeights, drawScaleBar, drawSelected, drawTrace, drawZero, ringPoint
 import { moveLattice } from './layers/lattice';
 import { modelContent } from './layers/modelContent';
 import type { Pen } from './layers/pen';
-import { SlicedPicture } from './layers/slicedPicture';
+import { inTurn, SlicedPicture } from './layers/slicedPicture';
 import { UnderlayLayers } from './layers/underlayLayers';
 import { Loupe } from './loupe';
 import type { BoardScene } from './scene';
@@ -74,7 +74,6 @@ export class Board implements World, InputHandler {
   private readonly underlays: UnderlayLayers;
   private readonly modelPicture: SlicedPicture;
   private readonly evidencePicture: SlicedPicture;
-  private readonly resultPicture: SlicedPicture;
   private readonly holding: Holding;
   private readonly loupe = new Loupe();
   readonly under = new UnderPointer(() => ({
@@ -108,8 +107,7 @@ export class Board implements World, InputHandler {
     this.underlays = new UnderlayLayers(canvases.below, canvases.above, desk.getState().setProblem);
     const now = () => this.scene;
     this.modelPicture = new SlicedPicture(modelContent(now, () => this.candidates));
-    this.evidencePicture = new SlicedPicture(evidenceContent(now));
-    this.resultPicture = new SlicedPicture(resultContent(now));
+    this.evidencePicture = new SlicedPicture(inTurn(evidenceContent(now), resultContent(now)));
     this.holding = new Holding([
       gridSnaps(() => this.scene.model),
       modelSnaps(now),
@@ -166,8 +164,7 @@ export class Board implements World, InputHandler {
     if (differs('drawings', 'dark', 'tokens')) this.underlays.setScene(scene);
     if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights', 'axesShown', 'model'))
       this.modelPicture.invalidate();
-    if (differs('overlay', 'drawings', 'tokens')) this.evidencePicture.invalidate();
-    if (differs('picture', 'tokens')) this.resultPicture.invalidate();
+    if (differs('overlay', 'picture', 'drawings', 'tokens')) this.evidencePicture.invalidate();
     this.view.follow(before, scene);
     this.redraw();
   }
@@ -234,11 +231,10 @@ export class Board implements World, InputHandler {
     const underlays = this.underlays.frame(this.camera, moved, calm);
     const model = this.modelPicture.proceed(this.camera, calm);
     const evidence = this.evidencePicture.proceed(this.camera, calm);
-    const result = this.resultPicture.proceed(this.camera, calm);
-    if (moved || this.modelStale || model.changed || evidence.changed || result.changed) this.pastePictures();
+    if (moved || this.modelStale || model.changed || evidence.changed) this.pastePictures();
     if (moved || this.marksStale) this.drawMarks();
     if (moved) moveLattice(this.root, this.camera, this.size);
-    if (underlays || model.more || evidence.more || result.more) this.wake();
+    if (underlays || model.more || evidence.more) this.wake();
     this.lastFrame = performance.now() - begun;
   }
 
@@ -246,7 +242,6 @@ export class Board implements World, InputHandler {
     const context = this.cleared(this.canvases.model);
     this.modelPicture.paste(context, this.camera);
     this.evidencePicture.paste(context, this.camera);
-    this.resultPicture.paste(context, this.camera);
     this.modelStale = false;
   }
 
@@ -310,7 +305,6 @@ export class Board implements World, InputHandler {
     this.underlays.resize(this.size, ratio);
     this.modelPicture.resize(this.size, ratio);
     this.evidencePicture.resize(this.size, ratio);
-    this.resultPicture.resize(this.size, ratio);
     this.modelStale = true;
     this.view.begin(this.scene);
     this.redraw();

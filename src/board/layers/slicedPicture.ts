@@ -15,6 +15,12 @@ export interface Sheet {
 /** Draws what belongs on a sheet, giving way after each piece of work. */
 export type Content = (sheet: Sheet) => Generator<void>;
 
+/** Contents over one another on one picture, the first below. */
+export const inTurn = (...contents: Content[]): Content =>
+  function* (sheet) {
+    for (const content of contents) yield* content(sheet);
+  };
+
 /**
  * The picture reaches this much beyond the board on every side, as a share of its size, so that a pan has something to
  * show.

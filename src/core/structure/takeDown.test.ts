@@ -1,6 +1,6 @@
 import { deflectionOf, deflectionSteps } from './deflection';
 import { solveFrame } from './solve/solve';
-import { takeDown } from './takeDown';
+import { takingDown } from './takeDown';
 import { even, frameOf, held, member, noCase, node } from './testing/frames';
 import { columnAt, modelOf } from './testing/models';
 import { tryStructure } from './trial';
@@ -36,7 +36,7 @@ const tower = modelOf({
 
 test('a column line taken down: 36, 18 and 9 m2 a floor, by hand and as calculated', () => {
   const trial = tryStructure(tower);
-  const lines = takeDown(trial, trial.solution.cases[0], tower);
+  const lines = takingDown(trial, tower)(trial.solution.cases[0]);
   expect(lines).toHaveLength(9);
   const at = (x: number, y: number) => lines.find(({ position }) => position[0] === x && position[1] === y)!.storeys;
   for (const [x, y, area] of [

@@ -124,20 +124,37 @@ function actingAt({ structure }: StructureTrial, slab: LyingSlab, model: ReadMod
 }
 
 /**
- * Each line of columns taken down through the storeys for one case: as calculated beside a count by hand, in which each
- * floor's loads, with the weight of what stands between, go to the columns and walls by the nearest part of the floor.
+ * The way to take each line of columns down through the storeys for a case: as calculated beside a count by hand, in
+ * which each floor's loads, with the weight of what stands between, go to the columns and walls by the nearest part of
+ * the floor.
  */
-export function takeDown(trial: StructureTrial, result: CaseResult, model: ReadModel): ColumnLine[] {
+export function takingDown(trial: StructureTrial, model: ReadModel): (result: CaseResult) => ColumnLine[] {
+  // What lies nearest to what is the same for every case.
+  const shares = sharesByHand(trial);
+  const lines = linesOf(trial.structure.skeleton.axes);
+  return (result) => takeDown(trial, model, result, { shares, lines });
+}
+
+interface ByHand {
+  shares: Map<number, Map<number, number>>;
+  lines: number[][];
+}
+
+function takeDown(
+  trial: StructureTrial,
+  model: ReadModel,
+  result: CaseResult,
+  { shares, lines }: ByHand,
+): ColumnLine[] {
   const { structure, solution } = trial;
   const { axes, pieces } = structure.skeleton;
-  const shares = sharesByHand(trial);
   const factors = structure.combinations.find(({ id }) => id === result.id)?.factors ?? { [result.id]: 1 };
   const perArea = structure.slabs.map((slab, s) => {
     const floorArea = [...shares.values()].reduce((sum, own) => sum + (own.get(s) ?? 0), 0);
     return floorArea === 0 ? 0 : actingAt(trial, slab, model, factors) / floorArea;
   });
   const levels = new Set(model.levels.map(({ id }) => id));
-  return linesOf(axes).map((line) => {
+  return lines.map((line) => {
     let byHand = 0;
     const storeys = line.map((i): StoreyLoad => {
       const own = [...(shares.get(i) ?? [])];

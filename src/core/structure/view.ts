@@ -3,7 +3,7 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import { combinedCases } from './combine';
 import { deflectionOf, deflectionSteps } from './deflection';
 import { innerAt, type CaseResult } from './solve/solve';
-import { takeDown, type ColumnLine } from './takeDown';
+import { takingDown, type ColumnLine } from './takeDown';
 import { nodeName, type StructureTrial } from './trial';
 import type { V3 } from './vector3';
 
@@ -49,13 +49,13 @@ export interface StructureView {
   results: ShownResult[];
   /** Ways in which something moves freely: how the nodes move, three numbers each, the most by one. */
   motions: Float64Array[];
-  unknowns: number;
 }
 
 /** What a window shows of a trial. */
 export function viewOf(trial: StructureTrial, model: ReadModel): StructureView {
   const { structure, solution, assumed, findings } = trial;
   const { frame, skeleton } = structure;
+  const down = takingDown(trial, model);
   const kinds = new Map(skeleton.axes.map(({ element, kind }) => [element, kind]));
   return {
     assumed,
@@ -76,13 +76,14 @@ export function viewOf(trial: StructureTrial, model: ReadModel): StructureView {
       z,
       sound: solution.memberSound(m),
     })),
-    results: [...solution.cases, ...combinedCases(structure, solution)].map((one) => shown(trial, one, model)),
+    results: [...solution.cases, ...combinedCases(structure, solution)].map((one) =>
+      shown(trial, one, model, down(one)),
+    ),
     motions: solution.motions.map(({ nodes }) => alongOnly(nodes)),
-    unknowns: solution.unknowns,
   };
 }
 
-function shown(trial: StructureTrial, result: CaseResult, model: ReadModel): ShownResult {
+function shown(trial: StructureTrial, result: CaseResult, model: ReadModel, lines: ColumnLine[]): ShownResult {
   const { frame } = trial.structure;
   const inner = new Float64Array(frame.members.length * (shownSteps + 1) * 6);
   const moved = new Float64Array(frame.members.length * (deflectionSteps + 1) * 3);
@@ -102,7 +103,7 @@ function shown(trial: StructureTrial, result: CaseResult, model: ReadModel): Sho
     inner,
     moved,
     drift: driftOf(trial, result, model),
-    lines: takeDown(trial, result, model),
+    lines,
   };
 }
 

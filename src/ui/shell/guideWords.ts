@@ -87,7 +87,7 @@ export const guideWords: Record<StationName, GuideWords> = {
     about: 'What is wrong with the model before a calculation says it: found by rules, and by calculating it here.',
     steps: [
       'Go through the errors first; a click shows the place and selects the elements, J and K go to the next and the one before.',
-      'Put right what is said, by the button where the remedy is certain; the list follows every edit. What may stay is accepted with a reason.',
+      'Put right what is said, by the button where the remedy is certain; what may stay is accepted with a reason.',
       'Warnings may be meant: sizes out of proportion, ends that nearly meet, rooms no door leads into.',
       'Structure: calculate, look at the sum first, then at what can move freely, then at a column line beside its count by hand.',
     ],

@@ -5,7 +5,7 @@ import type { CaseLoads, Frame } from '../frame';
 import { axesOfModel } from './axes';
 import { Carriers } from './carriers';
 import { plainCombinations, type Combination } from './combinations';
-import { lyingSlabs, type LyingSlab, type Resting } from './floors';
+import { lyingSlabs, type LyingSlab } from './floors';
 import { LinesDown } from './linesDown';
 import { casesOf, Loading, massOfLayers, type LoadCase } from './loads';
 import { Materials } from './materials';
@@ -23,8 +23,6 @@ export interface Structure {
   /** Whether the model says them. */
   combinationsSaid: boolean;
   slabs: readonly LyingSlab[];
-  /** Where what rests on each slab goes. */
-  restingOn: (slab: LyingSlab) => Resting;
   report: Report;
   assumed: string[];
 }
@@ -61,7 +59,6 @@ export function deriveStructure(said: ReadModel): Structure {
     combinations,
     combinationsSaid: model.combinations !== undefined,
     slabs,
-    restingOn: (slab) => loading.restingOn(slab),
     report,
     assumed: [...materials.assumed(), ...report.assumed()],
   };

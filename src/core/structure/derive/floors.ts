@@ -25,8 +25,7 @@ export interface LyingSlab extends Floor {
 /** What a floor passes on for one newton a square metre. */
 export interface Resting {
   loads: UnitLoads;
-  /** Square metres that something carries, and that nothing does, with a place of it. */
-  carried: number;
+  /** Square metres that nothing carries, with a place of it. */
   lost: number;
   lostAt: V3;
 }
@@ -86,7 +85,7 @@ export function restingOf(floor: Floor, span: number | null, carriers: Carriers,
   const found = carriers.of(floor);
   const rings = ringsOf(floor.outline, floor.holes);
   const { take, loads } = carriers.gathering(found, floor.z);
-  let [carried, lost] = [0, 0];
+  let lost = 0;
   let lostAt: V3 = [0, 0, floor.z];
   tributaryOf(
     rings,
@@ -94,7 +93,6 @@ export function restingOf(floor: Floor, span: number | null, carriers: Carriers,
     { span, ...(onGround ? { overhang: 0 } : {}) },
     {
       take: (patch) => {
-        carried += patch.area;
         take(patch);
       },
       lose: ({ area: more, centre }) => {
@@ -103,7 +101,7 @@ export function restingOf(floor: Floor, span: number | null, carriers: Carriers,
       },
     },
   );
-  return { loads: loads(), carried, lost, lostAt };
+  return { loads: loads(), lost, lostAt };
 }
 
 /** A floor within an outline: its parts on slabs at its height, and what lies on none. */

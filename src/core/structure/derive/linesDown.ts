@@ -37,7 +37,11 @@ export class LinesDown {
     const [x, y] = place;
     let best: (Found & { away: number }) | null = null;
     for (const i of this.index.touching([x - reachAside, y - reachAside, x + reachAside, y + reachAside])) {
-      const found = this.nearestOn(this.skeleton.axes[i], place);
+      const axis = this.skeleton.axes[i];
+      // What lies on other floors is told by its height alone.
+      const [low, high] = [Math.min(axis.start[2], axis.end[2]), Math.max(axis.start[2], axis.end[2])];
+      if (high < place[2] - reachDown || low > place[2] + reachUp) continue;
+      const found = this.nearestOn(axis, place);
       if (found !== null && (best === null || found.away < best.away - 1e-9)) best = { axis: i, ...found };
     }
     return best === null ? null : { axis: best.axis, share: best.share };

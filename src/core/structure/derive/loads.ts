@@ -1,4 +1,5 @@
 import { groupBy } from '@/core/groupBy';
+import { leastOf } from '@/core/lists';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import type { CaseLoads } from '../frame';
 import { times, zero, type V3 } from '../vector3';
@@ -46,9 +47,11 @@ const sameFloor = 0.5;
 export class Loading {
   private readonly openings: Map<string, ReadModel['openings']>;
   private readonly axisOf: Map<string, number>;
+  /** Of the lowest end, metres. */
+  private readonly lowest: number;
   private readonly resting = new Map<LyingSlab, Resting>();
   /** What nothing takes, by the case and the words, in newtons. */
-  private readonly lost = new Map<string, { newtons: number; at: V3; elements: string[]; what: string }>();
+  private readonly lost = new Map<string, { id: string; newtons: number; at: V3; elements: string[]; what: string }>();
 
   constructor(
     private readonly model: ReadModel,
@@ -60,6 +63,7 @@ export class Loading {
     private readonly report: Report,
   ) {
     this.openings = groupBy(model.openings, ({ wall }) => wall);
+    this.lowest = leastOf(skeleton.axes.flatMap(({ start, end }) => [start[2], end[2]]));
     this.axisOf = new Map(skeleton.axes.map(({ element }, i) => [element, i]));
   }
 
@@ -71,7 +75,7 @@ export class Loading {
   }
 
   /** Where what rests on a slab goes; worked out once. */
-  restingOn(slab: LyingSlab): Resting {
+  private restingOn(slab: LyingSlab): Resting {
     const before = this.resting.get(slab);
     if (before !== undefined) return before;
     const made = restingOf(slab, slab.span, this.carriers, slab.groundFloor);
@@ -134,11 +138,7 @@ export class Loading {
   }
 
   private onGround(z: number): boolean {
-    return this.slabs.some((slab) => slab.ground && Math.abs(slab.z - z) < sameFloor) || z <= this.lowest() + sameFloor;
-  }
-
-  private lowest(): number {
-    return this.skeleton.axes.reduce((least, { start, end }) => Math.min(least, start[2], end[2]), Infinity);
+    return this.slabs.some((slab) => slab.ground && Math.abs(slab.z - z) < sameFloor) || z <= this.lowest + sameFloor;
   }
 
   private add(into: CaseLoads, load: Load): void {
@@ -211,14 +211,20 @@ export class Loading {
   private lose(id: string, newtons: number, at: V3, elements: string[], what: string): void {
     const key = `${id}/${what}/${elements.join()}`;
     const before = this.lost.get(key);
-    this.lost.set(key, { newtons: (before?.newtons ?? 0) + Math.abs(newtons), at: before?.at ?? at, elements, what });
+    this.lost.set(key, {
+      id,
+      newtons: (before?.newtons ?? 0) + Math.abs(newtons),
+      at: before?.at ?? at,
+      elements,
+      what,
+    });
   }
 
   /** Tells what nothing took. */
   tellLost(): void {
-    for (const [key, { newtons, at, elements, what }] of this.lost)
+    for (const { id, newtons, at, elements, what } of this.lost.values())
       this.report.find('load path', 'error', elements, at, [
-        `${(newtons / 1000).toFixed(2)} kN of ${what} in case ${key.split('/')[0]} find no member to take them.`,
+        `${(newtons / 1000).toFixed(2)} kN of ${what} in case ${id} find no member to take them.`,
         'Draw what carries it, move the load onto what does, or delete it.',
       ]);
   }

@@ -24,7 +24,6 @@ const structural = new Set(['concrete', 'steel', 'timber', 'masonry']);
 export class Materials {
   private readonly known: Map<string, Material>;
   private readonly guessed = new Map<string, number>();
-  readonly problems: { id: string; message: string }[] = [];
 
   constructor(model: ReadModel) {
     this.known = new Map(

@@ -91,9 +91,11 @@ class Solver {
 
   run(cases: readonly CaseLoads[]): Solution {
     const driven = new Float64Array(this.factor.loose.length);
-    const basis = this.restBasis();
+    // How all unknowns move with each loose one, worked out once.
+    const ways = this.factor.loose.slice(0, mostMotions).map((unknown) => this.factor.motionOf(unknown));
+    const basis = squareToOneAnother(ways);
     const results = cases.map((one) => this.solveCase(one, driven, basis));
-    const motions = this.motions(driven);
+    const motions = this.motions(ways, driven);
     const nodes = new Uint8Array(this.frame.nodes.length);
     for (const { nodes: moves, driven: drives } of motions)
       if (drives)
@@ -215,29 +217,26 @@ class Solver {
     return moves;
   }
 
-  /** The motions that nothing resists, square to one another: of displacements nothing is left of them. */
-  private restBasis(): Float64Array[] {
-    const basis: Float64Array[] = [];
-    for (const unknown of this.factor.loose.slice(0, mostMotions)) {
-      const motion = this.factor.motionOf(unknown);
-      for (const other of basis) takeOut(motion, other);
-      const size = Math.sqrt(motion.reduce((sum, value) => sum + value * value, 0));
-      if (size > 0) basis.push(motion.map((value) => value / size));
-    }
-    return basis;
-  }
-
-  private motions(driven: Float64Array): Motion[] {
-    const found: Motion[] = [];
-    this.factor.loose.forEach((unknown, i) => {
-      const freedom = this.unknowns.freedoms[unknown];
+  private motions(ways: readonly Float64Array[], driven: Float64Array): Motion[] {
+    return ways.flatMap((way, i): Motion[] => {
+      const unknown = this.factor.loose[i];
       // A turn that no member resists at all is nobody's, as long as no moment drives it.
-      if (this.stiff[unknown] === 0 && freedom >= 3 && driven[i] === 0) return;
-      if (found.length >= mostMotions) return;
-      found.push({ nodes: this.spread(this.factor.motionOf(unknown)), driven: driven[i] === 1 });
+      if (this.stiff[unknown] === 0 && this.unknowns.freedoms[unknown] >= 3 && driven[i] === 0) return [];
+      return [{ nodes: this.spread(way), driven: driven[i] === 1 }];
     });
-    return found;
   }
+}
+
+/** Motions that nothing resists, square to one another and of length one: of displacements nothing is left of them. */
+function squareToOneAnother(ways: readonly Float64Array[]): Float64Array[] {
+  const basis: Float64Array[] = [];
+  for (const way of ways) {
+    const motion = way.slice();
+    for (const other of basis) takeOut(motion, other);
+    const size = Math.sqrt(motion.reduce((sum, value) => sum + value * value, 0));
+    if (size > 0) basis.push(motion.map((value) => value / size));
+  }
+  return basis;
 }
 
 /** Takes the share of a motion of length one out of moves, in place. */
