@@ -60,12 +60,16 @@ export function cancelTrial(): void {
   useTrial.setState({ running: null });
 }
 
+/** What a trial depends on, told apart by how often it has changed. */
+const versionOf = (model: Model): string => `${model.version('element')} ${model.version('level')}`;
+
 /** Calculates the structure of a model as it is now. */
 export async function runTrial(model: Model): Promise<void> {
   cancelTrial();
   const own = begin();
   thread = own.thread;
   useTrial.setState({ running: 0, problem: null });
+  const begun = versionOf(model);
   try {
     const text = await modelTextIn(model);
     const tell = proxy((share: number) => {
@@ -77,7 +81,8 @@ export async function runTrial(model: Model): Promise<void> {
     const result = view.results.some(({ id }) => id === known)
       ? known
       : (view.results[view.results.length - 1]?.id ?? null);
-    useTrial.setState({ view, stale: false, result, motion: null });
+    // What was changed meanwhile is not in it.
+    useTrial.setState({ view, stale: versionOf(model) !== begun, result, motion: null });
   } catch (error) {
     if (thread !== own.thread) return;
     useTrial.setState({ problem: error instanceof Error ? error.message : String(error) });

@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import type { Bodies, BodyPart } from '@/core/bodies/bodies';
-import { boxesOf, firstMet, type Met } from '@/core/bodies/ray';
+import { boxesOf, firstMet, meansRather, type Met } from '@/core/bodies/ray';
 import type { ElementKind } from '@/core/kinds/element';
 import type { Tokens } from '@/ui/tokens';
 import type { Size } from '../camera';
@@ -151,7 +151,7 @@ export class SpacePicture {
     for (const { part, boxes, faces } of this.shown) {
       if (!faces.visible) continue;
       const met = firstMet(part, boxes, ray, this.shared.cut.value);
-      if (met !== null && (first === null || met.at < first.at)) first = met;
+      if (met !== null && (first === null || meansRather(met, first))) first = met;
     }
     return first?.elementId ?? null;
   }

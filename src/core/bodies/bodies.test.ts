@@ -4,7 +4,7 @@ import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { plainLevel } from '@/core/model/levels';
 import { resolveBuilding } from '@/core/resolved/resolve';
 import { bodiesOf, type Bodies, type BodyPart } from './bodies';
-import { boxesOf, firstMet, type Ray } from './ray';
+import { boxesOf, firstMet, meansRather, type Ray } from './ray';
 
 const levels = [{ ...plainLevel, id: 'L1', name: 'Ground', elevation: 1, height: 3 }];
 const common = { levelId: 'L1', source: null };
@@ -158,6 +158,13 @@ test('a ray meets the first body below the cut', () => {
   expect(
     parts.flatMap((part) => firstMet(part, boxesOf(part), { from: [9, 9, 9], along: [0, 0, -1] }, 99) ?? []),
   ).toEqual([]);
+});
+
+test('of two that end flush with one another a click means the slighter one, else the nearer one', () => {
+  const column = { elementId: 'c', kind: 'column', at: 10.0005 } as const;
+  const wallAt = (at: number) => ({ elementId: 'w', kind: 'wall', at }) as const;
+  expect([meansRather(column, wallAt(10)), meansRather(wallAt(10), column)]).toEqual([true, false]);
+  expect([meansRather(column, wallAt(9.9)), meansRather(wallAt(9.9), column)]).toEqual([false, true]);
 });
 
 test('a building far from zero keeps its last digit', () => {

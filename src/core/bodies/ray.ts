@@ -1,3 +1,4 @@
+import { kinds } from '@/core/kinds/kinds';
 import type { BodyPart } from './bodies';
 import type { Place } from './shell';
 
@@ -86,4 +87,13 @@ export function firstMet(part: BodyPart, boxes: Float32Array, ray: Ray, cut: num
     }
   }
   return first;
+}
+
+/** Faces as near to one another as this lie in one another, metres: a ray meets both at once. */
+const flush = 0.002;
+
+/** Whether a click means what was met rather than another: the nearer one, and of two in one place the slighter one. */
+export function meansRather(met: Met, other: Met): boolean {
+  if (Math.abs(met.at - other.at) > flush) return met.at < other.at;
+  return kinds[met.kind].standsBack < kinds[other.kind].standsBack;
 }

@@ -408,6 +408,33 @@ test('a door in a bent wall leads into the room along it', () => {
   expect(bent).toEqual([]);
 });
 
+test('a beam that lies on a support that is said lies on something', () => {
+  const free = (lists: Record<string, Part[]>) => lists.beams.push(beam('b9', [20, 0, 3], [26, 0, 3]));
+  const ends = (findings: { elements: string[] }[]) =>
+    findings.filter(({ elements }) => elements.includes('b9')).length;
+  expect(ends(after(free))).toBe(2);
+  const held = after((lists) => {
+    free(lists);
+    lists.supports = [20, 26].map((x) => ({ id: `p${x}`, position: [x, 0, 3], fixed: ['x', 'y', 'z'] }));
+  });
+  expect(ends(held)).toBe(0);
+});
+
+test('what is certain is put right by deleting one: a slip, a lost opening, what stands or runs twice', () => {
+  const fixOf = (plant: (lists: Record<string, Part[]>) => void, rule: string) =>
+    after(plant).find((finding) => finding.rule === rule)?.fix;
+  expect(fixOf((lists) => lists.walls.push(wall('w9', [2, 2], [2, 2.03])), 'slivers')).toMatchObject({
+    delete: ['w9'],
+  });
+  expect(fixOf((lists) => lists.openings.push(door('o9', 'nobody', 1)), 'openings')).toMatchObject({ delete: ['o9'] });
+  expect(fixOf((lists) => lists.columns.push(column('c9', [0.02, 0])), 'doubled')).toMatchObject({ delete: ['c9'] });
+  // A beam within another goes; of two that only overlap neither does.
+  expect(fixOf((lists) => lists.beams.push(beam('b9', [3, 4, 3], [9, 4, 3])), 'doubled')).toMatchObject({
+    delete: ['b9'],
+  });
+  expect(fixOf((lists) => lists.beams.push(beam('b9', [9, 4, 3], [15, 4, 3])), 'doubled')).toBeUndefined();
+});
+
 test('every rule has a fault planted for it', () => {
   const covered = new Set(planted.map(([, { rule }]) => rule));
   expect(rules.map(({ name }) => name).filter((name) => !covered.has(name))).toEqual([]);

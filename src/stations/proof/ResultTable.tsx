@@ -2,6 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
+import { counted } from '@/core/model/counted';
+import { useSession } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 
 /** A row of results: what it is of, and its figures. */
@@ -28,6 +30,7 @@ const mostShown = 40;
 
 /** A table of results, sorted by the size of a figure, filtered by name, copied whole. */
 export function ResultTable({ title, head, heads, rows, words }: ResultTableProps) {
+  const { tell } = useSession();
   const [by, setBy] = useState(0);
   const [filter, setFilter] = useState('');
   const own = useMemo(() => {
@@ -38,7 +41,11 @@ export function ResultTable({ title, head, heads, rows, words }: ResultTableProp
   }, [rows, by, filter]);
   const copy = () => {
     const lines = [[head, ...heads], ...own.map(({ name, figures }) => [name, ...figures.map(words)])];
-    void navigator.clipboard.writeText(lines.map((cells) => cells.join('\t')).join('\n'));
+    const text = lines.map((cells) => cells.join('\t')).join('\n');
+    navigator.clipboard.writeText(text).then(
+      () => tell({ kind: 'info', text: `${counted(own.length, 'row')} copied, for a spreadsheet.` }),
+      () => tell({ kind: 'problem', text: 'The browser does not let this page copy. Allow it, and copy again.' }),
+    );
   };
   return (
     <Part

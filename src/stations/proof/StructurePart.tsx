@@ -6,6 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useEffect } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import type { Pictured } from '@/core/structure/picture';
 import { saySupports } from '@/core/structure/rules/supportsUnderFeet';
 import type { ShownResult, StructureView } from '@/core/structure/view';
@@ -15,10 +16,18 @@ import { Note, Part } from '@/ui/widgets/Heading';
 import { ColumnPart, DriftPart, MemberPart, SupportPart } from './resultParts';
 import { kilonewtons, pictureNames, pictureWords } from './trialWords';
 
+/** What the part shows of the trial: a motion that swings changes none of it. */
+const stateOf = ({ view, running, stale, problem }: ReturnType<typeof useTrial.getState>) => ({
+  view,
+  running,
+  stale,
+  problem,
+});
+
 /** The structural trial: the sum that must be zero, pictures that can be checked by hand, and what was assumed. */
 export function StructurePart() {
   const elements = useModel('element').count('element');
-  const { view, running, stale, problem } = useTrial();
+  const { view, running, stale, problem } = useTrial(useShallow(stateOf));
   if (elements === 0)
     return <Note kind="plain">Nothing has been accepted yet, so that there is nothing to calculate.</Note>;
   return (
@@ -59,7 +68,8 @@ function Running({ share }: { share: number }) {
 function Actions() {
   const { model, tell } = useSession();
   const commit = useCommit();
-  const { view, running } = useTrial();
+  const running = useTrial((trial) => trial.running);
+  const begun = useTrial((trial) => trial.view !== null);
   const support = async () => {
     const missing = await missingSupportsIn(model);
     if (missing.length === 0)
@@ -69,7 +79,7 @@ function Actions() {
   return (
     <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.75 }}>
       <Button variant="contained" disabled={running !== null} onClick={() => void runTrial(model)}>
-        {view === null ? 'Calculate' : 'Calculate again'}
+        {begun ? 'Calculate again' : 'Calculate'}
       </Button>
       <Button variant="outlined" onClick={() => void support()}>
         Add missing supports
@@ -79,7 +89,8 @@ function Actions() {
 }
 
 function Results({ view }: { view: StructureView }) {
-  const { result: id, set } = useTrial();
+  const id = useTrial((trial) => trial.result);
+  const { set } = useTrial.getState();
   const result = view.results.find((one) => one.id === id) ?? view.results[0];
   if (result === undefined) return null;
   return (
@@ -159,7 +170,8 @@ const swing = 2400;
 
 /** What can move freely, each shown moving on the board. */
 function Mechanisms({ view }: { view: StructureView }) {
-  const { motion, set } = useTrial();
+  const motion = useTrial((trial) => trial.motion);
+  const { set } = useTrial.getState();
   useEffect(() => {
     if (motion === null) return;
     // Where motion is not wanted, it is shown at its end.
@@ -201,7 +213,9 @@ function Mechanisms({ view }: { view: StructureView }) {
 
 /** What lies over the board, and how much of the displacement. */
 function PictureChoice() {
-  const { what, scale, motion, set } = useTrial();
+  const what = useTrial((trial) => trial.what);
+  const motion = useTrial((trial) => trial.motion);
+  const { set } = useTrial.getState();
   return (
     <Part title="On the board">
       <TextField
@@ -218,19 +232,25 @@ function PictureChoice() {
           </MenuItem>
         ))}
       </TextField>
-      {what === 'moved' && motion === null && (
-        <Slider
-          size="small"
-          aria-label="How much of the displacement"
-          min={0}
-          max={3}
-          step={0.1}
-          value={Math.max(0, scale)}
-          onChange={(_, value) => set({ scale: value as number })}
-          sx={{ mt: 1 }}
-        />
-      )}
+      {what === 'moved' && motion === null && <DisplacementSlider />}
     </Part>
+  );
+}
+
+/** How much of the displacement is drawn; at its end to the left the still picture. */
+function DisplacementSlider() {
+  const { scale, set } = useTrial();
+  return (
+    <Slider
+      size="small"
+      aria-label="How much of the displacement"
+      min={0}
+      max={3}
+      step={0.1}
+      value={Math.max(0, scale)}
+      onChange={(_, value) => set({ scale: value as number })}
+      sx={{ mt: 1 }}
+    />
   );
 }
 

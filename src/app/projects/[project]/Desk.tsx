@@ -270,8 +270,11 @@ function DeskStatus({ scene, level, opening }: { scene: BoardScene; level: strin
   );
   const lines = scene.drawings.reduce((sum, drawing) => sum + drawing.underlay.segments.layer.length, 0);
   const { index } = moment.model;
+  // In a section an element that is cut twice is one.
   const elements =
-    scene.heights !== null ? 0 : index.countOnLevel(null) + (scene.levelId ? index.countOnLevel(scene.levelId) : 0);
+    scene.plane === null
+      ? index.countOnLevel(null) + (scene.levelId ? index.countOnLevel(scene.levelId) : 0)
+      : new Set(Object.keys(scene.model.element).map((id) => id.split('#')[0])).size;
   const counts = [
     `${lines.toLocaleString('en')} lines`,
     ...(open > 0 ? [counted(open, 'candidate')] : []),

@@ -10,11 +10,11 @@ import type { Model } from '@/core/model/model';
 import { judged, type Judged } from '@/core/proof/acceptances';
 import { severities } from '@/core/proof/finding';
 import { rules } from '@/core/proof/prove';
-import { findingsIn } from '@/project/mirror';
+import { closeMirror, findingsIn } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
 import { projectRowOf } from '@/project/projectRow';
 import type { Session } from '@/project/session';
-import { runTrial, useTrial } from '@/project/trial';
+import { cancelTrial, runTrial, useTrial } from '@/project/trial';
 import { Table } from '@/ui/widgets/Table';
 import { Gone } from '../Gone';
 import { Chapter } from './Chapter';
@@ -46,6 +46,8 @@ function useOpened(id: string): Opened {
     void open();
     return () => {
       here = false;
+      cancelTrial();
+      closeMirror();
     };
   }, [id]);
   return opened;
