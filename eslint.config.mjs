@@ -37,6 +37,8 @@ const coreRooms = [
   'bodies',
   'handover',
   'proof',
+  'structure',
+  'comparison',
 ];
 
 /** Code that core/ has to do without, so that it gives the same for the same input, wherever it runs. */

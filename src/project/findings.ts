@@ -2,7 +2,8 @@
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { judged, type Judged } from '@/core/proof/acceptances';
-import type { Finding } from '@/core/proof/finding';
+import { inOrder, type Finding } from '@/core/proof/finding';
+import { useComparisons } from './comparisons';
 import { findingsIn } from './mirror';
 import { useMoment } from './useSession';
 
@@ -50,9 +51,13 @@ export function useFindingsKept(present: boolean): void {
 
 const none: readonly Finding[] = [];
 
-/** What was found last, with what was said of it. */
+/** What was found last, in the model and beside its drawings, with what was said of it. */
 export function useJudged(): Judged[] {
   const moment = useMoment('acceptance');
   const findings = useFindings((store) => store.findings) ?? none;
-  return useMemo(() => judged(findings, moment.model), [findings, moment]);
+  const made = useComparisons((store) => store.made);
+  return useMemo(() => {
+    const compared = Object.values(made).flatMap((one) => one.findings);
+    return judged(inOrder([...findings, ...compared]), moment.model);
+  }, [findings, made, moment]);
 }

@@ -11,6 +11,8 @@ export interface OverlayPart {
 }
 export interface Overlay {
   drawingId: string;
+  /** What shows it, where that is to be told. */
+  by?: string;
   origin: [number, number];
   /** Whether the rest of the drawing fades meanwhile. */ alone?: boolean;
   parts: OverlayPart[];

@@ -1,4 +1,6 @@
 'use client';
+import type { Comparison } from '@/core/comparison/compare';
+import type { Questions } from '@/core/comparison/questions';
 import type { ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { proxy, wrap, type Remote } from 'comlink';
@@ -141,6 +143,24 @@ export function closeUnderlays(): void {
   useUnderlays.setState({ entries: {}, looked: {} });
 }
 
+/** A drawing's underlay, opened and waited for. @throws with the reason where it cannot be opened */
+export function openedUnderlay(project: string, state: ProjectState, drawing: DrawingRow): Promise<Underlay> {
+  return new Promise((found, failed) => {
+    const look = (): boolean => {
+      const entry = useUnderlays.getState().entries[drawing.id];
+      if (entry === undefined || entry.opening) return false;
+      if (entry.underlay !== null) found(entry.underlay);
+      else failed(new Error(entry.problem ?? 'The drawing could not be opened.'));
+      return true;
+    };
+    const stop = useUnderlays.subscribe(() => {
+      if (look()) stop();
+    });
+    useUnderlays.getState().open(project, state, [drawing]);
+    if (look()) stop();
+  });
+}
+
 /** The underlay of a drawing where it is open. */
 export const underlayOf = (entries: Record<string, Entry>, drawingId: string | undefined): Underlay | null =>
   drawingId === undefined ? null : (entries[drawingId]?.underlay ?? null);
@@ -215,6 +235,20 @@ export const fitGrids = (way: 'labels' | 'spacings', from: GridLine[], to: GridL
 
 /** Storey heights of a section or an elevation. */
 export const heightsIn = (drawingId: string): Promise<Result<SectionHeights>> => remote().section(drawingId);
+
+/** A plan beside the elements of its storey. */
+export const besideModel = (
+  drawingId: string,
+  order: ReadingOrder,
+  elements: ElementRow[],
+  tolerance: number,
+): Promise<Comparison> => remote().beside(drawingId, order, elements, tolerance);
+
+/** What there is to ask the author of a drawing; and the drawing with its questions, as the text of a DXF. */
+export const questionsIn = (drawingId: string, order: ReadingOrder): Promise<Questions> =>
+  remote().questions(drawingId, order);
+export const markedUpIn = (drawingId: string, order: ReadingOrder): Promise<string> =>
+  remote().markedUp(drawingId, order);
 
 export const suggestSteps = (drawingId: string): Promise<Suggestion[]> => remote().suggest(drawingId);
 

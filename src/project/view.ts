@@ -12,7 +12,7 @@ export type SortingPart = (typeof sortingParts)[number];
 export const readingParts = ['review', 'library', 'numbering', 'settings'] as const;
 export type ReadingPart = (typeof readingParts)[number];
 export const tracingParts = ['make', 'change', 'tidy', 'history'] as const;
-export const proofParts = ['findings', 'structure'] as const;
+export const proofParts = ['findings', 'drawings', 'structure'] as const;
 export type ProofPart = (typeof proofParts)[number];
 export type TracingPart = (typeof tracingParts)[number];
 export type StationName = (typeof stationNames)[number];
@@ -37,6 +37,8 @@ interface View {
   readingPart: ReadingPart;
   tracingPart: TracingPart;
   proofPart: ProofPart;
+  /** Metres that an element may lie off the lines it was made of. */
+  driftTolerance: number;
   /** The upright drawing that is seen face on, in place of the plan. */
   faceOn: string | null;
   /** The drawings that are seen, by a view that has a name; null is all of the level. */
@@ -68,6 +70,7 @@ const fresh = {
   readingPart: 'review' as ReadingPart,
   tracingPart: 'make' as TracingPart,
   proofPart: 'findings' as ProofPart,
+  driftTolerance: 0.01,
   faceOn: null,
   only: null,
   beside: null,

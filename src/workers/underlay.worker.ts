@@ -1,9 +1,12 @@
+import { comparisonOf, type Comparison } from '@/core/comparison/compare';
+import { markedUp } from '@/core/comparison/markedUp';
+import { questionsOf, type Questions } from '@/core/comparison/questions';
 import type { ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import { expose, transfer } from 'comlink';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import { handleOf } from '@/core/drawing/drawing';
-import { checkDimensions, type DimensionCheck } from '@/core/datum/dimensionCheck';
+import { checkDimensions, readDimensions, type DimensionCheck } from '@/core/datum/dimensionCheck';
 import { mirrorWise } from '@/core/datum/evidence/mirrorWise';
 import { mixedBlocks, type MixedBlock } from '@/core/datum/evidence/mixedBlocks';
 import { registerByPattern, type PatternFit } from '@/core/datum/pattern';
@@ -85,6 +88,12 @@ const linkedSheets = (sheets: ReadingOrder['sheets']): ScheduleSheet[] =>
 function before(drawingId: string, step: number | null): { kitchen: Kitchen; primitives: Primitives } {
   const { kitchen, recipe, primitives } = openDrawing(drawingId);
   return { kitchen, primitives: step === null ? primitives : applyRecipe(kitchen, recipe.slice(0, step)).primitives };
+}
+
+function askedOf(drawingId: string, { roles }: ReadingOrder): Questions {
+  const { drawing, raw, metresPerUnit } = openDrawing(drawingId).kitchen;
+  const { differ } = checkDimensions(drawing, raw, metresPerUnit);
+  return questionsOf({ drawing, primitives: raw, metresPerUnit, roles, differ });
 }
 
 /** Keeps drawings and works on them off the main thread. */
@@ -247,6 +256,26 @@ const api = {
   dimensions(drawingId: string): DimensionCheck {
     const { kitchen } = openDrawing(drawingId);
     return checkDimensions(kitchen.drawing, kitchen.raw, kitchen.metresPerUnit);
+  },
+
+  /** A plan beside the elements of its storey. @param tolerance metres that an element may lie off its lines */
+  beside(drawingId: string, order: ReadingOrder, elements: ElementRow[], tolerance: number): Comparison {
+    const { kitchen } = openDrawing(drawingId);
+    const { lengths } = readDimensions(kitchen.drawing, kitchen.raw, kitchen.metresPerUnit);
+    const scene = sceneOf(drawingId, order);
+    const made = comparisonOf({ scene, drawingId, elements, lengths, tolerance });
+    const buffers = [made.rest, ...Object.values(made.tint)].map(({ buffer }) => buffer);
+    return transfer(made, buffers as ArrayBuffer[]);
+  },
+
+  /** What there is to ask the author of a drawing. */
+  questions: (drawingId: string, order: ReadingOrder): Questions => askedOf(drawingId, order),
+
+  /** A drawing with its questions, as the text of a DXF. */
+  markedUp(drawingId: string, order: ReadingOrder): string {
+    const { kitchen } = openDrawing(drawingId);
+    const { unit, scale } = order.placement;
+    return markedUp(kitchen.raw, askedOf(drawingId, order).asked, unit, scale);
   },
 
   /** Storey heights of a section. */

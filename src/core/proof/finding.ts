@@ -18,8 +18,18 @@ export interface Finding {
   fix?: Fix;
 }
 
-/** Elements that are deleted, or supports that are drawn where feet stand on nothing. */
-export type Fix = { words: string; delete: readonly string[] } | { words: string; supports: true };
+/**
+ * Elements that are deleted, supports that are drawn where feet stand on nothing, or the finding's elements moved by a
+ * shift in plan, metres.
+ */
+export type Fix =
+  | { words: string; delete: readonly string[] }
+  | { words: string; supports: true }
+  | { words: string; move: readonly [number, number] };
 
 /** A finding as its rule makes it. */
 export type Found = Omit<Finding, 'rule'>;
+
+/** Findings with the gravest first. */
+export const inOrder = (findings: readonly Finding[]): Finding[] =>
+  [...findings].sort((a, b) => severities.indexOf(a.severity) - severities.indexOf(b.severity));

@@ -193,6 +193,27 @@ const planted: [string, Planted][] = [
     },
   ],
   [
+    'a column beside the axis of the one beneath',
+    {
+      rule: 'storeys',
+      elements: ['u1', 'c1'],
+      at: [0.15, 0, 3],
+      words: /stands 0\.150 m off the axis of the column beneath/,
+      plant: (lists) => put(lists, 'columns', 'u1', { position: [0.15, 0] }),
+    },
+  ],
+  [
+    'a wall that carries with no wall beneath but one across',
+    {
+      rule: 'storeys',
+      elements: ['w9'],
+      at: [2.25, 2, 3],
+      // Within 0.3 m of the wall across at 6 m, and of its half thickness, two places of twelve are carried.
+      words: /5\.000 m of its 6\.000 m stand on no wall, beam or column/,
+      plant: (lists) => lists.walls.push(wall('w9', [2, 2], [8, 2], { level: 'L2', bearing: true })),
+    },
+  ],
+  [
     'a column on a column',
     {
       rule: 'doubled',
@@ -438,6 +459,15 @@ test('what is certain is put right by deleting one: a slip, a lost opening, what
 test('every rule has a fault planted for it', () => {
   const covered = new Set(planted.map(([, { rule }]) => rule));
   expect(rules.map(({ name }) => name).filter((name) => !covered.has(name))).toEqual([]);
+});
+
+test('a slighter column flush with the one beneath stands on it, and a wall over a wall', () => {
+  const flush = after((lists) => {
+    // 0.3 x 0.4 over 0.4 x 0.4, flush at one face: the axes are 50 mm apart.
+    put(lists, 'columns', 'u1', { position: [0.05, 0], section: { ...square, width: 0.3 } });
+    lists.walls.push(wall('w9', [0, 0.05], [6, 0.05], { level: 'L2', bearing: true }));
+  });
+  expect(flush.filter(({ rule }) => rule === 'storeys')).toEqual([]);
 });
 
 test('a building in another unit is told once, whatever its size: no number is not one', () => {

@@ -1,5 +1,5 @@
 import type { ReadModel } from '@/core/handover/model/readModel';
-import { severities, type Finding } from './finding';
+import { inOrder, type Finding } from './finding';
 import type { Rule } from './rule';
 import { crossed } from './rules/crossed';
 import { doorless } from './rules/doorless';
@@ -11,6 +11,7 @@ import { openings } from './rules/openings';
 import { overlappingZones } from './rules/overlappingZones';
 import { proportions } from './rules/proportions';
 import { slivers } from './rules/slivers';
+import { storeys } from './rules/storeys';
 import { unsupported } from './rules/unsupported';
 import { subjectOf } from './subject';
 
@@ -23,6 +24,7 @@ export const rules: readonly Rule[] = [
   openings,
   overlappingZones,
   unsupported,
+  storeys,
   looseWalls,
   doorless,
   names,
@@ -33,5 +35,5 @@ export const rules: readonly Rule[] = [
 export function prove(model: ReadModel): Finding[] {
   const subject = subjectOf(model);
   const findings = rules.flatMap(({ name, find }) => find(subject).map((found): Finding => ({ rule: name, ...found })));
-  return findings.sort((a, b) => severities.indexOf(a.severity) - severities.indexOf(b.severity));
+  return inOrder(findings);
 }

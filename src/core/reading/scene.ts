@@ -127,12 +127,21 @@ export class Scene {
 
   /** The paths whose layer has the role. */
   paths(role: Role): PlacedPath[] {
+    return this.pathsWhere((path) => this.rolesOfPaths()[path] === role);
+  }
+
+  /** The paths that came by some handles, whatever their role. */
+  pathsOf(handles: ReadonlySet<string>): PlacedPath[] {
+    const { top } = this.primitives;
+    return this.pathsWhere((path) => handles.has(handleOf(this.drawing, top[path])));
+  }
+
+  private pathsWhere(wanted: (path: number) => boolean): PlacedPath[] {
     const { start, xy, bulge, flags, origin } = this.primitives;
     const found: PlacedPath[] = [];
-    const roles = this.rolesOfPaths();
     const at = placer(this.placement);
-    for (let p = 0; p < roles.length; p += 1) {
-      if (roles[p] !== role) continue;
+    for (let p = 0; p < flags.length; p += 1) {
+      if (!wanted(p)) continue;
       const points: Point[] = [];
       const bulges: number[] = [];
       for (let v = start[p]; v < start[p + 1]; v += 1) {

@@ -5,6 +5,7 @@ import { useState, type FormEvent } from 'react';
 import { acceptFinding, reopenFinding, type Judged } from '@/core/proof/acceptances';
 import type { Finding, Fix, Severity } from '@/core/proof/finding';
 import { saySupports } from '@/core/structure/rules/supportsUnderFeet';
+import { moveElements } from '@/core/tracing/moved';
 import { removeElements } from '@/core/tracing/removed';
 import { missingSupportsIn } from '@/project/trial';
 import { useCommit, useSession } from '@/project/useSession';
@@ -93,13 +94,17 @@ function Acts({ judged: { finding, accepted } }: { judged: Judged }) {
 const elementOf = (id: string): string => id.split('@')[0];
 
 /** Puts a finding right where its rule is certain how; one step, that can be undone. */
-function FixButton({ finding: { rule }, fix }: { finding: Finding; fix: Fix }) {
+function FixButton({ finding: { rule, elements }, fix }: { finding: Finding; fix: Fix }) {
   const { model } = useSession();
   const commit = useCommit();
   const put = async () => {
     if ('delete' in fix) {
       const ids = fix.delete.map(elementOf);
       void commit((now) => ({ ...removeElements(now, ids), label: `${fix.words}: ${rule}` }));
+      return;
+    }
+    if ('move' in fix) {
+      void commit((now) => moveElements(now, elements.map(elementOf), fix.move));
       return;
     }
     const missing = await missingSupportsIn(model);

@@ -7,11 +7,13 @@ import { useModel, useSession } from '@/project/useSession';
 import { useView, type ProofPart } from '@/project/view';
 import { BenchHead } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
+import { DrawingsPart } from './DrawingsPart';
 import { FindingsPart } from './FindingsPart';
 import { StructurePart } from './StructurePart';
 
 const parts: { name: ProofPart; word: string }[] = [
   { name: 'findings', word: 'Findings' },
+  { name: 'drawings', word: 'Drawings' },
   { name: 'structure', word: 'Structure' },
 ];
 
@@ -31,7 +33,9 @@ export function ProofBench() {
         </Button>
       </Box>
       <TabLine label="Parts of Proof" tabs={parts} present={proofPart} turn={(name) => set({ proofPart: name })} />
-      {proofPart === 'findings' ? <FindingsPart /> : <StructurePart />}
+      {proofPart === 'findings' && <FindingsPart />}
+      {proofPart === 'drawings' && <DrawingsPart />}
+      {proofPart === 'structure' && <StructurePart />}
     </>
   );
 }

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import type { Candidate, ColumnCandidate } from '@/core/reading/candidate';
 import { useView } from '@/project/view';
 import { Note } from '@/ui/widgets/Heading';
-import type { OtherDrawing } from './useBeside';
+import type { OtherDrawing } from '@/project/useBeside';
 
 /** That some candidates are in the model already. */
 export function ConflictNote({ count, show }: { count: number; show: () => void }) {

@@ -39,7 +39,7 @@ import { alikeAsked, drawnOf, kindsShown, leaksOf, lookThrough, unreadOf } from 
 import { ReviewActs } from './ReviewActs';
 import { BesideNote, ConflictNote, NearNote, SameNote } from './ReviewNotes';
 import { UnreadPart } from './UnreadPart';
-import { unlikeIn, useBeside } from './useBeside';
+import { unlikeIn, useBeside } from '@/project/useBeside';
 import { ZoneBounds } from './ZoneBounds';
 
 const verdictWords: Record<Verdict, string> = { open: 'to judge', accepted: 'accepted', rejected: 'rejected' };

@@ -1,7 +1,7 @@
 import type { Candidate } from '@/core/reading/candidate';
 import { asDrawn } from '@/core/datum/placement';
 import { alikeAsked, kindsShown, leaksOf, lookThrough, promise, type Judged, type Looking } from './review';
-import { unlikeIn } from './useBeside';
+import { unlikeIn } from '@/project/useBeside';
 
 /** A round column that stands so far from its crossing, metres. */
 const column = (key: string, confidence: number, off: number, doubt: string | null = null): Candidate => ({

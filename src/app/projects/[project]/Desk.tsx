@@ -12,6 +12,7 @@ import { hearCursor, useBoard } from '@/board/boardStore';
 import type { BoardScene } from '@/board/scene';
 import { activeDrawings } from '@/project/projectRow';
 import { readyMirror } from '@/project/mirror';
+import { useComparisonsKept } from '@/project/comparisons';
 import { useFindings, useFindingsKept, useJudged } from '@/project/findings';
 import { useTrialKept } from '@/project/trial';
 import { useReadings } from '@/project/readings';
@@ -77,6 +78,7 @@ export function Desk() {
   useActKeys();
   useReady();
   useFindingsKept(view.station === 'proof');
+  useComparisonsKept(view.station === 'proof');
   useTrialKept();
   useKeptOpen(present?.id ?? null);
   useReadingAt(view.station, scene);

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ApiError, Unreachable } from '@/project/api';
+import { closeComparisons } from '@/project/comparisons';
 import { closeFindings } from '@/project/findings';
 import { closeMirror } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
@@ -64,6 +65,7 @@ function useOpened(id: string): Opened {
       closeUnderlays();
       closeMirror();
       closeFindings();
+      closeComparisons();
       useSelected.getState().select([]);
     };
   }, [id]);

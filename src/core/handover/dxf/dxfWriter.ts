@@ -98,6 +98,7 @@ export class DxfWriter {
     );
   }
 
+  /** A text about its middle. */
   text(layer: string, at: Point, height: number, text: string): void {
     this.entity(
       'TEXT',
@@ -115,6 +116,24 @@ export class DxfWriter {
         [31, 0],
         [100, 'AcDbText'],
         [73, 2],
+      ],
+      [at],
+    );
+  }
+
+  /** A text that begins at a point, on its base line. */
+  note(layer: string, at: Point, height: number, text: string): void {
+    this.entity(
+      'TEXT',
+      layer,
+      'AcDbText',
+      [
+        [10, at[0]],
+        [20, at[1]],
+        [30, 0],
+        [40, height],
+        [1, escaped(text)],
+        [100, 'AcDbText'],
       ],
       [at],
     );

@@ -1,6 +1,5 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { kinds } from '@/core/kinds/kinds';
 import { groupBy } from '@/core/groupBy';
@@ -8,16 +7,22 @@ import { counted } from '@/core/model/counted';
 import { levelsUp } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
 import { judged, type Judged } from '@/core/proof/acceptances';
-import { severities } from '@/core/proof/finding';
+import { comparisonRules } from '@/core/comparison/findings';
+import { inOrder, severities } from '@/core/proof/finding';
 import { rules } from '@/core/proof/prove';
+import { closeComparisons, compareAll, useComparisons } from '@/project/comparisons';
 import { closeMirror, findingsIn } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
 import { projectRowOf } from '@/project/projectRow';
 import type { Session } from '@/project/session';
 import { cancelTrial, runTrial, useTrial } from '@/project/trial';
+import { closeUnderlays } from '@/project/underlays';
+import { openView, useView } from '@/project/view';
 import { Table } from '@/ui/widgets/Table';
 import { Gone } from '../Gone';
 import { Chapter } from './Chapter';
+import { DrawingsReport } from './DrawingsReport';
+import { Sheet } from './Sheet';
 import { StructureReport } from './StructureReport';
 
 /** A project with what the rules found in it; a sentence where it cannot be opened. */
@@ -36,8 +41,11 @@ function useOpened(id: string): Opened {
       try {
         const session = await openProject(id);
         if (here) setOpened({ session, findings: null, problem: null });
-        const found = await findingsIn(session.model);
-        if (here) setOpened({ session, findings: judged(found, session.model), problem: null });
+        await openView(id);
+        const [found] = await Promise.all([findingsIn(session.model), compareAll(session, () => here)]);
+        const beside = Object.values(useComparisons.getState().made).flatMap(({ findings }) => findings);
+        if (here)
+          setOpened({ session, findings: judged(inOrder([...found, ...beside]), session.model), problem: null });
         await runTrial(session.model);
       } catch (error) {
         if (here) setOpened({ session: null, findings: null, problem: (error as Error).message });
@@ -48,6 +56,8 @@ function useOpened(id: string): Opened {
       here = false;
       cancelTrial();
       closeMirror();
+      closeComparisons();
+      closeUnderlays();
     };
   }, [id]);
   return opened;
@@ -57,6 +67,8 @@ function useOpened(id: string): Opened {
 export function Report({ id }: { id: string }) {
   const { session, findings, problem } = useOpened(id);
   const { view, problem: untried } = useTrial();
+  const made = useComparisons((store) => store.made);
+  const tolerance = useView((look) => look.driftTolerance);
   if (problem !== null) return <Gone message={problem} />;
   if (session === null || findings === null)
     return (
@@ -67,26 +79,19 @@ export function Report({ id }: { id: string }) {
   const { model } = session;
   const { history } = session.facts.getState();
   return (
-    <Box component="main" sx={paper}>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
-        <Box component="h1" sx={{ m: 0, fontSize: 24, flex: 1 }}>
-          {projectRowOf(model).name}: report of Proof
-        </Box>
-        <Box sx={{ '@media print': { display: 'none' } }}>
-          <Button variant="outlined" href={`/projects/${id}`} sx={{ mr: 1 }}>
-            Back to the project
-          </Button>
-          <Button variant="contained" onClick={() => window.print()}>
-            Print
-          </Button>
-        </Box>
-      </Box>
-      <Box sx={{ color: 'text.secondary', mb: 2 }}>
-        The model after step <span className="mono">{history.version}</span>
-        {history.savedAt === null ? '' : `, saved ${new Date(history.savedAt).toLocaleString('en-GB')}`}
-      </Box>
+    <Sheet
+      project={id}
+      title={`${projectRowOf(model).name}: report of Proof`}
+      about={
+        <>
+          The model after step <span className="mono">{history.version}</span>
+          {history.savedAt === null ? '' : `, saved ${new Date(history.savedAt).toLocaleString('en-GB')}`}
+        </>
+      }
+    >
       <Contents model={model} />
       <Checked findings={findings} />
+      <DrawingsReport model={model} made={made} tolerance={tolerance} />
       <Open findings={findings.filter(({ accepted }) => accepted === null)} />
       <Accepted findings={findings.filter(({ accepted }) => accepted !== null)} />
       {untried !== null && <Chapter title="Structure">It could not be calculated: {untried}</Chapter>}
@@ -96,7 +101,7 @@ export function Report({ id }: { id: string }) {
         </Chapter>
       )}
       {view !== null && <StructureReport view={view} model={model} />}
-    </Box>
+    </Sheet>
   );
 }
 
@@ -129,7 +134,7 @@ function Checked({ findings }: { findings: readonly Judged[] }) {
   return (
     <Chapter title="What was checked">
       <Table label="Rules" heads={['rule', ...heads.map((text) => ({ text, figures: true as const }))]}>
-        {rules.map(({ name }) => {
+        {[...rules.map(({ name }) => name), ...comparisonRules].map((name) => {
           const own = findings.filter(({ finding }) => finding.rule === name);
           const open = own.filter(({ accepted }) => accepted === null);
           return (
@@ -187,14 +192,3 @@ function Accepted({ findings }: { findings: readonly Judged[] }) {
     </Chapter>
   );
 }
-
-const paper = {
-  maxWidth: 980,
-  mx: 'auto',
-  p: 4,
-  minHeight: '100vh',
-  background: 'var(--mui-palette-zf-panel)',
-  fontSize: 13,
-  '& tr': { breakInside: 'avoid' },
-  '@media print': { p: 0, maxWidth: 'none', background: 'none' },
-} as const;

@@ -5,8 +5,8 @@ import { hangsOn } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
 import type { DrawingRow } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
-import { activeDrawings } from '@/project/projectRow';
-import { useReadings } from '@/project/readings';
+import { activeDrawings } from './projectRow';
+import { useReadings } from './readings';
 
 /** Another drawing of the storey: how this one compares with it, and what only the other one shows. */
 export interface OtherDrawing extends Beside {
@@ -35,25 +35,26 @@ function comparison(own: Read, other: Read): OtherDrawing {
   return made;
 }
 
+/** The other plans that hang on the level of a drawing. */
+export function plansBeside(model: Model, { id, levelId }: DrawingRow): DrawingRow[] {
+  if (levelId === null) return [];
+  return activeDrawings(model).filter(
+    (other) => other.id !== id && hangsOn(model, other, levelId) && model.placement[other.id]?.upright === null,
+  );
+}
+
 /** Compares what was read of a drawing with what was read of the others that hang on its level. */
 export function useBeside(model: Model, drawing: DrawingRow): readonly OtherDrawing[] {
   const readings = useReadings((store) => store.readings);
-  const { levelId } = drawing;
   const readOf = ({ id, name }: DrawingRow): Read[] => {
     const candidates = readings[id]?.result?.candidates;
     return candidates === undefined ? [] : [{ id, name, candidates }];
   };
   const [own] = readOf(drawing);
-  const isBeside = (other: DrawingRow): boolean =>
-    levelId !== null &&
-    other.id !== drawing.id &&
-    hangsOn(model, other, levelId) &&
-    model.placement[other.id]?.upright === null;
   const others =
     own === undefined
       ? []
-      : activeDrawings(model)
-          .filter(isBeside)
+      : plansBeside(model, drawing)
           .flatMap(readOf)
           .map((other) => comparison(own, other));
   return useSameList(others);

@@ -1,0 +1,130 @@
+'use client';
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import type { Comparison } from '@/core/comparison/compare';
+import { findingsOf, levelFindings } from '@/core/comparison/findings';
+import { levelsBeside, type LevelsBeside } from '@/core/comparison/heights';
+import { levelsUp } from '@/core/model/levels';
+import type { Model } from '@/core/model/model';
+import type { DrawingRow } from '@/core/model/state';
+import type { Placement } from '@/core/datum/placement';
+import type { Finding } from '@/core/proof/finding';
+import { activeDrawings } from './projectRow';
+import { readingOrder } from './readings';
+import { besideModel, heightsIn, openedUnderlay, underlayOf, useUnderlays, type Underlay } from './underlays';
+import type { Session } from './session';
+import { useMoment } from './useSession';
+import { useView } from './view';
+
+/** A drawing beside the model: a plan beside its storey, a section beside the ladder. */
+export interface DrawingBeside {
+  /** What it was made from; another basis makes it anew. */
+  basis: string;
+  plan: Comparison | null;
+  levels: LevelsBeside | null;
+  /** Why it could not be compared. */
+  problem: string | null;
+  findings: Finding[];
+}
+
+interface ComparisonStore {
+  /** By the drawing's id. */
+  made: Record<string, DrawingBeside>;
+  /** The drawing that is being compared; null while none is. */
+  running: string | null;
+}
+
+/** What the drawings of this window come to beside the model. */
+export const useComparisons = create<ComparisonStore>()(() => ({ made: {}, running: null }));
+
+/** Forgets what was compared, when a project is left. */
+export const closeComparisons = (): void => useComparisons.setState({ made: {}, running: null });
+
+/** Drawings are compared again when nobody has changed anything for so long, milliseconds. */
+const calm = 400;
+
+/** What a comparison of a drawing depends on. */
+function basisOf(model: Model, drawing: DrawingRow, underlay: Underlay, tolerance: number): string {
+  const { id, levelId } = drawing;
+  const tables = (['role', 'pick', 'level', 'placement', 'project'] as const).map((table) => model.version(table));
+  const levels = [levelId, null].map((level) => model.levelVersion(level));
+  return JSON.stringify([underlay.basis, drawing.name, levelId, tolerance, tables, levels, id]);
+}
+
+async function planBeside(model: Model, drawing: DrawingRow, underlay: Underlay, tolerance: number) {
+  const { id, name, levelId } = drawing;
+  const placement = model.placement[id] as Placement;
+  const elements = [...model.index.onLevel(levelId), ...(levelId === null ? [] : model.index.onLevel(null))];
+  const plan = await besideModel(id, readingOrder(model, id, underlay, placement), elements, tolerance);
+  const elevation = (levelId === null ? null : model.level[levelId]?.elevation) ?? 0;
+  return { plan, levels: null, findings: findingsOf(plan, { drawing: name, elevation, tolerance }) };
+}
+
+async function sectionBeside(model: Model, { id, name }: DrawingRow) {
+  const heights = await heightsIn(id);
+  if (!heights.ok) throw new Error(heights.message);
+  const levels = levelsBeside(heights.value.marks, levelsUp(model));
+  return { plan: null, levels, findings: levelFindings(levels, name) };
+}
+
+const put = (drawingId: string, beside: DrawingBeside): void =>
+  useComparisons.setState({ made: { ...useComparisons.getState().made, [drawingId]: beside } });
+
+/** Compares one drawing, where something of it or of its storey has changed. */
+async function compareOne(model: Model, drawing: DrawingRow, tolerance: number, still: () => boolean): Promise<void> {
+  const underlay = underlayOf(useUnderlays.getState().entries, drawing.id);
+  const placement = model.placement[drawing.id];
+  if (underlay === null || placement === undefined) return;
+  const basis = basisOf(model, drawing, underlay, tolerance);
+  if (useComparisons.getState().made[drawing.id]?.basis === basis) return;
+  useComparisons.setState({ running: drawing.id });
+  try {
+    const made =
+      placement.upright === null
+        ? await planBeside(model, drawing, underlay, tolerance)
+        : await sectionBeside(model, drawing);
+    if (still()) put(drawing.id, { basis, ...made, problem: null });
+  } catch (error) {
+    const problem = error instanceof Error ? error.message : String(error);
+    if (still()) put(drawing.id, { basis, plan: null, levels: null, findings: [], problem });
+  }
+}
+
+/** Opens the drawings of a project and compares them all, for a window without a board. */
+export async function compareAll({ id, model }: Session, still: () => boolean): Promise<void> {
+  const tolerance = useView.getState().driftTolerance;
+  for (const drawing of activeDrawings(model)) {
+    if (!still() || model.placement[drawing.id] === undefined) continue;
+    try {
+      await openedUnderlay(id, model, drawing);
+      await compareOne(model, drawing, tolerance, still);
+    } catch (error) {
+      // What cannot be opened is told in its place.
+      put(drawing.id, { basis: '', plan: null, levels: null, findings: [], problem: (error as Error).message });
+    }
+  }
+}
+
+/** Keeps the comparisons up to the model and the drawings, while they are looked at. */
+export function useComparisonsKept(present: boolean): void {
+  const moment = useMoment('element', 'level', 'drawing', 'placement', 'role', 'pick', 'project');
+  const entries = useUnderlays((store) => store.entries);
+  const tolerance = useView((view) => view.driftTolerance);
+  useEffect(() => {
+    if (!present) return;
+    let here = true;
+    const all = async () => {
+      const drawings = activeDrawings(moment.model);
+      const { made } = useComparisons.getState();
+      const known = drawings.flatMap(({ id }) => (made[id] === undefined ? [] : [[id, made[id]] as const]));
+      useComparisons.setState({ made: Object.fromEntries(known) });
+      for (const drawing of drawings) if (here) await compareOne(moment.model, drawing, tolerance, () => here);
+      if (here) useComparisons.setState({ running: null });
+    };
+    const timer = setTimeout(() => void all(), calm);
+    return () => {
+      here = false;
+      clearTimeout(timer);
+    };
+  }, [present, moment, entries, tolerance]);
+}
