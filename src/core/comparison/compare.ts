@@ -86,10 +86,18 @@ const bounded: ReadonlySet<ElementRow['kind']> = new Set([
   'calculationArea',
 ]);
 
-/** Elements with the walls that openings are in. */
+/** Elements with the walls that openings are in, and the openings that walls have. */
 export function hostedOf(elements: readonly ElementRow[]): Hosted[] {
+  const openings = groupBy(
+    elements.flatMap((row) => (row.kind === 'opening' ? [row.shape] : [])),
+    ({ wall }) => wall,
+  );
   const walls = new Map(elements.flatMap((row) => (row.kind === 'wall' ? [[row.id, row.shape] as const] : [])));
-  return elements.map((row) => ({ row, host: row.kind === 'opening' ? (walls.get(row.shape.wall) ?? null) : null }));
+  return elements.map((row) => ({
+    row,
+    host: row.kind === 'opening' ? (walls.get(row.shape.wall) ?? null) : null,
+    openings: openings.get(row.id) ?? [],
+  }));
 }
 
 const linesOfElement = ({ row, host }: Hosted): [Point, Point][] =>

@@ -45,6 +45,8 @@ const entities =
   handled('B3', 8400, 400, 8000, 400, 'C') +
   handled('B4', 8000, 400, 8000, 0, 'C') +
   handled('C1', 0, -2000, 0, 4000, 'G') +
+  // The ring of another drawing's grid line, on the line beyond its end.
+  groups([0, 'CIRCLE'], [5, 'C2'], [8, 'G'], [10, 0], [20, 4500], [40, 500]) +
   groups([0, 'TEXT'], [8, 'T'], [10, 2000], [20, 1500], [40, 200], [1, '24.0 m2']) +
   dimension([0, 0], [8000, 0], '8000') +
   dimension([0, 200], [8400, 400], '8300') +
@@ -111,7 +113,8 @@ test('what lies on its lines has no drift, and accounts for them', () => {
   expect(undrawn).toBe(0);
   // Of 14 m of wall lines 2 m belong to no wall.
   expect(coverage.map(({ role, drawn, covered }) => [role, drawn, covered])).toEqual([
-    ['grid', expect.closeTo(6, 6), expect.closeTo(6, 6)],
+    // 6 m of line and a ring of 0.5 m radius, as chords a little less than pi metres.
+    ['grid', expect.closeTo(6 + Math.PI, 2), expect.closeTo(6 + Math.PI, 2)],
     ['column', expect.closeTo(1.6, 6), expect.closeTo(1.6, 6)],
     ['wall', expect.closeTo(14, 6), expect.closeTo(12, 6)],
   ]);
@@ -164,6 +167,24 @@ test('an opening is held against the drawn ends nearest along its wall', () => {
   });
   const away = (offset: number) => compare([wall(0.1), door(offset)]).drift.find(({ id }) => id === 'd')!.away;
   expect([away(0), away(0.3)]).toEqual([expect.closeTo(0, 6), expect.closeTo(0.3, 6)]);
+});
+
+test('where a wall is open its faces are not looked for', () => {
+  // Of a wall of 20 m the lines end at 6 m, and from there it is a window: its faces lie on their lines all the same.
+  const long: ElementRow = {
+    ...(wall(0.1) as Extract<ElementRow, { kind: 'wall' }>),
+    shape: { start: [0, 0.1], end: [20, 0.1], bulge: 0, thickness: 0.2, outer: false, height: null },
+  };
+  const window: ElementRow = {
+    id: 'd',
+    levelId: level,
+    source: null,
+    kind: 'opening',
+    shape: { wall: 'w', use: 'window', offset: 6, width: 14, height: 1, sill: 1 },
+  };
+  const away = (elements: ElementRow[]) => compare(elements).drift.find(({ id }) => id === 'w')!.away;
+  expect(away([long])).toBeGreaterThan(1);
+  expect(away([long, window])).toBeCloseTo(0, 6);
 });
 
 test('dimensions are held against the model, not against the lines', () => {

@@ -1,6 +1,7 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance, pointAlong, type Point } from '@/core/geometry/vector';
+import { distance, footOnLine, pointAlong, type Point } from '@/core/geometry/vector';
 import type { ElementKind } from '@/core/kinds/element';
+import type { GridLine } from '@/core/kinds/grid';
 import { awayFromLine } from '@/core/kinds/lines';
 import { awayFrom, kinds, outlinesOf, pointsOf } from '@/core/kinds/kinds';
 import type { PlacedPath } from '@/core/placed/placed';
@@ -25,7 +26,6 @@ export interface Coverage {
 
 /** Kinds that account for the lines of a role by lying there: walls end at columns, and openings are cut into walls. */
 const byPlace: Partial<Record<Role, readonly ElementKind[]>> = {
-  grid: ['grid'],
   column: ['column', 'wall'],
   beam: ['beam', 'column', 'wall'],
   wall: ['wall', 'opening', 'column'],
@@ -47,8 +47,13 @@ const near = 0.03;
 /** Lines are asked at points so far apart, metres, and each piece at no more than so many. */
 const [apart, most] = [0.2, 200];
 
+/** Whether a point lies on a grid line or beyond its ends, where its label stands. */
+const onGridLine = (line: GridLine, p: Point): boolean =>
+  line.kind === 'line' && distance(footOnLine(line.start, line.end, p), p) <= near;
+
 /** Whether a point lies in an element or on its edge; of an area on its edge alone. */
 function holds({ row, host }: Hosted, p: Point): boolean {
+  if (row.kind === 'grid' && onGridLine(row.shape, p)) return true;
   if (row.kind === 'grid' || !kinds[row.kind].style.area || bandsAndPoints.has(row.kind))
     return awayFrom(row, p, host) <= near;
   return outlinesOf(row, host).some((ring) => awayFromLine([...ring, ring[0]], p) <= near);
@@ -72,13 +77,10 @@ function measure(hosted: readonly Hosted[], drawingId: string) {
     indices.set(role, index);
     return index;
   };
-  return {
-    made,
-    about: (role: Role, p: Point) =>
-      indexOf(role)
-        .around(p)
-        .some((one) => holds(one, p)),
-  };
+  // Grid lines go on beyond their ends, so that no box holds them; there are few.
+  const grids = hosted.filter(({ row }) => row.kind === 'grid');
+  const at = (role: Role, p: Point): readonly Hosted[] => (role === 'grid' ? grids : indexOf(role).around(p));
+  return { made, about: (role: Role, p: Point) => at(role, p).some((one) => holds(one, p)) };
 }
 
 /** How much of the lines with a role the elements of their storey account for, by role and layer. */
@@ -96,10 +98,12 @@ export function coverageOf(scene: Scene, drawingId: string, hosted: readonly Hos
   };
   const weigh = (role: Role, path: PlacedPath) => {
     const row = rowOf(role, path.layer);
+    // A ring belongs to the line that its middle lies on.
+    const whole = made.has(path.handle) || (role === 'grid' && path.closed && about(role, middleOf(path)));
     for (const { a, b } of strokesOf(path)) {
       const [length, count] = [distance(a, b), countOf(distance(a, b))];
       for (let i = 0; i < count; i += 1) {
-        const found = made.has(path.handle) || about(role, pointAlong(a, b, (i + 0.5) / count));
+        const found = whole || about(role, pointAlong(a, b, (i + 0.5) / count));
         row.drawn += length / count;
         if (found) row.covered += length / count;
         else rest.push([pointAlong(a, b, i / count), pointAlong(a, b, (i + 1) / count)]);
@@ -109,6 +113,12 @@ export function coverageOf(scene: Scene, drawingId: string, hosted: readonly Hos
   for (const role of roles.filter(showsBuilding)) for (const path of scene.paths(role)) weigh(role, path);
   const told = [...rows.values()].sort((a, b) => roles.indexOf(a.role) - roles.indexOf(b.role) || b.drawn - a.drawn);
   return { rows: told, rest };
+}
+
+/** The middle of the box round a path, arcs as chords. */
+function middleOf(path: PlacedPath): Point {
+  const [x1, y1, x2, y2] = boxOf(strokesOf(path).flatMap(({ a, b }) => [a, b]));
+  return [(x1 + x2) / 2, (y1 + y2) / 2];
 }
 
 const countOf = (length: number): number => Math.min(most, Math.max(1, Math.ceil(length / apart)));

@@ -2,7 +2,7 @@ import { cross, distance, subtract, type Point } from '@/core/geometry/vector';
 import type { ElementKind, ElementRow } from '@/core/kinds/element';
 import { gridPoints } from '@/core/kinds/grid';
 import { anchorOf, outlinesOf } from '@/core/kinds/kinds';
-import { alongWall } from '@/core/kinds/opening';
+import { alongWall, type Opening } from '@/core/kinds/opening';
 import type { Wall } from '@/core/kinds/wall';
 import { awayFromLine } from '@/core/kinds/lines';
 import { wallLine } from '@/core/kinds/wall';
@@ -20,10 +20,11 @@ export interface Drift {
   back: Point | null;
 }
 
-/** An element and the wall that it is in, if it is an opening. */
+/** An element with the wall that it is in, if it is an opening, or with the openings in it, if it is a wall. */
 export interface Hosted {
   row: ElementRow;
   host: Wall | null;
+  openings: readonly Opening[];
 }
 
 /** Faces are asked at points so far apart, metres, and at most at so many of a side. */
@@ -59,7 +60,7 @@ function isOneLine(axis: readonly Point[], width: number, strokes: readonly Stro
 }
 
 /** Where an element's lines should be: along its faces, or, of what was drawn by one line, along its axis. */
-function facesOf({ row, host }: Hosted, strokes: readonly Stroke[]): Face[] {
+function facesOf({ row, host, openings }: Hosted, strokes: readonly Stroke[]): Face[] {
   if (row.kind === 'grid') return [{ points: alongPieces(gridPoints(row.shape), false), share: 0.5 }];
   const [ring] = outlinesOf(row, host);
   if (ring === undefined) return [];
@@ -69,8 +70,19 @@ function facesOf({ row, host }: Hosted, strokes: readonly Stroke[]): Face[] {
   const [left, right] = [ring.slice(0, half), ring.slice(half).reverse()];
   const axis = left.map(([x, y], i): Point => [(x + right[i][0]) / 2, (y + right[i][1]) / 2]);
   const lines = isOneLine(axis, distance(left[0], right[0]), strokes) ? [axis] : [left, right];
-  return lines.map((line) => ({ points: alongPieces(line, false), share: 0.5 }));
+  const drawn = (p: Point): boolean => row.kind !== 'wall' || !isOpen(row.shape, openings, p);
+  return lines.map((line) => {
+    const points = alongPieces(line, false);
+    const solid = points.filter(drawn);
+    return { points: solid.length > 0 ? solid : points, share: 0.5 };
+  });
 }
+
+/** Whether a wall is open at a point: its faces are not drawn there. */
+const isOpen = (wall: Wall, openings: readonly Opening[], p: Point): boolean => {
+  const at = alongWall(wall, p);
+  return openings.some(({ offset, width }) => at >= offset && at <= offset + width);
+};
 
 interface Foot {
   from: Point;

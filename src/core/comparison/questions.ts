@@ -4,7 +4,7 @@ import { degrees, distance, middle, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import { showsBuilding, type Role } from '@/core/sorting/roles';
 import { closeGaps } from '@/core/underlay/recipe/closeGaps';
-import { mergeDuplicates } from '@/core/underlay/recipe/duplicates';
+import { doubledPaths } from '@/core/underlay/recipe/duplicates';
 import { takeOut } from '@/core/underlay/recipe/edit';
 import { straighten } from '@/core/underlay/recipe/straighten';
 import type { Primitives } from '@/core/underlay/primitives';
@@ -126,7 +126,7 @@ function gapsIn(of: Lines): Question[] {
 
 function doublesIn(of: Lines): Question[] {
   const { p, metresPerUnit } = of;
-  return mergeDuplicates(p, doubleWithin / metresPerUnit).paths.map((path) => {
+  return doubledPaths(p, doubleWithin / metresPerUnit).map((path) => {
     const [a, b] = [vertexAt(p, p.start[path]), vertexAt(p, p.start[path + 1] - 1)];
     return question(of, 'double', path, middle(a, b), 'It lies on another line of its layer. May one of them go?');
   });

@@ -1,5 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import type { Comparison } from '@/core/comparison/compare';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
@@ -69,8 +70,8 @@ function PlanParts({ plan, of }: { plan: Comparison; of: PlanOf }) {
 function QuestionsLink({ drawing: { id } }: { drawing: DrawingRow }) {
   const session = useSession();
   return (
-    <a href={`/projects/${session.id}/questions/${id}`} target="_blank" rel="noopener">
+    <Button size="small" variant="text" href={`/projects/${session.id}/questions/${id}`} target="_blank" rel="noopener">
       Questions to its author
-    </a>
+    </Button>
   );
 }

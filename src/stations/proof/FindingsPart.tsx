@@ -92,7 +92,7 @@ export function FindingsPart() {
     <>
       {problem !== null && <Note kind="wrong">The rules could not be asked: {problem}</Note>}
       {elements === 0 && <Note kind="plain">Nothing has been accepted yet, so that there is nothing to prove.</Note>}
-      {elements > 0 && findings?.length === 0 && (
+      {elements > 0 && findings !== null && all.length === 0 && (
         <Note kind="plain">
           Nothing was found: {rules.length} rules looked at {counted(elements, 'element')}.
         </Note>

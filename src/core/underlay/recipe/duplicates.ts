@@ -22,7 +22,7 @@ export function mergeDuplicates(p: Primitives, tolerance: number): StepResult {
 }
 
 /** Paths whose vertices all lie on those of an earlier path of the same layer, in either direction. */
-function doubledPaths(p: Primitives, tolerance: number): number[] {
+export function doubledPaths(p: Primitives, tolerance: number): number[] {
   const grid = new PointGrid(Math.max(4 * tolerance, 1e-12), pathCount(p));
   const doubled: number[] = [];
   for (let path = 0; path < pathCount(p); path += 1) {

@@ -134,7 +134,7 @@ function OffLines({ off, of }: { off: readonly Drift[]; of: PlanOf }) {
             <tr key={one.id}>
               <td>
                 <Button size="small" variant="text" onClick={() => look(one)}>
-                  {row === undefined ? kinds[one.kind].names[0] : nameWords(row) || kinds[one.kind].names[0]}
+                  {[kinds[one.kind].names[0], row === undefined ? '' : nameWords(row)].join(' ')}
                 </Button>
               </td>
               <td className="figures">{millimetres(one.away)}</td>
