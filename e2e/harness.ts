@@ -211,6 +211,16 @@ export async function type(page: Page, field: string, text: string): Promise<voi
   await page.keyboard.press('Enter');
 }
 
+/** Types into the fields at the cursor, once they stand there; Tab goes to the next of them, Enter takes them. */
+export async function typeAtCursor(page: Page, ...texts: string[]): Promise<void> {
+  await page.getByRole('group', { name: 'At the cursor' }).waitFor();
+  for (const [i, text] of texts.entries()) {
+    if (i > 0) await page.keyboard.press('Tab');
+    await page.keyboard.type(text);
+  }
+  await page.keyboard.press('Enter');
+}
+
 /** Turns to a part of a bench. */
 export const part = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 

@@ -9,6 +9,7 @@ import {
   problems,
   selection,
   station,
+  typeAtCursor,
   stateOf as stateIn,
   type Stage,
 } from './harness';
@@ -152,10 +153,7 @@ test('a brace is drawn in a section by typed lengths; a storey height and a sill
   const at = await boardMap(page);
   await page.mouse.click(...at(2, 0.5));
   await page.mouse.move(...at(4, 1.5));
-  // What is typed goes to the fields at the cursor, once they stand there.
-  await page.waitForTimeout(400);
-  await page.keyboard.type('3');
-  await page.keyboard.press('Enter');
+  await typeAtCursor(page, '3');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^Undo: Draw 1 beam on a section/ }).waitFor();
   await page.keyboard.press('Escape');

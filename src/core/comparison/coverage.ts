@@ -26,7 +26,7 @@ export interface Coverage {
 
 /** Kinds that account for the lines of a role by lying there: walls end at columns, and openings are cut into walls. */
 const byPlace: Partial<Record<Role, readonly ElementKind[]>> = {
-  column: ['column', 'wall'],
+  column: ['column'],
   beam: ['beam', 'column', 'wall'],
   wall: ['wall', 'opening', 'column'],
   door: ['opening'],
