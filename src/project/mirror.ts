@@ -19,9 +19,12 @@ interface Mirror {
 
 let mirror: Mirror | null = null;
 
+/** The tables of the model that the copy has. */
+const mirrored: ReadonlySet<string> = new Set<MirrorChange['table']>(['level', 'element', 'library', 'project']);
+
 const changesOf = ({ rows }: Diff): MirrorChange[] =>
   rows.flatMap(({ table, id, after }): MirrorChange[] =>
-    table === 'level' || table === 'element' ? [{ table, id, row: after } as MirrorChange] : [],
+    mirrored.has(table) ? [{ table, id, row: after } as MirrorChange] : [],
   );
 
 function mirrorOf(model: Model): Mirror {
@@ -30,6 +33,8 @@ function mirrorOf(model: Model): Mirror {
   const thread = new Worker(new URL('../workers/mirror.worker.ts', import.meta.url), { type: 'module' });
   const waiting: MirrorChange[] = [
     ...Object.values(model.level).map((row): MirrorChange => ({ table: 'level', id: row.id, row })),
+    ...Object.values(model.library).map((row): MirrorChange => ({ table: 'library', id: row.id, row })),
+    ...Object.values(model.project).map((row): MirrorChange => ({ table: 'project', id: row.id, row })),
     ...Object.values(model.element).map((row): MirrorChange => ({ table: 'element', id: row.id, row })),
   ];
   const made: Mirror = { model, thread, remote: wrap<MirrorWorker>(thread), waiting, stop: () => undefined };

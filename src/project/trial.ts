@@ -3,6 +3,7 @@ import { proxy, wrap } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Model } from '@/core/model/model';
+import type { Carried } from '@/core/structure/carried';
 import type { Pictured } from '@/core/structure/picture';
 import type { RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import type { StructureView } from '@/core/structure/view';
@@ -22,6 +23,8 @@ interface TrialStore {
   /** The case or the combination that is looked at. */
   result: string | null;
   what: Pictured;
+  /** The tributary areas; null until they were asked for. */
+  carried: readonly Carried[] | null;
   /** The column whose line is taken down. */
   column: string | null;
   /** The motion that is shown, by its place in the list. */
@@ -38,6 +41,7 @@ const fresh = {
   problem: null,
   result: null,
   what: 'my' as Pictured,
+  carried: null,
   column: null,
   motion: null,
   scale: 1,
@@ -60,8 +64,11 @@ export function cancelTrial(): void {
   useTrial.setState({ running: null });
 }
 
+/** The tables that a trial depends on. */
+const dependsOn = ['element', 'level', 'library', 'project'] as const;
+
 /** What a trial depends on, told apart by how often it has changed. */
-const versionOf = (model: Model): string => `${model.version('element')} ${model.version('level')}`;
+const versionOf = (model: Model): string => dependsOn.map((table) => model.version(table)).join(' ');
 
 /** Calculates the structure of a model as it is now. */
 export async function runTrial(model: Model): Promise<void> {
@@ -82,7 +89,8 @@ export async function runTrial(model: Model): Promise<void> {
       ? known
       : (view.results[view.results.length - 1]?.id ?? null);
     // What was changed meanwhile is not in it.
-    useTrial.setState({ view, stale: versionOf(model) !== begun, result, motion: null });
+    useTrial.setState({ view, stale: versionOf(model) !== begun, result, motion: null, carried: null });
+    if (useTrial.getState().what === 'tributary') void askCarried(model);
   } catch (error) {
     if (thread !== own.thread) return;
     useTrial.setState({ problem: error instanceof Error ? error.message : String(error) });
@@ -90,6 +98,18 @@ export async function runTrial(model: Model): Promise<void> {
   own.thread.terminate();
   thread = null;
   useTrial.setState({ running: null });
+}
+
+/** Works out the tributary areas of a model as it is now. */
+export async function askCarried(model: Model): Promise<void> {
+  const own = begin();
+  try {
+    useTrial.setState({ carried: await own.remote.carried(await modelTextIn(model)) });
+  } catch (error) {
+    useTrial.setState({ problem: error instanceof Error ? error.message : String(error) });
+  } finally {
+    own.thread.terminate();
+  }
 }
 
 /** The supports that are missing in a model. */
@@ -107,7 +127,7 @@ export function useTrialKept(): void {
   const { model } = useSession();
   useEffect(() => {
     const stop = model.subscribe(({ rows }) => {
-      if (rows.some(({ table }) => table === 'element' || table === 'level')) useTrial.setState({ stale: true });
+      if (rows.some(({ table }) => dependsOn.some((one) => one === table))) useTrial.setState({ stale: true });
     });
     return () => {
       stop();

@@ -37,6 +37,7 @@ export async function modelFile(project: string): Promise<{ name: string; conten
     building: resolveBuilding({ levels: Object.values(state.level), elements }),
     library: Object.values(state.library),
     survey: state.project[project].survey,
+    structure: state.project[project].structure,
     drawingName: (id) => state.drawing[id]?.fileName ?? id,
   });
   return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };

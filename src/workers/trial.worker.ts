@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
 import { readModel } from '@/core/handover/model/readModel';
+import { carriedOf, type Carried } from '@/core/structure/carried';
 import { supportsMissing, type RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import { tryStructure } from '@/core/structure/trial';
 import { buffersOf, viewOf, type StructureView } from '@/core/structure/view';
@@ -18,6 +19,9 @@ const api = {
     const view = viewOf(tryStructure(model, { tell }), model);
     return transfer(view, buffersOf(view) as ArrayBuffer[]);
   },
+
+  /** The tributary areas. */
+  carried: (text: string): Carried[] => carriedOf(modelOf(text)),
 
   /** The supports that are missing under columns and walls. */
   missingSupports: (text: string): RuledSupport[] => supportsMissing(modelOf(text)),

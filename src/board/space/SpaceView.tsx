@@ -6,6 +6,7 @@ import type { Tokens } from '@/ui/tokens';
 import { useBoard } from '../boardStore';
 import type { Size } from '../camera';
 import { lookAtBox, nearerBy, orbitBy, slideBy, standardViews, type Orbit, type SpaceBox } from './orbit';
+import { SpaceLabels, type SpaceLabel } from './SpaceLabels';
 import { SpacePicture, type SpaceLines, type SpaceLook } from './SpacePicture';
 
 /** What is seen in space. */
@@ -14,6 +15,8 @@ export interface SpaceScene {
   bodies: Bodies;
   /** Drawings at their levels and grid lines, about the origin of the bodies. */
   lines: readonly SpaceLines[];
+  /** Values at places of the project. */
+  labels: readonly SpaceLabel[];
   /** What there is where the model is empty: the main content of the drawings and the levels' heights. */
   around: SpaceBox;
   selected: ReadonlySet<string>;
@@ -48,6 +51,7 @@ const help =
 /** A picture of the model between React and the GPU. */
 class Stage {
   readonly picture: SpacePicture;
+  readonly labels: SpaceLabels;
   size: Size;
   orbit: Orbit;
   lastFrame = 0;
@@ -59,11 +63,13 @@ class Stage {
   constructor(
     canvas: HTMLCanvasElement,
     private readonly root: HTMLElement,
+    words: HTMLElement,
     orbit: Orbit | null,
     private readonly looked: (orbit: Orbit) => void,
     lost: () => void,
   ) {
     this.picture = new SpacePicture(canvas, lost);
+    this.labels = new SpaceLabels(words);
     this.size = this.measured();
     this.begun = orbit !== null;
     this.orbit = orbit ?? lookAtBox([0, 0, 0, 1, 1, 1], this.size, standardViews.askew);
@@ -105,6 +111,7 @@ class Stage {
       this.scheduled = 0;
       const begun = performance.now();
       this.picture.frame(this.orbit, this.size);
+      this.labels.place(this.orbit, this.size);
       this.lastFrame = performance.now() - begun;
     });
   };
@@ -123,6 +130,7 @@ class Stage {
 export function SpaceView({ scene, orbit, looked, select, children }: Props) {
   const root = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const words = useRef<HTMLDivElement>(null);
   const stage = useRef<Stage | null>(null);
   const latest = useRef({ looked, orbit });
   const pressed = useRef<{ x: number; y: number; moved: boolean } | null>(null);
@@ -137,6 +145,7 @@ export function SpaceView({ scene, orbit, looked, select, children }: Props) {
       made = new Stage(
         canvas.current!,
         element,
+        words.current!,
         latest.current.orbit,
         (now) => latest.current.looked(now),
         () => setProblem('The browser took the graphics away. Reload the page.'),
@@ -214,6 +223,7 @@ export function SpaceView({ scene, orbit, looked, select, children }: Props) {
         sx={groundStyle}
       >
         <canvas ref={canvas} aria-hidden />
+        <Box ref={words} className="mono" sx={wordsStyle} />
       </Box>
       {problem !== null && (
         <Box role="alert" sx={problemStyle}>
@@ -227,7 +237,7 @@ export function SpaceView({ scene, orbit, looked, select, children }: Props) {
 
 /** Hands what is seen to the picture, each part of it only where it is another. */
 function useContent(stage: { readonly current: Stage | null }, scene: SpaceScene): void {
-  const { bodies, tokens, lines, look, selected, around } = scene;
+  const { bodies, tokens, lines, labels, look, selected, around } = scene;
   useEffect(() => {
     const here = stage.current;
     if (!here) return;
@@ -239,6 +249,10 @@ function useContent(stage: { readonly current: Stage | null }, scene: SpaceScene
     stage.current?.picture.setLines(lines);
     stage.current?.draw();
   }, [stage, lines]);
+  useEffect(() => {
+    stage.current?.labels.set(labels);
+    stage.current?.draw();
+  }, [stage, labels]);
   const { levelId, cut, through, axes } = look;
   useEffect(() => {
     stage.current?.picture.setLook({ levelId, cut, through, axes });
@@ -287,6 +301,24 @@ const groundStyle = {
   '&:active': { cursor: 'grabbing' },
   '& canvas': { width: '100%', height: '100%' },
   '&:focus-visible': { outlineOffset: -2 },
+} as const;
+
+/** Values at their places; they take no clicks. */
+const wordsStyle = {
+  position: 'absolute',
+  inset: 0,
+  overflow: 'hidden',
+  pointerEvents: 'none',
+  '& span': {
+    position: 'absolute',
+    left: 0,
+    top: 0,
+    px: 0.25,
+    fontSize: 11,
+    fontWeight: 600,
+    borderRadius: '2px',
+    background: 'color-mix(in srgb, var(--mui-palette-zf-board) 80%, transparent)',
+  },
 } as const;
 
 const problemStyle = {

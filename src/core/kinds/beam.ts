@@ -2,10 +2,12 @@ import * as v from 'valibot';
 import { distance, middle, subtract, type Point } from '@/core/geometry/vector';
 import { coordinates, words } from './fields';
 import { metres } from './figures';
-import type { Kind } from './kind';
+import type { Field, Kind } from './kind';
 import { drop, inDegrees, label, point } from './limits';
 import { awayFromLine, bandOutline, dragLine, lineGrips } from './lines';
+import { materialField, materialId } from './material';
 import { scaleSection, sectionFields, sectionName, sectionSchema, sectionSize, type Section } from './section';
+import { freedoms, type Freedom } from './support';
 import { endTies, type EndTies } from './tie';
 
 export const justifications = ['centre', 'left', 'right'] as const;
@@ -29,6 +31,10 @@ export interface Beam {
   use?: (typeof memberUses)[number];
   /** Its section turned about its axis, seen from its start, degrees. */
   angle?: number;
+  /** Left out where its kind's is taken. */
+  material?: string;
+  /** What its ends do not pass on, about its own axes; rigid where nothing is said. */
+  releases?: { start: Freedom[]; end: Freedom[] };
   /** Ends whose tops lie at levels instead. */
   ties?: EndTies;
 }
@@ -65,6 +71,28 @@ export function middleOfBeam(beam: Beam): [Point, Point] {
 /** Left and right change places in a mirror. */
 export const otherSide = { left: 'right', right: 'left', centre: 'centre' } as const;
 
+const released = v.pipe(v.array(v.picklist(freedoms)), v.maxLength(freedoms.length));
+
+/** How an end is joined: a hinge passes on no bending; another set of freedoms is told as it is. */
+const joints = ['rigid', 'hinged'] as const;
+const hinge: readonly Freedom[] = ['ry', 'rz'];
+
+function jointWord(own: readonly Freedom[]): string {
+  if (own.length === 0) return joints[0];
+  return own.length === hinge.length && hinge.every((one) => own.includes(one)) ? joints[1] : own.join(', ');
+}
+
+const joint = (end: 'start' | 'end'): Field<'beam'> => ({
+  label: end === 'start' ? 'Joint at its start' : 'Joint at its end',
+  kind: 'choice',
+  options: joints,
+  get: ({ releases }) => jointWord(releases?.[end] ?? []),
+  set({ releases = { start: [], end: [] }, ...shape }, word) {
+    const next = { ...releases, [end]: word === joints[1] ? [...hinge] : [] };
+    return next.start.length + next.end.length === 0 ? shape : { ...shape, releases: next };
+  },
+});
+
 /** Members shorter than this are none, metres. */
 const shortest = 0.01;
 
@@ -80,6 +108,8 @@ export const beam: Kind<'beam'> = {
     endDrop: v.optional(drop),
     justification: v.optional(v.picklist(justifications)),
     use: v.optional(v.picklist(memberUses)),
+    material: materialId,
+    releases: v.optional(v.strictObject({ start: released, end: released })),
     angle: v.optional(inDegrees),
     ties: endTies,
   }),
@@ -111,6 +141,12 @@ export const beam: Kind<'beam'> = {
   fields: ({ section }) => [
     ...sectionFields<'beam'>(section),
     words<'beam'>('Mark', 'mark'),
+    materialField<'beam'>(
+      ({ material }) => material,
+      (shape, material) => ({ ...shape, material }),
+    ),
+    joint('start'),
+    joint('end'),
     {
       label: 'Top below the storey\u2019s',
       kind: 'length',

@@ -5,6 +5,7 @@ import { coordinates, words } from './fields';
 import type { Kind } from './kind';
 import { inDegrees, label, point } from './limits';
 import { awayFromLine } from './lines';
+import { materialField, materialId } from './material';
 import { scaleSection, sectionFields, sectionName, sectionOutlines, sectionSchema, type Section } from './section';
 import { standingTies, type StandingTies } from './tie';
 
@@ -14,6 +15,8 @@ export interface Column {
   rotation: number;
   section: Section;
   mark: string;
+  /** Left out where its kind's is taken. */
+  material?: string;
   ties?: StandingTies;
 }
 
@@ -35,6 +38,7 @@ export const column: Kind<'column'> = {
     rotation: inDegrees,
     section: sectionSchema,
     mark: label,
+    material: materialId,
     ties: standingTies,
   }),
   roles: { own: ['column'], from: ['column'] },
@@ -62,6 +66,10 @@ export const column: Kind<'column'> = {
   fields: ({ section }) => [
     ...sectionFields<'column'>(section),
     words<'column'>('Mark', 'mark'),
+    materialField<'column'>(
+      ({ material }) => material,
+      (shape, material) => ({ ...shape, material }),
+    ),
     ...coordinates<'column'>(
       'Middle',
       ({ position }) => position,

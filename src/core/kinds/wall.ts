@@ -6,6 +6,7 @@ import { metres, millimetres } from './figures';
 import type { Kind } from './kind';
 import { bulge, point, positive } from './limits';
 import { awayFromLine, bandOutline, bulgedLine, dragLine, lineGrips } from './lines';
+import { materialField, materialId } from './material';
 import { standingTies, type StandingTies } from './tie';
 
 /** A wall by its centre line; straight, or bent by a bulge (DXF reference, LWPOLYLINE group 42). */
@@ -20,6 +21,8 @@ export interface Wall {
   outer: boolean;
   /** Whether it carries more than itself; left out where nobody has said so. */
   bearing?: boolean;
+  /** Left out where its kind's is taken. */
+  material?: string;
   ties?: StandingTies;
 }
 
@@ -66,6 +69,7 @@ export const wall: Kind<'wall'> = {
     bulge,
     outer: v.boolean(),
     bearing: v.optional(v.boolean()),
+    material: materialId,
     ties: standingTies,
   }),
   roles: { own: ['wall'], from: ['wall'] },
@@ -101,6 +105,10 @@ export const wall: Kind<'wall'> = {
       set: (shape, value) => ({ ...shape, outer: value === 'outside on one side' }),
     },
     { label: 'Bearing', kind: 'choice', options: bearings, get: bearingWord, set: withBearing },
+    materialField<'wall'>(
+      ({ material }) => material,
+      (shape, material) => ({ ...shape, material }),
+    ),
     ...coordinates<'wall'>(
       'Start',
       ({ start }) => start,

@@ -44,6 +44,7 @@ const project = {
   axes: [],
   naming: null,
   reading: null,
+  structure: null,
 };
 const start = applyChanges(emptyState, [put('project', project)]).state;
 const apply = (state: ProjectState, { changes }: { changes: Change[] } | Edit) => applyChanges(state, changes).state;

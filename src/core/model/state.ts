@@ -26,6 +26,7 @@ import { answerSchema } from '@/core/sorting/answers';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
 import { viewRow } from './look';
+import { structureSettings } from './structureSettings';
 import { recipeSchema } from '@/core/underlay/recipe/steps';
 
 /**
@@ -86,6 +87,8 @@ export const projectRow = v.strictObject({
   naming: v.optional(v.nullable(naming), null),
   /** What reading takes for granted; null is as the program does by itself. */
   reading: v.optional(v.nullable(settingsSchema), null),
+  /** What the structural trial starts from; null is as the program does by itself. */
+  structure: v.optional(v.nullable(structureSettings), null),
 });
 
 export const levelKinds = ['foundation', 'ground', 'floor', 'roof'] as const;

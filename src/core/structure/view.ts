@@ -1,6 +1,9 @@
 import type { Finding } from '@/core/proof/finding';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { combinedCases } from './combine';
+import type { Structure } from './derive/derive';
+import type { CaseLoads } from './frame';
+import { loadsAlong, type LoadsAlong } from './loadsAlong';
 import { deflectionOf, deflectionSteps } from './deflection';
 import { innerAt, type CaseResult } from './solve/solve';
 import { takingDown, type ColumnLine } from './takeDown';
@@ -20,6 +23,8 @@ export interface ShownMember {
   /** Its y and z, for diagrams in space. */
   y: V3;
   z: V3;
+  /** Whether its start and its end pass no bending on. */
+  hinges: readonly [start: boolean, end: boolean];
   /** Whether its results can be relied on. */
   sound: boolean;
 }
@@ -34,6 +39,8 @@ export interface ShownResult {
   inner: Float64Array;
   /** Displacements at `deflectionSteps` + 1 places of every member, three numbers each, metres. */
   moved: Float64Array;
+  /** What lies on the members, at `shownSteps` + 1 places of each. N/m and N. */
+  loads: LoadsAlong;
   /** The greatest displacement across of each level, metres. */
   drift: { level: string; across: number }[];
   lines: ColumnLine[];
@@ -66,7 +73,7 @@ export function viewOf(trial: StructureTrial, model: ReadModel): StructureView {
       fixed: [...fixed],
       support: skeleton.supportOf[n],
     })),
-    members: frame.members.map(({ element, nodes, ends: [start, end], axes: [, y, z] }, m) => ({
+    members: frame.members.map(({ element, nodes, ends: [start, end], axes: [, y, z], released }, m) => ({
       element,
       kind: kinds.get(element)!,
       nodes,
@@ -74,6 +81,7 @@ export function viewOf(trial: StructureTrial, model: ReadModel): StructureView {
       end,
       y,
       z,
+      hinges: [released[4] && released[5], released[10] && released[11]],
       sound: solution.memberSound(m),
     })),
     results: [...solution.cases, ...combinedCases(structure, solution)].map((one) =>
@@ -102,9 +110,16 @@ function shown(trial: StructureTrial, result: CaseResult, model: ReadModel, line
     supports: sound,
     inner,
     moved,
+    loads: loadsAlong(frame, casesIn(trial.structure, id), shownSteps),
     drift: driftOf(trial, result, model),
     lines,
   };
+}
+
+/** The cases that a result is made of, with their factors: itself, or those of its combination. */
+function casesIn({ loads, combinations }: Structure, id: string): { loads: CaseLoads; factor: number }[] {
+  const factors = combinations.find((one) => one.id === id)?.factors ?? { [id]: 1 };
+  return loads.flatMap((own) => (factors[own.id] ? [{ loads: own, factor: factors[own.id] }] : []));
 }
 
 /** Nodes belong to a level's floor where they lie this close to it, metres. */
@@ -138,6 +153,6 @@ function alongOnly(nodes: Float64Array): Float64Array {
 
 /** The buffers of a view, to be handed over without a copy. */
 export const buffersOf = ({ results, motions }: StructureView): ArrayBufferLike[] => [
-  ...results.flatMap(({ inner, moved }) => [inner.buffer, moved.buffer]),
+  ...results.flatMap(({ inner, moved, loads }) => [inner.buffer, moved.buffer, loads.spread.buffer]),
   ...motions.map(({ buffer }) => buffer),
 ];

@@ -18,6 +18,7 @@ import * as calculationKinds from './migrations/0015_calculation_kinds';
 import * as lessons from './migrations/0016_lessons';
 import * as views from './migrations/0017_views';
 import * as acceptances from './migrations/0018_acceptances';
+import * as structure from './migrations/0019_structure';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -39,6 +40,7 @@ const migrations: Record<string, Migration> = {
   '0016_lessons': lessons,
   '0017_views': views,
   '0018_acceptances': acceptances,
+  '0019_structure': structure,
 };
 
 /** The name of the newest migration. */

@@ -23,6 +23,7 @@ interface ProjectTable {
   survey: JSONColumnType<NonNullable<ProjectRow['survey']>> | null;
   axes: ColumnType<ProjectRow['axes'], string | undefined, string>;
   naming: JSONColumnType<NonNullable<ProjectRow['naming']>> | null;
+  structure: JSONColumnType<NonNullable<ProjectRow['structure']>> | null;
   reading: JSONColumnType<NonNullable<ProjectRow['reading']>> | null;
   version: Generated<number>;
   undo_top: number | null;

@@ -5,7 +5,7 @@ export const project: TableAccess<'project'> = {
   async load(db, id) {
     const rows = await db
       .selectFrom('projects')
-      .select(['id', 'name', 'display_unit', 'places', 'angles', 'survey', 'axes', 'naming', 'reading'])
+      .select(['id', 'name', 'display_unit', 'places', 'angles', 'survey', 'axes', 'naming', 'reading', 'structure'])
       .where('id', '=', id)
       .execute();
     return rows.map(({ display_unit: displayUnit, ...row }) => ({ ...row, displayUnit }));
@@ -24,6 +24,7 @@ export const project: TableAccess<'project'> = {
         axes: JSON.stringify(row.axes),
         naming: json(row.naming),
         reading: json(row.reading),
+        structure: json(row.structure),
       })
       .where('id', '=', id)
       .execute();

@@ -5,14 +5,16 @@ import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { Pictured } from '@/core/structure/picture';
 import { saySupports } from '@/core/structure/rules/supportsUnderFeet';
 import type { ShownResult, StructureView } from '@/core/structure/view';
-import { cancelTrial, missingSupportsIn, runTrial, useTrial } from '@/project/trial';
+import { askCarried, cancelTrial, missingSupportsIn, runTrial, useTrial } from '@/project/trial';
 import { useCommit, useModel, useSession } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
+import { TabLine } from '@/ui/widgets/TabLine';
+import { CasesPart, CombinationsPart } from './structure/CasesPart';
+import { MaterialsPart } from './structure/MaterialsPart';
 import { ColumnPart, DriftPart, MemberPart, SupportPart } from './resultParts';
 import { kilonewtons, pictureNames, pictureWords } from './trialWords';
 
@@ -24,27 +26,51 @@ const stateOf = ({ view, running, stale, problem }: ReturnType<typeof useTrial.g
   problem,
 });
 
+/** What comes of the trial, and what it starts from. */
+type Side = 'results' | 'given';
+const sides: { name: Side; word: string }[] = [
+  { name: 'results', word: 'Results' },
+  { name: 'given', word: 'Materials and cases' },
+];
+
+function Given() {
+  return (
+    <>
+      <MaterialsPart />
+      <CasesPart />
+      <CombinationsPart />
+    </>
+  );
+}
+
 /** The structural trial: the sum that must be zero, pictures that can be checked by hand, and what was assumed. */
 export function StructurePart() {
   const elements = useModel('element').count('element');
   const { view, running, stale, problem } = useTrial(useShallow(stateOf));
+  const [side, turn] = useState<Side>('results');
   if (elements === 0)
     return <Note kind="plain">Nothing has been accepted yet, so that there is nothing to calculate.</Note>;
   return (
     <>
-      {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
-      {running !== null && <Running share={running} />}
-      {stale && view !== null && running === null && (
-        <Note kind="look">The model has changed since: these are results of the model as it was.</Note>
+      <TabLine label="Parts of the structural trial" tabs={sides} present={side} turn={turn} />
+      {side === 'given' && <Given />}
+      {side === 'results' && (
+        <>
+          {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
+          {running !== null && <Running share={running} />}
+          {stale && view !== null && running === null && (
+            <Note kind="look">The model has changed since: these are results of the model as it was.</Note>
+          )}
+          {view === null && running === null && (
+            <Box sx={{ mb: 1.5 }}>
+              Columns, beams, walls that carry and slabs become a frame in space with its loads; it is solved for every
+              case. What is not said is taken for granted, and told.
+            </Box>
+          )}
+          <Actions />
+          {view !== null && <Results view={view} />}
+        </>
       )}
-      {view === null && running === null && (
-        <Box sx={{ mb: 1.5 }}>
-          Columns, beams, walls that carry and slabs become a frame in space with its loads; it is solved for every
-          case. What is not said is taken for granted, and told.
-        </Box>
-      )}
-      <Actions />
-      {view !== null && <Results view={view} />}
     </>
   );
 }
@@ -215,6 +241,8 @@ function Mechanisms({ view }: { view: StructureView }) {
 function PictureChoice() {
   const what = useTrial((trial) => trial.what);
   const motion = useTrial((trial) => trial.motion);
+  const carried = useTrial((trial) => trial.carried);
+  const { model } = useSession();
   const { set } = useTrial.getState();
   return (
     <Part title="On the board">
@@ -223,7 +251,11 @@ function PictureChoice() {
         size="small"
         label="What is drawn"
         value={what}
-        onChange={(event) => set({ what: event.target.value as Pictured, motion: null, scale: 1 })}
+        onChange={({ target }) => {
+          const next = pictureNames.find((name) => name === target.value) ?? 'none';
+          set({ what: next, motion: null, scale: 1 });
+          if (next === 'tributary' && carried === null) void askCarried(model);
+        }}
         sx={{ width: '100%' }}
       >
         {pictureNames.map((name) => (
@@ -233,6 +265,7 @@ function PictureChoice() {
         ))}
       </TextField>
       {what === 'moved' && motion === null && <DisplacementSlider />}
+      {what === 'tributary' && carried === null && <Box role="status">Working them out &hellip;</Box>}
     </Part>
   );
 }

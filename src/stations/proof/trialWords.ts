@@ -6,6 +6,9 @@ import type { V3 } from '@/core/structure/vector3';
 /** What is drawn of a result, in words. */
 export const pictureWords: Record<Pictured, string> = {
   none: 'Nothing',
+  model: 'The derived model',
+  tributary: 'Tributary areas',
+  loads: 'Loads, kN/m and kN',
   my: 'Moments My, kNm',
   vz: 'Shear Vz, kN',
   n: 'Axial N, kN',

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import type { Model } from '@/core/model/model';
-import { motionPicture, pictureOf, type Picture, type Seen } from '@/core/structure/picture';
+import { motionPicture, pictureOf, tributaryPicture, type Picture, type Seen } from '@/core/structure/picture';
 import { fromPlan, seenWithin, type UprightPlane } from '@/core/tracing/upright/plane';
 import { useTrial } from '@/project/trial';
 import { useModel } from '@/project/useSession';
@@ -29,7 +29,7 @@ function seenInPlane(plane: UprightPlane): Seen {
   const near = ([x, y]: readonly number[]): boolean => Math.abs(fromPlan(plane, [x, y]).off) <= seenWithin;
   return {
     at: ([x, y, z]) => [fromPlan(plane, [x, y]).along, z],
-    shows: ({ start, end }) => near(start) && near(end),
+    shows: ({ start, end }) => start !== undefined && end !== undefined && near(start) && near(end),
     showsNode: near,
     plan: false,
   };
@@ -37,7 +37,7 @@ function seenInPlane(plane: UprightPlane): Seen {
 
 /** What of the structural trial lies over the board, while its part of Proof is open. */
 export function useResultPicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
-  const { view, result: id, what, motion, scale } = useTrial();
+  const { view, result: id, what, motion, scale, carried } = useTrial();
   const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'structure');
   const model = useModel('level');
   return useMemo(() => {
@@ -45,7 +45,8 @@ export function useResultPicture(levelId: string | null, plane: UprightPlane | n
     const seen = plane === null ? seenInPlan(model, levelId) : seenInPlane(plane);
     if (motion !== null && view.motions[motion] !== undefined)
       return motionPicture(view, view.motions[motion], seen, scale);
+    if (what === 'tributary') return carried === null ? null : tributaryPicture(carried, seen);
     const result = view.results.find((one) => one.id === id);
     return result === undefined ? null : pictureOf(view, result, what, seen, scale);
-  }, [open, view, id, what, motion, scale, model, levelId, plane]);
+  }, [open, view, id, what, motion, scale, carried, model, levelId, plane]);
 }

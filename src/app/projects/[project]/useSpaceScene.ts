@@ -7,9 +7,11 @@ import type { GridLine } from '@/core/kinds/grid';
 import { kinds } from '@/core/kinds/kinds';
 import { hangsOn, levelsUp } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
+import { spacePictureOf } from '@/core/structure/spacePicture';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { BoardDrawing } from '@/board/scene';
 import type { SpaceBox } from '@/board/space/orbit';
+import type { SpaceLabel } from '@/board/space/SpaceLabels';
 import { placedLines, type Standing } from '@/board/space/placedLines';
 import type { SpaceLines } from '@/board/space/SpacePicture';
 import type { SpaceScene } from '@/board/space/SpaceView';
@@ -17,6 +19,7 @@ import { bodiesIn } from '@/project/mirror';
 import { activeDrawings } from '@/project/projectRow';
 import { useSelected } from '@/project/selected';
 import { useUnderlays } from '@/project/underlays';
+import { useTrial } from '@/project/trial';
 import { useMoment } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { useScheme } from '@/ui/widgets/useScheme';
@@ -93,13 +96,48 @@ export function useSpaceScene(levelId: string | null): SpaceScene | string | nul
           ],
     [bodies, drawings, moment, only, tokens],
   );
+  const result = useSpaceResult(only, bodies?.origin ?? null, tokens.beam);
   const around = useMemo(() => contentBox(moment.model, drawings), [moment, drawings]);
   const scene = useMemo(
     () =>
-      bodies === null ? null : { tokens, bodies, lines, around, selected, look: { levelId: only, cut, through, axes } },
-    [tokens, bodies, lines, around, selected, only, cut, through, axes],
+      bodies === null
+        ? null
+        : {
+            tokens,
+            bodies,
+            lines: result === null ? lines : [...lines, result.lines],
+            labels: result?.labels ?? noLabels,
+            around,
+            selected,
+            look: { levelId: only, cut, through, axes },
+          },
+    [tokens, bodies, lines, result, around, selected, only, cut, through, axes],
   );
   return typeof made === 'string' ? made : scene;
+}
+
+const noLabels: readonly SpaceLabel[] = [];
+
+/** What of the structural trial is seen in space, while its part of Proof is open. @param only the level seen alone */
+function useSpaceResult(
+  only: string | null,
+  origin: Place | null,
+  colour: string,
+): { lines: SpaceLines; labels: readonly SpaceLabel[] } | null {
+  const { view, result: id, what, carried, scale } = useTrial();
+  const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'structure');
+  const model = useMoment('level').model;
+  return useMemo(() => {
+    const result = view?.results.find((one) => one.id === id);
+    if (!open || origin === null || view === null || result === undefined) return null;
+    const shows = (element: string) => only === null || model.element[element.split('@')[0]]?.levelId === only;
+    const { pieces, labels } = spacePictureOf({ view, result, what, carried, shows, scale });
+    const points = new Float32Array(6 * pieces.length);
+    pieces.forEach((ends, i) =>
+      ends.forEach((p, k) => points.set([p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]], 6 * i + 3 * k)),
+    );
+    return { lines: { points, colour, strength: 1 }, labels };
+  }, [open, view, id, what, carried, scale, only, origin, colour, model]);
 }
 
 function drawingLines(

@@ -4,6 +4,7 @@ import { anchorOf } from '@/core/kinds/kinds';
 import type { Source } from '@/core/kinds/element';
 import { roofHeightAt } from '@/core/kinds/roof';
 import type { At, Building, PlacedZone } from '@/core/resolved/building';
+import type { StructureSettings } from '@/core/model/structureSettings';
 import type { ModelFile } from './schema';
 import { pair, ring, tidy, type SourceField } from './tidy';
 
@@ -53,10 +54,16 @@ function loadsOf({ pointLoads, lineLoads, areaLoads }: Building, sourceOf: Sourc
   ];
 }
 
-/** The load cases that loads belong to; the first is that of permanent loads, with the structure's weight. */
-function casesOf(loads: readonly Load[]): NonNullable<ModelFile['loadCases']> {
-  const ids = [...new Set([permanent, ...loads.map((load) => load.case ?? permanent).sort()])];
-  return ids.map((id) => ({ id, name: caseNames[id] ?? id, selfWeight: id === permanent ? 1 : 0 }));
+/**
+ * The load cases that are said, and those that loads belong to beside them; where none is said the first is that of
+ * permanent loads, with the structure's weight.
+ */
+function casesOf(loads: readonly Load[], said: StructureSettings['cases']): NonNullable<ModelFile['loadCases']> {
+  const known = new Set(said.map(({ id }) => id));
+  const named = loads.map((load) => load.case ?? permanent).sort();
+  const ids = [...new Set(said.length === 0 ? [permanent, ...named] : named)].filter((id) => !known.has(id));
+  const made = ids.map((id) => ({ id, name: caseNames[id] ?? id, selfWeight: id === permanent ? 1 : 0 }));
+  return [...said, ...made];
 }
 
 /** The zone on the same storey that an area lies in, by its middle. */
@@ -77,7 +84,11 @@ const unlessEmpty = <K extends string, V>(key: K, values: readonly V[]): { [P in
   (values.length === 0 ? {} : { [key]: values }) as { [P in K]?: V[] };
 
 /** What the calculation models start from besides the building itself: roofs, supports, loads and light. */
-export function calculationParts(building: Building, sourceOf: SourceOf): Partial<ModelFile> {
+export function calculationParts(
+  building: Building,
+  structure: StructureSettings | null,
+  sourceOf: SourceOf,
+): Partial<ModelFile> {
   const loads = loadsOf(building, sourceOf);
   return {
     ...unlessEmpty(
@@ -101,7 +112,9 @@ export function calculationParts(building: Building, sourceOf: SourceOf): Partia
         ...sourceOf(source),
       })),
     ),
-    ...(loads.length === 0 ? {} : { loadCases: casesOf(loads), loads }),
+    ...(loads.length === 0 && structure === null ? {} : { loadCases: casesOf(loads, structure?.cases ?? []) }),
+    ...unlessEmpty('combinations', structure?.combinations ?? []),
+    ...unlessEmpty('loads', loads),
     ...unlessEmpty(
       'luminaires',
       building.luminaires.map(({ id, shape, z, source }) => ({

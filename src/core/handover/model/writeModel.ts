@@ -3,7 +3,9 @@ import type { Survey } from '@/core/datum/survey';
 import type { Source } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import type { Section } from '@/core/kinds/section';
+import { usualMaterials } from '@/core/kinds/material';
 import { uValueOf, type LibraryRow } from '@/core/model/library';
+import { plainStructure, type StructureSettings } from '@/core/model/structureSettings';
 import { areaOf } from '@/core/kinds/areas';
 import { tiesOf } from '@/core/kinds/tie';
 import type { Building, Placed, PlacedColumn, PlacedZone, Storey } from '@/core/resolved/building';
@@ -20,6 +22,8 @@ export interface HandoverInput {
   building: Building;
   survey?: Survey | null;
   library?: readonly LibraryRow[];
+  /** What the structural trial starts from beside the elements. */
+  structure?: StructureSettings | null;
   drawingName: (id: string) => string;
 }
 
@@ -66,19 +70,27 @@ function libraryParts(library: readonly LibraryRow[]): Pick<ModelFile, 'sections
 }
 
 /** Writes model.json, version 1: the building with unique ids on every storey. */
-export function writeModel({ building, survey = null, library = [], drawingName }: HandoverInput): ModelFile {
+export function writeModel({
+  building,
+  survey = null,
+  library = [],
+  structure = null,
+  drawingName,
+}: HandoverInput): ModelFile {
   const sourceOf = (source: Source | null): SourceField =>
     source ? { source: { drawing: drawingName(source.drawing), handles: source.handles } } : {};
+  const made = structure?.made ?? plainStructure.made;
   return {
     format: 'zircon-frame-model',
     version: 1,
     unit: 'm',
     levels: building.storeys.map(levelPart),
     ...(survey ? { survey: surveyPart(survey) } : {}),
+    ...materialParts(building, structure),
     ...libraryParts(library),
     grids: building.grids.map(({ id, shape, source }) => ({ id, ...gridPart(shape), ...sourceOf(source) })),
-    ...elementParts(building, sourceOf),
-    ...calculationParts(building, sourceOf),
+    ...elementParts(building, made, sourceOf),
+    ...calculationParts(building, structure, sourceOf),
   };
 }
 
@@ -113,12 +125,27 @@ function gridPart(line: GridLine) {
   };
 }
 
+/** What a project's materials are, its own before the usual ones, as far as something is made of them. */
+function materialParts(building: Building, structure: StructureSettings | null): Pick<ModelFile, 'materials'> {
+  const { materials, made } = structure ?? plainStructure;
+  const used = new Set<string | null | undefined>([
+    ...Object.values(made),
+    ...[...building.columns, ...building.beams, ...building.walls, ...building.slabs].map(
+      ({ shape }) => shape.material,
+    ),
+  ]);
+  const own = new Set(materials.map(({ id }) => id));
+  const known = [...materials, ...usualMaterials.filter(({ id }) => !own.has(id))].filter(({ id }) => used.has(id));
+  return known.length === 0 ? {} : { materials: known.map((one) => ({ ...one })) };
+}
+
 /** A zone of which more than this is under no roof has no volume, square metres. */
 const leastUncovered = 1e-4;
 
 /** What everything on a storey tells of itself. */
 const commonOf = ({ id, storey }: Pick<Placed<ElementKind>, 'id' | 'storey'>) => ({ id, level: storey.level.id });
 const sizedBy = (libraryId?: string | null) => (libraryId ? { sectionId: libraryId } : {});
+const madeOf = (material?: string | null) => (material ? { material } : {});
 const constructedBy = (libraryId?: string | null) => (libraryId ? { construction: libraryId } : {});
 
 type ElementParts = Pick<ModelFile, 'columns' | 'beams' | 'walls' | 'openings' | 'slabs' | 'zones' | 'outdoor'>;
@@ -139,7 +166,11 @@ const underRoofOf = ({ underRoofs, shape }: PlacedZone) =>
         roofs: underRoofs.roofs,
       };
 
-function elementParts(building: Building, sourceOf: (source: Source | null) => SourceField): ElementParts {
+function elementParts(
+  building: Building,
+  made: StructureSettings['made'],
+  sourceOf: (source: Source | null) => SourceField,
+): ElementParts {
   return {
     columns: building.columns.map((column) => ({
       ...commonOf(column),
@@ -147,6 +178,7 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       rotation: tidy(column.shape.rotation),
       section: sectionOf(column.shape.section),
       ...sizedBy(column.libraryId),
+      ...madeOf(column.shape.material ?? made.column),
       mark: column.shape.mark,
       ...endsOf(column),
       ...sourceOf(column.source),
@@ -160,6 +192,8 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       ...(beam.shape.use === undefined || beam.shape.use === 'beam' ? {} : { use: beam.shape.use }),
       section: sectionOf(beam.shape.section),
       ...sizedBy(beam.libraryId),
+      ...madeOf(beam.shape.material ?? made.beam),
+      ...(beam.shape.releases === undefined ? {} : { releases: beam.shape.releases }),
       mark: beam.shape.mark,
       ...sourceOf(beam.source),
     })),
@@ -169,6 +203,7 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       end: pair(wall.shape.end),
       thickness: tidy(wall.shape.thickness),
       ...constructedBy(wall.libraryId),
+      ...madeOf(wall.shape.material ?? made.wall),
       height: tidy(wall.top - wall.base),
       ...(tiesOf(wall).base === undefined && tiesOf(wall).top === undefined ? {} : endsOf(wall)),
       ...(wall.profile === null ? {} : { profile: wall.profile.map(pair) }),
@@ -197,6 +232,9 @@ function elementParts(building: Building, sourceOf: (source: Source | null) => S
       thickness: tidy(slab.shape.thickness),
       top: tidy(slab.top),
       ...constructedBy(slab.libraryId),
+      ...madeOf(slab.shape.material ?? made.slab),
+      ...(slab.shape.span === undefined ? {} : { span: tidy(slab.shape.span) }),
+      ...(slab.shape.diaphragm === undefined ? {} : { diaphragm: slab.shape.diaphragm }),
       ...sourceOf(slab.source),
     })),
     zones: building.zones.map((zone) => ({

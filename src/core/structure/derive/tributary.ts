@@ -24,7 +24,7 @@ export interface Patch extends Measure {
 
 /** Hears of a floor's parts one after another, as they are told apart. */
 export interface Taker {
-  take: (patch: Patch) => void;
+  take: (patch: Patch, part: Rings) => void;
   /** What nothing carries. */
   lose: (part: Measure) => void;
 }
@@ -258,7 +258,7 @@ class Division {
     const foot: Point = [a[0] + (b[0] - a[0]) * found.share, a[1] + (b[1] - a[1]) * found.share];
     const over = !this.spans(own.centre, foot, i);
     if (over && found.away > this.overhang) this.taker.lose(own);
-    else this.taker.take({ area: own.area, centre: own.centre, carrier: i, share: found.share, foot, over });
+    else this.taker.take({ area: own.area, centre: own.centre, carrier: i, share: found.share, foot, over }, part);
   }
 
   /** Whether something else carries ahead of a part, seen from what carries it: looked for further and further away. */
