@@ -7,6 +7,7 @@ import { Model } from '@/core/model/model';
 import { replay } from '@/core/model/replay';
 import { emptyState } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
+import { KeptFindings } from '@/core/proof/keptFindings';
 import { resolveBuilding } from '@/core/resolved/resolve';
 import { crowdedSnaps } from './crowd';
 import { carried } from '@/core/tracing/carried';
@@ -63,6 +64,8 @@ export async function benchModel(elements: number): Promise<number> {
     put('element', row.kind === 'column' ? { ...row, shape: { ...row.shape, position: [by, by] } } : row);
   const some = (count: number, run: number): Change[] => columns.slice(0, count).map((row) => moved(row, run));
   const many = all.slice(0, 5000);
+  const kept = new KeptFindings(model);
+  kept.all();
   const inverses: Change[][] = [];
   const lines: Line[] = [
     {
@@ -161,6 +164,18 @@ export async function benchModel(elements: number): Promise<number> {
       what: 'what the cursor holds among 8,000 lines in reach',
       took: median(51, (run) => run / 100, crowdedSnaps(8000)),
       floor: 4,
+    },
+    {
+      what: 'findings near one edit',
+      took: median(
+        11,
+        (run) => {
+          kept.soon();
+          model.apply([moved(columns[run], 10 + run)]);
+        },
+        () => kept.soon(),
+      ),
+      floor: 200,
     },
     {
       what: 'the whole building resolved',

@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import { judged, type Judged } from '@/core/proof/acceptances';
 import { inOrder, type Finding } from '@/core/proof/finding';
 import { useComparisons } from './comparisons';
-import { findingsIn } from './mirror';
+import { findingsIn, findingsSoonIn } from './mirror';
 import { useMoment } from './useSession';
 
 interface FindingsStore {
@@ -21,6 +21,8 @@ export const useFindings = create<FindingsStore>()(() => ({ findings: null, stal
 
 /** Away from Proof the rules are asked again when nobody has changed anything for so long, milliseconds. */
 const calm = 2500;
+/** At Proof those that look at the whole model are asked again after so long, milliseconds. */
+const rest = 400;
 
 /** Forgets what was found, when a project is left. */
 export const closeFindings = (): void => useFindings.setState({ findings: null, stale: false, problem: null });
@@ -31,17 +33,21 @@ export function useFindingsKept(present: boolean): void {
   useEffect(() => {
     let here = true;
     useFindings.setState({ stale: true });
-    const ask = () =>
-      findingsIn(moment.model).then(
-        (findings) => {
-          if (here) useFindings.setState({ findings, stale: false, problem: null });
-        },
-        (error: unknown) => {
-          const problem = error instanceof Error ? error.message : String(error);
-          if (here) useFindings.setState({ stale: false, problem });
-        },
-      );
-    const timer = setTimeout(() => void ask(), present ? 0 : calm);
+    const ask = async (wait: number) => {
+      try {
+        const soon = await findingsSoonIn(moment.model);
+        if (here) useFindings.setState({ findings: soon, problem: null });
+        // Rules that look at the whole model wait until nothing changes any more.
+        await new Promise((turn) => setTimeout(turn, wait));
+        if (!here) return;
+        const findings = await findingsIn(moment.model);
+        if (here) useFindings.setState({ findings, stale: false, problem: null });
+      } catch (error) {
+        const problem = error instanceof Error ? error.message : String(error);
+        if (here) useFindings.setState({ stale: false, problem });
+      }
+    };
+    const timer = setTimeout(() => void ask(present ? rest : 0), present ? 0 : calm);
     return () => {
       here = false;
       clearTimeout(timer);

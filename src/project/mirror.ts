@@ -76,6 +76,9 @@ function asked(model: Model): Remote<MirrorWorker> {
 /** The model in space, put together in the worker. */
 export const bodiesIn = (model: Model): Promise<Bodies> => asked(model).bodies();
 
+/** What the rules find in the model soon after an edit; those that look at all of it may be of the model before. */
+export const findingsSoonIn = (model: Model): Promise<Finding[]> => asked(model).findingsSoon();
+
 /** What the rules that need no drawing find in the model. */
 export const findingsIn = (model: Model): Promise<Finding[]> => asked(model).findings();
 

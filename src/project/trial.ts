@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Model } from '@/core/model/model';
 import type { Carried } from '@/core/structure/carried';
+import { envelopeName, envelopeOf, type Envelope } from '@/core/structure/envelope';
 import type { Pictured } from '@/core/structure/picture';
 import type { RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import type { StructureView } from '@/core/structure/view';
@@ -85,9 +86,8 @@ export async function runTrial(model: Model): Promise<void> {
     const view = await own.remote.structure(text, tell);
     if (thread !== own.thread) return;
     const known = useTrial.getState().result;
-    const result = view.results.some(({ id }) => id === known)
-      ? known
-      : (view.results[view.results.length - 1]?.id ?? null);
+    const kept = known === envelopeName || view.results.some(({ id }) => id === known);
+    const result = kept ? known : (view.results[view.results.length - 1]?.id ?? null);
     // What was changed meanwhile is not in it.
     useTrial.setState({ view, stale: versionOf(model) !== begun, result, motion: null, carried: null });
     if (useTrial.getState().what === 'tributary') void askCarried(model);
@@ -98,6 +98,15 @@ export async function runTrial(model: Model): Promise<void> {
   own.thread.terminate();
   thread = null;
   useTrial.setState({ running: null });
+}
+
+const envelopes = new WeakMap<StructureView, { of: Envelope | null }>();
+
+/** The envelope of a trial, worked out once. */
+export function envelopeIn(view: StructureView): Envelope | null {
+  const known = envelopes.get(view) ?? { of: envelopeOf(view) };
+  envelopes.set(view, known);
+  return known.of;
 }
 
 /** Works out the tributary areas of a model as it is now. */

@@ -9,7 +9,7 @@ export interface SpaceLabel {
 }
 
 /** So many values can be told apart at once. */
-const mostShown = 60;
+const mostShown = 36;
 /** The room that a value takes, pixels: of each letter, and upwards. */
 const [letter, tall] = [7, 16];
 

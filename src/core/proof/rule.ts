@@ -6,6 +6,8 @@ import type { Subject } from './subject';
 /** A rule by its name, and what it finds. */
 export interface Rule {
   name: string;
+  /** Whether it looks only at what lies near an element, so that a change elsewhere changes nothing of it. */
+  near: boolean;
   find: (subject: Subject) => Found[];
 }
 

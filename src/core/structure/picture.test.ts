@@ -1,4 +1,5 @@
-import { motionPicture, pictureOf, type Seen } from './picture';
+import { envelopeOf } from './envelope';
+import { envelopePicture, motionPicture, pictureOf, type Seen } from './picture';
 import { beamAt, columnAt, hinged, modelOf } from './testing/models';
 import { tryStructure } from './trial';
 import { viewOf } from './view';
@@ -26,6 +27,26 @@ test('moments lie on the side in tension: to the right in plan, below on a secti
   expect(seen.labels.map(({ text }) => text)).toEqual(['45']);
   const below = pictureOf(view, result, 'my', face).areas.find((points) => points[0][1] === 4 && points[22][1] === 4)!;
   expect(below[11]).toEqual([expect.closeTo(3, 9), expect.closeTo(3, 9)]);
+});
+
+test('an envelope draws the greatest and the least, and tells what governs', () => {
+  const two = {
+    ...model,
+    combinations: [
+      { id: 'A', factors: { Q: 1.5 } },
+      { id: 'B', factors: { Q: -1 } },
+    ],
+  };
+  const shown = viewOf(tryStructure(two), two);
+  const envelope = envelopeOf(shown)!;
+  const texts = envelopePicture(shown, envelope, 'my', plan).labels.map(({ text }) => text);
+  // 1.4 and -1 times 45 kNm.
+  expect(texts).toEqual(['63', '45']);
+  // 1.4 times 30 kN up, 30 kN down.
+  expect([envelope.most, envelope.least, envelope.governing].map(({ supports }) => supports[0].value[2])).toEqual(
+    [42_000, -30_000, 42_000].map((value) => expect.closeTo(value, 3)),
+  );
+  expect(envelopeOf(view)).toBeNull();
 });
 
 test('in plan columns tell what they carry along; supports tell what they hold up', () => {

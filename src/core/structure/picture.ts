@@ -2,6 +2,7 @@ import type { Point } from '@/core/geometry/vector';
 import { freedoms } from '@/core/kinds/support';
 import type { Carried } from './carried';
 import { deflectionSteps } from './deflection';
+import type { Envelope } from './envelope';
 import { minus, plus, times, type V3 } from './vector3';
 import { shownSteps, type ShownMember, type ShownResult, type StructureView } from './view';
 
@@ -75,8 +76,16 @@ export function pictureOf(view: StructureView, result: ShownResult, what: Pictur
   if (what === 'loads') return loadPicture(view, result, seen);
   if (what === 'moved') return movedPicture(view, result, seen, scale);
   if (what === 'supports') return supportPicture(view, result, seen);
-  return forcePicture(view, result, what, seen);
+  return forcePicture(view, [result], what, seen);
 }
+
+/** The picture of an envelope: of inner forces the greatest and the least, of the rest what governs. */
+export function envelopePicture(view: StructureView, envelope: Envelope, what: Pictured, seen: Seen): Picture {
+  const { most, least, governing } = envelope;
+  return isForce(what) ? forcePicture(view, [most, least], what, seen) : pictureOf(view, governing, what, seen);
+}
+
+export const isForce = (what: Pictured): what is Force => what in places;
 
 /** An inner force of a member at one of the places along it. */
 export const forceAt = ({ inner }: ShownResult, m: number, k: number, force: Force): number =>
@@ -92,15 +101,19 @@ export function sideOf({ y, z }: ShownMember, force: Force): V3 {
   return force === 'vy' ? y : z;
 }
 
-function forcePicture(view: StructureView, result: ShownResult, force: Force, seen: Seen): Picture {
+function forcePicture(view: StructureView, results: readonly ShownResult[], force: Force, seen: Seen): Picture {
   const picture = none();
   const members = view.members.flatMap((member, m) => (member.sound && seen.shows(member) ? [{ member, m }] : []));
+  const drawn = results.flatMap((result) =>
+    members.map(({ member, m }) => ({
+      member,
+      values: Array.from({ length: shownSteps + 1 }, (_, k) => forceAt(result, m, k, force)),
+    })),
+  );
   let most = 0;
-  for (const { m } of members)
-    for (let k = 0; k <= shownSteps; k += 1) most = Math.max(most, Math.abs(forceAt(result, m, k, force)));
+  for (const { values } of drawn) for (const value of values) most = Math.max(most, Math.abs(value));
   if (most === 0) return picture;
-  for (const { member, m } of members) {
-    const values = Array.from({ length: shownSteps + 1 }, (_, k) => forceAt(result, m, k, force));
+  for (const { member, values } of drawn)
     drawDiagram(picture, member, values, {
       moment: force === 'my' || force === 'mz',
       side: sideOf(member, force),
@@ -109,7 +122,6 @@ function forcePicture(view: StructureView, result: ShownResult, force: Force, se
       scale: farthest / most,
       least: leastWritten * most,
     });
-  }
   return picture;
 }
 
@@ -212,14 +224,18 @@ function loadPicture(view: StructureView, { loads }: ShownResult, seen: Seen): P
         scale: farthest / most,
         least: leastWritten * most,
       });
+  const greatest = loads.places.reduce((size, { force }) => Math.max(size, Math.hypot(...force)), 0);
   for (const { at, force } of loads.places) {
-    if (!seen.showsNode(at)) continue;
+    if (!seen.showsNode(at) || Math.hypot(...force) < leastWritten * greatest) continue;
     const foot = seen.at(at);
     picture.lines.push([foot]);
     picture.labels.push({ at: foot, text: `${kilo(Math.hypot(...force))} kN` });
   }
   return picture;
 }
+
+/** Smaller areas than this are not written, square metres. */
+const leastArea = 0.05;
 
 /** Tributary areas: their borders, and how much each element carries. */
 export function tributaryPicture(carried: readonly Carried[], seen: Seen): Picture {
@@ -228,7 +244,7 @@ export function tributaryPicture(carried: readonly Carried[], seen: Seen): Pictu
     if (!seen.plan || !seen.shows(one)) continue;
     const z = one.at[2];
     for (const [x1, y1, x2, y2] of one.border) picture.lines.push([seen.at([x1, y1, z]), seen.at([x2, y2, z])]);
-    picture.labels.push({ at: seen.at(one.at), text: `${one.area.toFixed(1)} m\u00b2` });
+    if (one.area >= leastArea) picture.labels.push({ at: seen.at(one.at), text: `${one.area.toFixed(1)} m\u00b2` });
   }
   return picture;
 }

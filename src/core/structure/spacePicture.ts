@@ -25,6 +25,8 @@ export interface SpacePicture {
 export interface SpaceTask {
   view: StructureView;
   result: ShownResult;
+  /** The other side of an envelope; left out of a single result. */
+  other?: ShownResult;
   what: Pictured;
   carried: readonly Carried[] | null;
   /** Whether an element is seen. */
@@ -53,13 +55,16 @@ export function spacePictureOf(task: SpaceTask): SpacePicture {
 
 type Members = readonly { member: ShownMember; m: number }[];
 
-function forcesIn(picture: SpacePicture, { result }: SpaceTask, members: Members, force: Force): void {
+function forcesIn(picture: SpacePicture, { result, other }: SpaceTask, members: Members, force: Force): void {
   const sound = members.filter(({ member }) => member.sound);
-  const values = sound.map(({ m }) => Array.from({ length: shownSteps + 1 }, (_, k) => forceAt(result, m, k, force)));
-  diagrams(
-    picture,
-    sound.map(({ member }, i) => ({ member, side: sideOf(member, force), values: values[i] })),
+  const rows = [result, ...(other === undefined ? [] : [other])].flatMap((one) =>
+    sound.map(({ member, m }) => ({
+      member,
+      side: sideOf(member, force),
+      values: Array.from({ length: shownSteps + 1 }, (_, k) => forceAt(one, m, k, force)),
+    })),
   );
+  diagrams(picture, rows);
 }
 
 function loadsIn(picture: SpacePicture, { result: { loads } }: SpaceTask, members: Members): void {
@@ -71,8 +76,10 @@ function loadsIn(picture: SpacePicture, { result: { loads } }: SpaceTask, member
       values: Array.from(loads.spread.subarray(m * (shownSteps + 1), (m + 1) * (shownSteps + 1))),
     })),
   );
+  const greatest = loads.places.reduce((most, { force }) => Math.max(most, Math.hypot(...force)), 0);
   for (const { at, force } of loads.places) {
     const size = Math.hypot(...force);
+    if (size < leastWritten * greatest) continue;
     picture.pieces.push([at, plus(at, times(force, -farthest / size))]);
     picture.labels.push({ at, text: `${kilo(size)} kN`, size });
   }

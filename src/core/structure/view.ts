@@ -54,6 +54,8 @@ export interface StructureView {
   members: ShownMember[];
   /** The cases, then the combinations. */
   results: ShownResult[];
+  /** The names of the combinations. */
+  combinations: string[];
   /** Ways in which something moves freely: how the nodes move, three numbers each, the most by one. */
   motions: Float64Array[];
 }
@@ -87,6 +89,7 @@ export function viewOf(trial: StructureTrial, model: ReadModel): StructureView {
     results: [...solution.cases, ...combinedCases(structure, solution)].map((one) =>
       shown(trial, one, model, down(one)),
     ),
+    combinations: structure.combinations.map(({ id }) => id),
     motions: solution.motions.map(({ nodes }) => alongOnly(nodes)),
   };
 }

@@ -7,9 +7,10 @@ import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { envelopeName } from '@/core/structure/envelope';
 import { saySupports } from '@/core/structure/rules/supportsUnderFeet';
 import type { ShownResult, StructureView } from '@/core/structure/view';
-import { askCarried, cancelTrial, missingSupportsIn, runTrial, useTrial } from '@/project/trial';
+import { askCarried, envelopeIn, cancelTrial, missingSupportsIn, runTrial, useTrial } from '@/project/trial';
 import { useCommit, useModel, useSession } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
@@ -117,7 +118,9 @@ function Actions() {
 function Results({ view }: { view: StructureView }) {
   const id = useTrial((trial) => trial.result);
   const { set } = useTrial.getState();
-  const result = view.results.find((one) => one.id === id) ?? view.results[0];
+  const envelope = envelopeIn(view);
+  const governing = id === envelopeName ? envelope?.governing : undefined;
+  const result = governing ?? view.results.find((one) => one.id === id) ?? view.results[0];
   if (result === undefined) return null;
   return (
     <>
@@ -134,8 +137,14 @@ function Results({ view }: { view: StructureView }) {
             {one.id}
           </MenuItem>
         ))}
+        {envelope !== null && <MenuItem value={envelopeName}>{envelopeName} of the combinations</MenuItem>}
       </TextField>
-      <Sum result={result} />
+      {governing === undefined && <Sum result={result} />}
+      {governing !== undefined && (
+        <Box sx={{ mb: 1.5, color: 'text.secondary' }}>
+          The greatest and the least of {view.combinations.join(', ')}; tables tell what is further from zero.
+        </Box>
+      )}
       <Mechanisms view={view} />
       <PictureChoice />
       <ColumnPart view={view} result={result} />

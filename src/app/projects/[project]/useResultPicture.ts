@@ -1,9 +1,17 @@
 'use client';
 import { useMemo } from 'react';
 import type { Model } from '@/core/model/model';
-import { motionPicture, pictureOf, tributaryPicture, type Picture, type Seen } from '@/core/structure/picture';
+import { envelopeName } from '@/core/structure/envelope';
+import {
+  envelopePicture,
+  motionPicture,
+  pictureOf,
+  tributaryPicture,
+  type Picture,
+  type Seen,
+} from '@/core/structure/picture';
 import { fromPlan, seenWithin, type UprightPlane } from '@/core/tracing/upright/plane';
-import { useTrial } from '@/project/trial';
+import { envelopeIn, useTrial } from '@/project/trial';
 import { useModel } from '@/project/useSession';
 import { useView } from '@/project/view';
 
@@ -46,6 +54,8 @@ export function useResultPicture(levelId: string | null, plane: UprightPlane | n
     if (motion !== null && view.motions[motion] !== undefined)
       return motionPicture(view, view.motions[motion], seen, scale);
     if (what === 'tributary') return carried === null ? null : tributaryPicture(carried, seen);
+    const envelope = id === envelopeName ? envelopeIn(view) : null;
+    if (envelope !== null) return envelopePicture(view, envelope, what, seen);
     const result = view.results.find((one) => one.id === id);
     return result === undefined ? null : pictureOf(view, result, what, seen, scale);
   }, [open, view, id, what, motion, scale, carried, model, levelId, plane]);

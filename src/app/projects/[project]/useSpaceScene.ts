@@ -7,6 +7,7 @@ import type { GridLine } from '@/core/kinds/grid';
 import { kinds } from '@/core/kinds/kinds';
 import { hangsOn, levelsUp } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
+import { envelopeName } from '@/core/structure/envelope';
 import { spacePictureOf } from '@/core/structure/spacePicture';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { BoardDrawing } from '@/board/scene';
@@ -19,7 +20,7 @@ import { bodiesIn } from '@/project/mirror';
 import { activeDrawings } from '@/project/projectRow';
 import { useSelected } from '@/project/selected';
 import { useUnderlays } from '@/project/underlays';
-import { useTrial } from '@/project/trial';
+import { envelopeIn, useTrial } from '@/project/trial';
 import { useMoment } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { useScheme } from '@/ui/widgets/useScheme';
@@ -128,10 +129,13 @@ function useSpaceResult(
   const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'structure');
   const model = useMoment('level').model;
   return useMemo(() => {
-    const result = view?.results.find((one) => one.id === id);
+    const envelope = id === envelopeName && view !== null ? envelopeIn(view) : null;
+    const single = view?.results.find((one) => one.id === id);
+    const result = envelope?.most ?? single;
     if (!open || origin === null || view === null || result === undefined) return null;
+    const other = envelope?.least;
     const shows = (element: string) => only === null || model.element[element.split('@')[0]]?.levelId === only;
-    const { pieces, labels } = spacePictureOf({ view, result, what, carried, shows, scale });
+    const { pieces, labels } = spacePictureOf({ view, result, other, what, carried, shows, scale });
     const points = new Float32Array(6 * pieces.length);
     pieces.forEach((ends, i) =>
       ends.forEach((p, k) => points.set([p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]], 6 * i + 3 * k)),

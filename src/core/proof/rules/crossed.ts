@@ -6,6 +6,7 @@ import { inPlan } from '../subject';
 /** Outlines that cross themselves. */
 export const crossed: Rule = {
   name: 'crossed outline',
+  near: true,
   find(subject) {
     const { slabs, zones, outdoor } = subject.model;
     const rings = [

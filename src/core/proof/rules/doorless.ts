@@ -20,6 +20,7 @@ function sidesOf({ line, wall }: StandingWall, middle: number): Point[] {
 /** Rooms that no door leads into, where the level has doors at all. */
 export const doorless: Rule = {
   name: 'no door',
+  near: false,
   find(subject) {
     const byLevel = groupBy(subject.walls, ({ wall }) => wall.level);
     return [...groupBy(subject.model.zones, ({ level }) => level)].flatMap(([level, zones]) => {

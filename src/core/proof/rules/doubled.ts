@@ -34,6 +34,7 @@ const shareHeight = (a: { base: number; top: number }, b: { base: number; top: n
 /** Columns in one place, walls and members over one another. */
 export const doubled: Rule = {
   name: 'doubled',
+  near: true,
   find: (subject) => [...doubledColumns(subject), ...doubledWalls(subject), ...doubledBeams(subject)],
 };
 

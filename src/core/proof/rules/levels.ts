@@ -8,6 +8,7 @@ const [lowest, highest] = [1.8, 12];
 /** Levels at one height, storeys of a height that fits no building, and elements of levels that there are not. */
 export const levels: Rule = {
   name: 'levels',
+  near: false,
   find({ model, levels: known }) {
     const sorted = [...model.levels].sort((a, b) => a.elevation - b.elevation);
     const doubled = sorted.slice(1).flatMap((level, i) => {

@@ -9,6 +9,7 @@ const [node, meant] = [0.025, 0.15];
 /** Ends of walls that nearly meet another wall and do not: rooms leak there. */
 export const looseWalls: Rule = {
   name: 'near miss',
+  near: true,
   find(subject) {
     return subject.walls.flatMap(({ wall, line, base, top }) =>
       [line[0], line[line.length - 1]].flatMap((end) => {

@@ -6,6 +6,7 @@ import { inPlan } from '../subject';
 /** Labels of grid lines that are given twice, marks of several sizes, rooms without names. */
 export const names: Rule = {
   name: 'names',
+  near: false,
   find(subject) {
     const { grids, columns, beams, zones } = subject.model;
     const labels = [

@@ -9,6 +9,7 @@ const rounding = 0.001;
 /** Openings without a wall, beyond or over its end or its top, and over one another. */
 export const openings: Rule = {
   name: 'openings',
+  near: true,
   find({ model, walls }) {
     const known = new Set(walls.map(({ wall }) => wall.id));
     const lost = model.openings

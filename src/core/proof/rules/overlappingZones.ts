@@ -10,6 +10,7 @@ const least = 0.02;
 /** Zones of one level that take the same floor. */
 export const overlappingZones: Rule = {
   name: 'overlapping zones',
+  near: true,
   find(subject) {
     const ring = (points: readonly (readonly number[])[]): Point[] => points.map(([x, y]): Point => [x, y]);
     return [...groupBy(subject.model.zones, ({ level }) => level)].flatMap(([level, own]) => {

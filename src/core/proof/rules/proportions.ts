@@ -9,6 +9,7 @@ const usual = { side: [0.04, 4], wall: [0.03, 2], slab: [0.05, 2], extent: [2, 2
 /** Sizes out of all proportion: mostly a wrong unit. */
 export const proportions: Rule = {
   name: 'out of proportion',
+  near: false,
   find(subject) {
     const { model } = subject;
     const odd = (

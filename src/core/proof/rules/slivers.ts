@@ -10,6 +10,7 @@ const [shortest, smallest] = [0.05, 0.05];
 /** Walls and members of no length, areas of no size, walls thicker than they are long. */
 export const slivers: Rule = {
   name: 'slivers',
+  near: true,
   find(subject) {
     const { model, walls } = subject;
     const short = (id: string, at: Point, z: number, length: number) =>

@@ -82,5 +82,6 @@ const hanging = (subject: Subject) => {
 /** Each storey against the one below: columns that do not stand on one another, walls without walls. */
 export const storeys: Rule = {
   name: 'storeys',
+  near: true,
   find: (subject) => [...shifted(subject), ...hanging(subject)],
 };

@@ -33,6 +33,7 @@ function carries(subject: Subject, p: Point, z: number, not: string): boolean {
 /** Columns with nothing beneath them above the lowest level, and ends of beams that lie on nothing. */
 export const unsupported: Rule = {
   name: 'unsupported',
+  near: false,
   find(subject) {
     const { columns, model } = subject;
     const lowest = Math.min(...model.levels.map(({ elevation }) => elevation));

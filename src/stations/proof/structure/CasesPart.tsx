@@ -32,7 +32,7 @@ export function CasesPart() {
           key={one.id}
           role="group"
           aria-label={`Case ${one.id}`}
-          sx={{ display: 'grid', gridTemplateColumns: '64px 1fr 96px auto', gap: 1, mb: 1 }}
+          sx={{ display: 'grid', gridTemplateColumns: '64px 1fr 96px auto', gap: 1, mb: 1.5 }}
         >
           <NameField
             label="Case"
@@ -120,8 +120,8 @@ function Combination({ id, factors }: StructureSettings['combinations'][number])
     combinations: now.combinations.filter((one) => one.id !== id),
   });
   return (
-    <Box role="group" aria-label={`Combination ${id}`} sx={{ mb: 1.25 }}>
-      <Box sx={{ display: 'flex', gap: 1, mb: 0.75 }}>
+    <Box role="group" aria-label={`Combination ${id}`} sx={{ mb: 1.75 }}>
+      <Box sx={{ display: 'flex', gap: 1, mb: 1.25 }}>
         <NameField
           label="Combination"
           value={id}
@@ -132,7 +132,7 @@ function Combination({ id, factors }: StructureSettings['combinations'][number])
           Delete
         </Button>
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', columnGap: 1, rowGap: 1.25 }}>
         {settings.cases.map((one) => (
           <NumberField
             key={one.id}

@@ -23,7 +23,7 @@ export function MaterialsPart() {
         Where an element does not say it itself, at Tracing. Not chosen is concrete C30/37, and brickwork of walls that
         carry nothing.
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.25 }}>
         {madeKinds.map((kind) => (
           <TextField
             key={kind}
@@ -90,7 +90,7 @@ function OwnFields({ material }: { material: Material }) {
     <Box
       role="group"
       aria-label={material.name}
-      sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1.5 }}
+      sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1, rowGap: 1.25, mt: 1.75 }}
     >
       <TextField
         key={material.name}
