@@ -1,6 +1,9 @@
 import type { Page } from 'playwright-core';
+import type { ModelFile } from '@/core/handover/model/schema';
 import {
+  ask,
   boardMap,
+  choose,
   ofKind,
   openStage,
   part,
@@ -161,6 +164,62 @@ test('a support that is deleted leaves a mechanism, which is named and shown mov
   await context.close();
 });
 
+test('materials, cases and combinations are set, undone and calculated with; the derived model is shown', async () => {
+  const { page, context } = await stage.person();
+  await openTrial(page);
+  await part(page, 'Materials and cases');
+  await choose(page, 'Columns', 'Steel S355');
+  await page.getByRole('button', { name: 'Undo: Material of columns' }).waitFor();
+  const heavy = async () => {
+    const { body } = await ask<ModelFile>(stage, `/api/projects/${project}/handover/model.json`);
+    return [body.materials?.map(({ id }) => id), body.columns.every(({ material }) => material === 'S355')];
+  };
+  await stateOf(page);
+  expect(await heavy()).toEqual([['S355'], true]);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('combobox', { name: 'Columns', exact: true }).filter({ hasText: 'not chosen' }).waitFor();
+  await page.getByRole('button', { name: 'Write them out' }).click();
+  const ultimate = page.getByRole('group', { name: 'Combination ULS' });
+  await ultimate.getByRole('textbox', { name: 'Q' }).fill('1.6');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Undo: Factor of Q in ULS' }).waitFor();
+  await part(page, 'Results');
+  await calculate(page);
+  const applied = async (name: string): Promise<number> => {
+    await choose(page, 'Case or combination', name);
+    return sumLine(page, 'Applied');
+  };
+  const [g, q, uls] = [await applied('G'), await applied('Q'), await applied('ULS')];
+  expect(uls).toBeCloseTo(1.35 * g + 1.6 * q, 0);
+  await choose(page, 'Case or combination', 'Envelope of the combinations');
+  await page.getByText('The greatest and the least of ULS, SLS').waitFor();
+  // What is drawn: tributary areas by the square metre, hinges and supports by their freedoms, loads by the metre.
+  const labels = () => page.evaluate(() => window.zirconBoard!.scene.picture?.labels.map(({ text }) => text) ?? []);
+  await choose(page, 'What is drawn', 'Tributary areas');
+  await page.waitForFunction(() =>
+    window.zirconBoard!.scene.picture?.labels.some(({ text }) => text.endsWith('m\u00b2')),
+  );
+  const square = (await labels()).map((text) => Number.parseFloat(text)).reduce((sum, value) => sum + value, 0);
+  // The slab over the ground floor, but its stairwell: 33.6 m by 17.1 m at most.
+  expect(square).toBeGreaterThan(500);
+  expect(square).toBeLessThan(33.6 * 17.1 + 20);
+  await choose(page, 'What is drawn', 'The derived model');
+  await page.waitForFunction(() =>
+    window.zirconBoard!.scene.picture?.labels.some(({ text }) => text.startsWith('x y z')),
+  );
+  await choose(page, 'What is drawn', 'Moments My, kNm');
+  await page.getByRole('button', { name: 'The model in space' }).click();
+  await page.waitForFunction(() => (window.zirconSpace?.picture.box ?? null) !== null);
+  await page
+    .getByRole('application', { name: /^The model in space/ })
+    .getByText(/^\d+$/)
+    .first()
+    .waitFor();
+  await page.reload();
+  await page.getByRole('button', { name: 'Calculate again' }).waitFor();
+  await context.close();
+});
+
 test('the report says what was checked, what was accepted and why, and the sums of the trial', async () => {
   const { page, context } = await stage.person();
   await openTrial(page);
@@ -170,7 +229,10 @@ test('the report says what was checked, what was accepted and why, and the sums 
   ]);
   await report.getByRole('heading', { name: /Marram Point Field Station, finished: report of Proof/ }).waitFor();
   await report.getByRole('region', { name: 'What was checked' }).getByText('doubled').waitFor();
-  await report.getByText('Nothing is open.').waitFor();
+  // The dimension that was typed over is all that is open.
+  await report.getByRole('heading', { name: 'Open: 1 finding' }).waitFor();
+  const drawings = report.getByRole('table', { name: 'Drawings' });
+  await drawings.getByRole('row', { name: /^marram-ground 100\.0 % of 12\d\d m 0 of 135 9 0 0 0/ }).waitFor();
   const sums = report.getByRole('table', { name: 'Sums' });
   await sums.waitFor();
   const cells = await sums.locator('tbody tr').first().locator('td').allInnerTexts();

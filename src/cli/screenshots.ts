@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from 'playwright-core';
 import { truss } from '../../demo/section';
-import { sheet } from '../../demo/sheet';
 import { browserArguments, browserPath, ensureBrowser } from './browser';
 import { buildApplication } from './build';
 import { removeCluster, startCluster } from './postgres';
@@ -135,17 +134,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await page.getByRole('tab', { name: /accepted/ }).click();
   await shot('reading-dark');
   await page.goto(address);
-  await page.getByRole('button', { name: 'New project' }).click();
-  await page.getByRole('textbox', { name: 'Name' }).fill('Plans on a sheet');
-  await page.getByRole('button', { name: 'Create' }).click();
-  await page.waitForURL(/\/projects\//);
-  await page
-    .getByLabel('DXF files')
-    .setInputFiles({ name: 'sheet.dxf', mimeType: 'application/dxf', buffer: Buffer.from(sheet().dxf) });
-  await page.getByRole('tab', { name: 'Plans', exact: true }).click();
-  await page.getByRole('heading', { name: '5 plans found on this sheet' }).waitFor();
-  await shot('intake-plans-dark');
-  await page.goto(address);
   await page.getByRole('button', { name: 'Light colours' }).click();
   await page.getByText(finishedName, { exact: true }).click();
   await finished(page, shot, go);
@@ -206,11 +194,19 @@ async function finished(
     .click();
   await page.waitForTimeout(1500);
   await shot('proof');
-  await page.getByRole('tab', { name: 'Structure' }).click();
   // Without the loose column and the truss, as the demo is.
   await page.getByRole('button', { name: /^Undo: Draw 1 column/ }).click();
   await page.getByRole('button', { name: /^Undo: Draw \d+ beams on a section/ }).click();
   await page.getByRole('button', { name: /^Undo: Draw/ }).waitFor({ state: 'detached' });
+  await page.getByRole('tab', { name: 'Drawings' }).click();
+  await page.getByRole('combobox', { name: 'Drawing' }).click();
+  await page.getByRole('option', { name: 'marram-upper', exact: true }).click();
+  await page.getByText(/lie on their lines/).waitFor();
+  await page.getByRole('button', { name: 'Tint on the board' }).click();
+  await page.evaluate(() => window.zirconBoard?.look([-6, -6, 42, 20]));
+  await page.waitForTimeout(800);
+  await shot('comparison');
+  await page.getByRole('tab', { name: 'Structure' }).click();
   await page.getByRole('button', { name: 'Calculate', exact: true }).click();
   await page.getByText('Taken for granted').waitFor();
   await page.getByRole('button', { name: /^Upper, / }).click();

@@ -11,6 +11,7 @@ import type { StructureView } from '@/core/structure/view';
 import type { TrialWorker } from '@/workers/trial.worker';
 import { modelTextIn } from './mirror';
 import { useSession } from './useSession';
+import { useView } from './view';
 
 interface TrialStore {
   /** Of what was calculated last; null before the first time. */
@@ -58,6 +59,12 @@ function begin(): { thread: Worker; remote: ReturnType<typeof wrap<TrialWorker>>
   return { thread: made, remote: wrap<TrialWorker>(made) };
 }
 
+/** Calculates again what was calculated before the window was loaded anew. */
+export function resumeTrial(model: Model): void {
+  const { view, running } = useTrial.getState();
+  if (useView.getState().calculated && view === null && running === null) void runTrial(model);
+}
+
 /** Ends a calculation that is under way. */
 export function cancelTrial(): void {
   thread?.terminate();
@@ -90,6 +97,7 @@ export async function runTrial(model: Model): Promise<void> {
     const result = kept ? known : (view.results[view.results.length - 1]?.id ?? null);
     // What was changed meanwhile is not in it.
     useTrial.setState({ view, stale: versionOf(model) !== begun, result, motion: null, carried: null });
+    useView.getState().set({ calculated: true });
     if (useTrial.getState().what === 'tributary') void askCarried(model);
   } catch (error) {
     if (thread !== own.thread) return;

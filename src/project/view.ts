@@ -37,6 +37,8 @@ interface View {
   readingPart: ReadingPart;
   tracingPart: TracingPart;
   proofPart: ProofPart;
+  /** Whether the structural trial was calculated: after a reload it is again. */
+  calculated: boolean;
   /** Metres that an element may lie off the lines it was made of. */
   driftTolerance: number;
   /** The upright drawing that is seen face on, in place of the plan. */
@@ -70,6 +72,7 @@ const fresh = {
   readingPart: 'review' as ReadingPart,
   tracingPart: 'make' as TracingPart,
   proofPart: 'findings' as ProofPart,
+  calculated: false,
   driftTolerance: 0.01,
   faceOn: null,
   only: null,

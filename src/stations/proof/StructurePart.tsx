@@ -10,7 +10,15 @@ import { useShallow } from 'zustand/react/shallow';
 import { envelopeName } from '@/core/structure/envelope';
 import { saySupports } from '@/core/structure/rules/supportsUnderFeet';
 import type { ShownResult, StructureView } from '@/core/structure/view';
-import { askCarried, envelopeIn, cancelTrial, missingSupportsIn, runTrial, useTrial } from '@/project/trial';
+import {
+  askCarried,
+  envelopeIn,
+  cancelTrial,
+  missingSupportsIn,
+  resumeTrial,
+  runTrial,
+  useTrial,
+} from '@/project/trial';
 import { useCommit, useModel, useSession } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
@@ -49,6 +57,8 @@ export function StructurePart() {
   const elements = useModel('element').count('element');
   const { view, running, stale, problem } = useTrial(useShallow(stateOf));
   const [side, turn] = useState<Side>('results');
+  const { model } = useSession();
+  useEffect(() => resumeTrial(model), [model]);
   if (elements === 0)
     return <Note kind="plain">Nothing has been accepted yet, so that there is nothing to calculate.</Note>;
   return (

@@ -89,6 +89,7 @@ export const guideWords: Record<StationName, GuideWords> = {
       'Go through the errors first; a click shows the place and selects the elements, J and K go to the next and the one before.',
       'Put right what is said, by the button where the remedy is certain; what may stay is accepted with a reason.',
       'Warnings may be meant: sizes out of proportion, ends that nearly meet, rooms no door leads into.',
+      'Drawings: see how much of each drawing is in the model, how near, and which dimensions say something else.',
       'Structure: calculate, look at the sum first, then at what can move freely, then at a column line beside its count by hand.',
     ],
     watch:
