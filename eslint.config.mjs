@@ -38,6 +38,7 @@ const coreRooms = [
   'handover',
   'proof',
   'structure',
+  'energy',
   'comparison',
 ];
 

@@ -1,14 +1,47 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
+import { heatFile } from '@/core/energy/file';
+import { tryHeat } from '@/core/energy/heat';
+import type { ReadModel } from '@/core/handover/model/readModel';
+import type { Finding } from '@/core/proof/finding';
 import { structureFile } from '@/core/structure/file';
 import { tryStructure } from '@/core/structure/trial';
 import { complain } from './complain';
 import { countFindings, modelAt } from './modelAt';
 
-const kinds = ['structure'];
-const usage = `Usage: ./run trial <model.json> --kind ${kinds.join('|')} --out <folder>
-Calculates a model and writes structure.json: nodes, members, reactions, displacements, inner forces and findings.`;
+/** What a trial writes, and says in a few lines. */
+interface Tried {
+  file: string;
+  content: unknown;
+  lines: string[];
+  findings: Finding[];
+}
+
+function structure(model: ReadModel): Tried {
+  const tried = tryStructure(model);
+  const lines = tried.solution.cases.map(({ id, applied, reactions }) => {
+    const [down, up] = [applied, reactions].map(([, , z]) => (Math.abs(z) / 1000).toFixed(1));
+    const difference = Math.abs(applied[2] + reactions[2]) / 1000;
+    return `${id}: applied ${down} kN, reactions ${up} kN, difference ${difference.toFixed(1)}`;
+  });
+  return { file: 'structure.json', content: structureFile(tried), lines, findings: tried.findings };
+}
+
+function heat(model: ReadModel): Tried {
+  const tried = tryHeat(model);
+  const { zones, building } = tried;
+  const area = zones.reduce((sum, { room }) => sum + room.area, 0);
+  const line =
+    `${zones.length} zones, ${area.toFixed(1)} m2: design heat load ${(building.designLoad / 1000).toFixed(2)} kW, ` +
+    `${building.heating.toFixed(0)} kWh a year`;
+  return { file: 'heat.json', content: heatFile(tried), lines: [line], findings: tried.findings };
+}
+
+const kinds: Record<string, (model: ReadModel) => Tried> = { structure, heat };
+const usage = `Usage: ./run trial <model.json> --kind ${Object.keys(kinds).join('|')} --out <folder>
+Calculates a model. structure writes structure.json: nodes, members, reactions, displacements, inner forces, findings.
+heat writes heat.json: zones with their surfaces and losses, the design heat load, the need of each month, findings.`;
 
 /** `./run trial`. @returns the exit code: 0 done, 2 wrong usage, 3 the model cannot be read or calculated at all */
 export async function trial(args: string[]): Promise<number> {
@@ -20,26 +53,22 @@ export async function trial(args: string[]): Promise<number> {
     return complain(2, `${(error as Error).message}\n${usage}`);
   }
   const {
-    positionals: [file, ...more],
+    positionals: [path, ...more],
     values: { out, kind },
   } = parsed;
-  if (file === undefined || more.length > 0 || !out || kind === undefined) return complain(2, usage);
-  if (!kinds.includes(kind)) return complain(2, `There is no trial of kind "${kind}"; expected ${kinds.join(' or ')}.`);
-  const model = await modelAt(file);
-  if (!model.ok) return complain(3, `${file}: ${model.message}`);
-  const tried = tryStructure(model.value);
-  const { solution, findings } = tried;
+  if (path === undefined || more.length > 0 || !out || kind === undefined) return complain(2, usage);
+  if (!Object.hasOwn(kinds, kind))
+    return complain(2, `There is no trial of kind "${kind}"; expected ${Object.keys(kinds).join(' or ')}.`);
+  const model = await modelAt(path);
+  if (!model.ok) return complain(3, `${path}: ${model.message}`);
+  const { file, content, lines, findings } = kinds[kind](model.value);
   try {
     await mkdir(out, { recursive: true });
-    await writeFile(join(out, 'structure.json'), JSON.stringify(structureFile(tried)));
+    await writeFile(join(out, file), JSON.stringify(content));
   } catch (error) {
     return complain(2, `Cannot write to ${out}: ${(error as Error).message}`);
   }
-  for (const { id, applied, reactions } of solution.cases) {
-    const [down, up] = [applied, reactions].map(([, , z]) => (Math.abs(z) / 1000).toFixed(1));
-    const difference = Math.abs(applied[2] + reactions[2]) / 1000;
-    console.log(`${id}: applied ${down} kN, reactions ${up} kN, difference ${difference.toFixed(1)}`);
-  }
+  for (const line of lines) console.log(line);
   console.log(countFindings(findings));
   return 0;
 }

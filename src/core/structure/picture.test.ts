@@ -33,7 +33,7 @@ test('an envelope draws the greatest and the least, and tells what governs', () 
   const two = {
     ...model,
     combinations: [
-      { id: 'A', factors: { Q: 1.5 } },
+      { id: 'A', factors: { Q: 1.4 } },
       { id: 'B', factors: { Q: -1 } },
     ],
   };

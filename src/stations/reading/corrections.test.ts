@@ -27,7 +27,7 @@ test('a column\u2019s sides and mark can be put right, a round one\u2019s diamet
   expect(mark.kind === 'words' && mark.set(column, 'C7').mark).toBe('C7');
   expect(
     fieldsOf('column', { ...column, section: { shape: 'circle', diameter: 0.45 } }).map(({ label }) => label),
-  ).toEqual(['Diameter', 'Outline', 'Mark', 'Middle, east', 'Middle, north']);
+  ).toEqual(['Diameter', 'Outline', 'Mark', 'Material', 'Middle, east', 'Middle, north']);
   const [east] = fieldsOf('column', column).filter(({ end }) => end);
   expect(east.kind === 'length' && east.set(column, 3)).toEqual({ ...column, position: [3, 0] });
 });

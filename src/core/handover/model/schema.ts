@@ -36,6 +36,8 @@ const layers = v.array(
     thickness: v.number(),
     conductivity: v.nullable(v.number()),
     density: v.optional(v.number()),
+    /** J/(kg K). */
+    heatCapacity: v.optional(v.number()),
   }),
 );
 const common = { id, level: v.string(), source };
@@ -188,6 +190,8 @@ export const modelSchema = v.looseObject({
       width: v.number(),
       height,
       sill: v.number(),
+      /** The share of the sun that reaches it. */
+      shading: v.optional(v.number()),
       ...constructed,
       source,
     }),
@@ -216,6 +220,12 @@ export const modelSchema = v.looseObject({
       holes: v.array(ring),
       height,
       use: v.optional(v.string()),
+      /** Degrees Celsius; null is unheated. */
+      temperature: v.optional(v.nullable(v.number())),
+      /** Air changes an hour. */
+      airChange: v.optional(v.number()),
+      /** Of people and machines, W/m2. */
+      gains: v.optional(v.number()),
       clearHeight: v.optional(v.number()),
       volume: v.optional(v.number()),
       roofs: v.optional(v.array(id)),
@@ -245,6 +255,17 @@ export const modelSchema = v.looseObject({
   ),
   combinations: v.optional(v.array(v.looseObject({ id, factors: v.record(v.string(), v.number()) }))),
   loads: v.optional(v.array(load)),
+  /** Degrees Celsius, degrees, W/(m K), W/(m2 K). */
+  site: v.optional(
+    v.looseObject({
+      winterTemperature: v.optional(v.number()),
+      annualTemperature: v.optional(v.number()),
+      latitude: v.optional(v.number()),
+      groundConductivity: v.optional(v.number()),
+      thermalBridge: v.optional(v.number()),
+      heatingUp: v.optional(v.number()),
+    }),
+  ),
   luminaires: v.optional(
     v.array(
       v.looseObject({

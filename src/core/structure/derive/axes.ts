@@ -9,7 +9,7 @@ import type { Rigidity } from '../frame';
 import { propertiesOf, type SectionProperties } from '../section/properties';
 import { axesOf, minus, size3, turned, type Axes, type V3 } from '../vector3';
 import { shearModulus, type Material, type Materials } from './materials';
-import type { Report } from './report';
+import type { Report } from '@/core/proof/report';
 
 /** The straight axis of an element that carries, before it is split where others meet it. */
 export interface Axis {

@@ -9,7 +9,7 @@ import { lyingSlabs, type LyingSlab } from './floors';
 import { LinesDown } from './linesDown';
 import { casesOf, Loading, massOfLayers, type LoadCase } from './loads';
 import { Materials } from './materials';
-import { Report } from './report';
+import { Report } from '@/core/proof/report';
 import { skeletonOf, type Skeleton } from './skeleton';
 import { withLoadsByUse } from './uses';
 

@@ -5,7 +5,7 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Axis } from './axes';
 import type { Carriers, Floor, UnitLoads } from './carriers';
 import { ringsOf } from './patches';
-import type { Report } from './report';
+import type { Report } from '@/core/proof/report';
 import { tributaryOf } from './tributary';
 import type { V3 } from '../vector3';
 

@@ -7,7 +7,7 @@ import type { Carriers } from './carriers';
 import { partsOf, restingOf, type LyingSlab, type Resting } from './floors';
 import type { LinesDown } from './linesDown';
 import { gravity, type Materials } from './materials';
-import type { Report } from './report';
+import type { Report } from '@/core/proof/report';
 import type { Skeleton } from './skeleton';
 
 type Load = NonNullable<ReadModel['loads']>[number];

@@ -5,7 +5,7 @@ import type { Frame, FrameMember, FrameNode } from '../frame';
 import { between, minus, shareNearest, size3, type V3 } from '../vector3';
 import { standsAt, type Axis } from './axes';
 import { Joints, nearMiss, tolerance } from './joints';
-import type { Report } from './report';
+import type { Report } from '@/core/proof/report';
 
 /** Where a place of an axis is in the frame. */
 export interface PlaceOnMember {

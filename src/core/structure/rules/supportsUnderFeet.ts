@@ -7,7 +7,7 @@ import type { Model } from '@/core/model/model';
 import { fail, ok, type Result } from '@/core/result';
 import { axesOfModel, type Axis } from '../derive/axes';
 import { Materials } from '../derive/materials';
-import { Report } from '../derive/report';
+import { Report } from '@/core/proof/report';
 import { feetOnNothing, skeletonOf, type Skeleton } from '../derive/skeleton';
 
 /** A support that a rule says: where, against what, and under which element. */

@@ -1,12 +1,18 @@
-import type { Finding, Severity } from '@/core/proof/finding';
-import type { V3 } from '../vector3';
+import type { Place } from '@/core/bodies/shell';
+import type { Finding, Severity } from './finding';
 
 /** What was found while a model was derived and calculated, and what was taken for granted. */
 export class Report {
   readonly findings: Finding[] = [];
   private readonly said = new Map<string, number>();
 
-  find(rule: string, severity: Severity, elements: string[], position: V3, [message, remedy]: [string, string]): void {
+  find(
+    rule: string,
+    severity: Severity,
+    elements: string[],
+    position: Place,
+    [message, remedy]: [string, string],
+  ): void {
     this.findings.push({ rule, severity, elements, position: [...position], message, remedy });
   }
 

@@ -1,0 +1,285 @@
+import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { tryHeat, type HeatZone } from './heat';
+import { useOfGains } from './months';
+
+type Point = [number, number];
+type Part = Record<string, unknown>;
+
+const insulated = {
+  id: 'W1',
+  name: 'Outer wall',
+  kind: 'wall',
+  thickness: 0.4,
+  uValue: null,
+  // From outside: 0.1 / 0.04 and 0.3 / 1 m2 K/W.
+  layers: [
+    { name: 'Insulation', thickness: 0.1, conductivity: 0.04 },
+    { name: 'Blocks', thickness: 0.3, conductivity: 1 },
+  ],
+};
+const plate = {
+  id: 'S1',
+  name: 'Floor',
+  kind: 'slab',
+  thickness: 0.2,
+  uValue: null,
+  layers: [{ name: 'Concrete', thickness: 0.2, conductivity: 2 }],
+};
+const pane = { id: 'G1', name: 'Pane', kind: 'glazing', uValue: 1, gValue: 0.5, transmittance: 0.7 };
+
+const box = (x: number, y: number, w: number, d: number): Point[] => [
+  [x, y],
+  [x + w, y],
+  [x + w, y + d],
+  [x, y + d],
+];
+const wall = (id: string, start: Point, end: Point, more: Part = {}): Part => ({
+  id,
+  level: 'L1',
+  start,
+  end,
+  thickness: 0.4,
+  height: 3,
+  construction: 'W1',
+  ...more,
+});
+const zone = (id: string, outline: Point[], more: Part = {}): Part => ({
+  id,
+  level: 'L1',
+  name: id,
+  outline,
+  height: 3,
+  temperature: 20,
+  airChange: 0.5,
+  ...more,
+});
+const site = { winterTemperature: -10, annualTemperature: 9, groundConductivity: 2, thermalBridge: 0, heatingUp: 0 };
+
+/** A room of 6 by 4 m by inner faces, 2.8 m high, over outside air: walls of 0.4 m about it, slabs under and over. */
+const shoe = (): Record<string, unknown> => ({
+  levels: [
+    { id: 'L1', name: 'Floor', elevation: 10, height: 3 },
+    { id: 'L2', name: 'Roof', elevation: 13, height: 3 },
+  ],
+  walls: [
+    wall('S', [-0.2, -0.2], [6.2, -0.2]),
+    wall('E', [6.2, -0.2], [6.2, 4.2]),
+    wall('N', [6.2, 4.2], [-0.2, 4.2]),
+    wall('W', [-0.2, 4.2], [-0.2, -0.2]),
+  ],
+  slabs: [
+    { id: 'under', level: 'L1', outline: box(-0.4, -0.4, 6.8, 4.8), thickness: 0.2, construction: 'S1' },
+    { id: 'over', level: 'L2', outline: box(-0.4, -0.4, 6.8, 4.8), thickness: 0.2, construction: 'S1' },
+  ],
+  zones: [zone('A', box(0, 0, 6, 4))],
+  constructions: [insulated, plate, pane],
+  site,
+});
+
+function modelOf(parts: Record<string, unknown>): ReadModel {
+  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', ...parts }));
+  if (!read.ok) throw new Error(read.message);
+  return read.value;
+}
+const heat = (parts: Record<string, unknown>) => tryHeat(modelOf(parts));
+const surfaceOf = ({ surfaces }: HeatZone, kind: string, element: string) =>
+  surfaces.find((one) => one.kind === kind && one.elements[0] === element)!;
+
+test('a shoe box loses what is worked out by hand', () => {
+  const { zones, building, findings } = heat(shoe());
+  expect(findings).toEqual([]);
+  const [a] = zones;
+  expect([a.room.area, a.volume]).toEqual([24, 67.2].map((value) => expect.closeTo(value, 6)));
+  // 1 / (0.04 + 2.5 + 0.3 + 0.13) = 0.3367; floor down to air 1 / (0.04 + 0.1 + 0.17); roof up 1 / (0.04 + 0.1 + 0.1).
+  const [wallU, floorU, roofU] = [1 / 2.97, 1 / 0.31, 1 / 0.24];
+  const south = surfaceOf(a, 'wall', 'S');
+  expect([south.area, south.uValue, south.transmission, south.orientation]).toEqual(
+    [16.8, wallU, 16.8 * wallU, 180].map((value) => expect.closeTo(value, 6)),
+  );
+  expect(surfaceOf(a, 'wall', 'E').orientation).toBeCloseTo(90, 6);
+  expect(surfaceOf(a, 'floor', 'under').uValue).toBeCloseTo(floorU, 6);
+  expect(surfaceOf(a, 'roof', 'over').uValue).toBeCloseTo(roofU, 6);
+  // 56 m2 of walls, 24 of floor and roof; 0.34 x 0.5 x 67.2 of air.
+  const transmission = 56 * wallU + 24 * floorU + 24 * roofU;
+  expect(a.transmission).toBeCloseTo(transmission, 6);
+  expect(a.ventilation).toBeCloseTo(11.424, 6);
+  expect(a.designLoad).toBeCloseTo(30 * (transmission + 11.424), 4);
+  expect(building).toMatchObject({
+    transmission: expect.closeTo(transmission, 6),
+    designLoad: expect.closeTo(a.designLoad, 6),
+  });
+});
+
+test('a window is cut out of its wall, and loses by its own', () => {
+  const parts = shoe();
+  const [a] = heat({
+    ...parts,
+    openings: [{ id: 'O', wall: 'S', kind: 'window', offset: 2, width: 2, height: 1.5, sill: 0.9, construction: 'G1' }],
+  }).zones;
+  const south = surfaceOf(a, 'wall', 'S');
+  expect([south.area, south.net]).toEqual([16.8, 13.8].map((value) => expect.closeTo(value, 6)));
+  expect(surfaceOf(a, 'window', 'O')).toMatchObject({
+    area: expect.closeTo(3, 6),
+    uValue: 1,
+    transmission: expect.closeTo(3, 6),
+  });
+  expect(a.transmission).toBeCloseTo(heat(parts).zones[0].transmission - 3 / 2.97 + 3, 6);
+});
+
+/** Two rooms of 3 by 4 m side by side, a wall of 0.2 m between them. */
+const two = (second: Part = {}): Record<string, unknown> => ({
+  ...shoe(),
+  walls: [
+    wall('S', [-0.2, -0.2], [6.4, -0.2]),
+    wall('E', [6.4, -0.2], [6.4, 4.2]),
+    wall('N', [6.4, 4.2], [-0.2, 4.2]),
+    wall('W', [-0.2, 4.2], [-0.2, -0.2]),
+    wall('M', [3.1, -0.2], [3.1, 4.2], { thickness: 0.2 }),
+  ],
+  zones: [zone('A', box(0, 0, 3, 4)), zone('B', box(3.2, 0, 3, 4), second)],
+});
+
+test('between rooms nothing is lost where both are as warm, and flows cancel where they are not', () => {
+  const even = heat(two()).zones;
+  const inner = even.map((one) => surfaceOf(one, 'wall', 'M'));
+  expect(inner.map(({ beyond, area, transmission }) => [typeof beyond, area, transmission])).toEqual([
+    ['object', expect.closeTo(11.2, 6), 0],
+    ['object', expect.closeTo(11.2, 6), 0],
+  ]);
+  const [a, b] = heat(two({ temperature: 15 })).zones;
+  // U with both surfaces inside: 1 / (0.13 + 2.8 + 0.13) over 11.2 m2 and 5 K.
+  const flow = (11.2 / 3.06) * 5;
+  expect(surfaceOf(a, 'wall', 'M').transmission * 30).toBeCloseTo(flow, 6);
+  expect(surfaceOf(b, 'wall', 'M').transmission * 25).toBeCloseTo(-flow, 6);
+  const { building, zones } = heat(two({ temperature: 15 }));
+  const toOutside = zones.map(({ surfaces, ventilation, temperature }) => {
+    const outside = surfaces.filter(({ beyond }) => beyond === 'outside');
+    return (outside.reduce((sum, one) => sum + one.transmission, 0) + ventilation) * (temperature + 10);
+  });
+  expect(building.designLoad).toBeCloseTo(toOutside[0] + toOutside[1], 6);
+});
+
+test('an unheated room takes the temperature at which as much comes in as goes out', () => {
+  const [a, b] = heat(two({ temperature: null })).zones;
+  const between = 11.2 / 3.06;
+  const out = b.surfaces
+    .filter(({ beyond }) => beyond === 'outside')
+    .reduce((sum, { net, uValue }) => sum + net * uValue, b.ventilation);
+  const temperature = (20 * between - 10 * out) / (between + out);
+  expect(b.temperature).toBeCloseTo(temperature, 5);
+  expect([b.designLoad, b.heated]).toEqual([0, false]);
+  expect(surfaceOf(a, 'wall', 'M').transmission).toBeCloseTo((between * (20 - temperature)) / 30, 6);
+});
+
+test('a room over half a room and half outside has a floor of two parts, that the room under it sees too', () => {
+  const parts = shoe();
+  const model = {
+    ...parts,
+    levels: [{ id: 'L0', name: 'Under', elevation: 7, height: 3 }, ...(parts.levels as Part[])],
+    walls: [
+      ...(parts.walls as Part[]),
+      wall('S0', [-0.2, -0.2], [3.2, -0.2], { level: 'L0' }),
+      wall('E0', [3.2, -0.2], [3.2, 4.2], { level: 'L0' }),
+      wall('N0', [3.2, 4.2], [-0.2, 4.2], { level: 'L0' }),
+      wall('W0', [-0.2, 4.2], [-0.2, -0.2], { level: 'L0' }),
+    ],
+    zones: [...(parts.zones as Part[]), zone('B', box(0, 0, 3, 4), { level: 'L0' })],
+  };
+  const [a, b] = heat(model).zones;
+  const floors = a.surfaces.filter(({ kind }) => kind === 'floor');
+  // Over the room and the wall about it, as far as 0.35 m; the rest is over outside.
+  expect(floors.map(({ beyond, area }) => [typeof beyond === 'string' ? beyond : beyond.id, area])).toEqual([
+    ['B', expect.closeTo(13.4, 6)],
+    ['outside', expect.closeTo(10.6, 6)],
+  ]);
+  expect(b.surfaces.filter(({ kind }) => kind === 'ceiling').map(({ area }) => area)).toEqual([expect.closeTo(12, 6)]);
+});
+
+test('a turned building loses the same, and its gains go with it', () => {
+  const turned = ([x, y]: Point): Point => [-y, x];
+  const parts = shoe();
+  const openings = [{ id: 'O', wall: 'S', kind: 'window', offset: 2, width: 2, height: 1.5, sill: 0.9 }];
+  const rotated = {
+    ...parts,
+    openings,
+    walls: (parts.walls as { start: Point; end: Point }[]).map((one) => ({
+      ...one,
+      start: turned(one.start),
+      end: turned(one.end),
+    })),
+    slabs: (parts.slabs as { outline: Point[] }[]).map((one) => ({ ...one, outline: one.outline.map(turned) })),
+    zones: [zone('A', box(0, 0, 6, 4).map(turned))],
+  };
+  const [before] = heat({ ...parts, openings }).zones;
+  const [after] = heat(rotated).zones;
+  expect(after.designLoad).toBeCloseTo(before.designLoad, 6);
+  // A quarter turn counter-clockwise takes south to east.
+  expect(surfaceOf(after, 'window', 'O').orientation).toBeCloseTo(90, 6);
+  // January: 45 against 17 W/m2 on 3 m2, g 0.6, 0.9 aslant, 0.7 of glass, 744 h.
+  expect(before.months[0].gains - after.months[0].gains).toBeCloseTo(0.6 * 0.9 * 0.7 * 3 * (45 - 17) * 0.744, 6);
+  expect(
+    heat({ ...rotated, survey: { easting: 0, northing: 0, elevation: 0, north: -90 } }).zones[0].months[0].gains,
+  ).toBeCloseTo(before.months[0].gains, 6);
+});
+
+test('on the ground and in it, by ISO 13370', () => {
+  const parts = shoe();
+  const onGround = heat({
+    ...parts,
+    levels: [
+      { id: 'L1', name: 'Ground', elevation: 0, height: 3, kind: 'ground' },
+      { id: 'L2', name: 'Roof', elevation: 3, height: 3 },
+    ],
+  }).zones[0];
+  const floor = surfaceOf(onGround, 'floor', 'under');
+  // B' = 24 / (0.5 x 20) = 2.4 m; dt = 0.4 + 2 x (0.17 + 0.1 + 0.04) = 1.02 m.
+  const u = (4 / (Math.PI * 2.4 + 1.02)) * Math.log((Math.PI * 2.4) / 1.02 + 1);
+  expect(floor.beyond).toBe('ground');
+  expect(floor.uValue).toBeCloseTo(u, 9);
+  // 1.45 times the share of the difference to the ground: (20 - 9) / 30.
+  expect(floor.transmission).toBeCloseTo(24 * u * 1.45 * (11 / 30), 6);
+  const buried = heat({
+    ...parts,
+    levels: [
+      { id: 'L1', name: 'Basement', elevation: -3, height: 3 },
+      { id: 'L2', name: 'Ground', elevation: 0, height: 3, kind: 'ground' },
+    ],
+  }).zones[0];
+  const wallU = surfaceOf(buried, 'wall', 'S').uValue;
+  // 3 m deep: dw = 2 x (0.13 + 2.8 + 0.04) = 5.94 m, the floor's 1.02 m is less and counts.
+  const byHand = (4 / (Math.PI * 3)) * (1 + (0.5 * 1.02) / (1.02 + 3)) * Math.log(3 / 5.94 + 1);
+  expect(wallU).toBeCloseTo(byHand, 9);
+  expect(surfaceOf(buried, 'wall', 'S').beyond).toBe('ground');
+});
+
+test('months: losses by degrees and hours, gains of use as the norm has them', () => {
+  const [a] = heat(shoe()).zones;
+  const [january] = a.months;
+  expect(january.losses).toBeCloseTo(((a.transmission + a.ventilation) * 18.5 * 744) / 1000, 6);
+  // 3 W/m2 of 24 m2; no window.
+  expect(january.gains).toBeCloseTo((72 * 744) / 1000, 6);
+  const inertia = (165_000 * 24) / 3600 / (a.transmission + a.ventilation);
+  const power = 1 + inertia / 15;
+  const ratio = january.gains / january.losses;
+  expect(january.heating).toBeCloseTo(
+    january.losses - january.gains * ((1 - ratio ** power) / (1 - ratio ** (power + 1))),
+    6,
+  );
+  expect([useOfGains(0, 50), useOfGains(1, 15)]).toEqual([1, expect.closeTo(2 / 3, 9)]);
+});
+
+test('what is missing is told, and nothing is not a number', () => {
+  const rules = (parts: Record<string, unknown>) => {
+    const made = heat(parts);
+    expect(JSON.stringify(made.building)).not.toMatch(/null|NaN/);
+    return made.findings.map(({ rule }) => rule);
+  };
+  expect(rules({})).toEqual(['no zones']);
+  const open = shoe();
+  expect(rules({ ...open, walls: (open.walls as Part[]).slice(1) })).toContain('does not close');
+  expect(rules({ ...open, constructions: [] })).toContain('no construction');
+  expect(rules({ ...open, zones: [zone('A', box(0, 0, 0.02, 0.02))] })).toContain('zone');
+  expect(rules({ ...open, zones: [zone('A', [])] })).toContain('zone');
+  const glass = [{ id: 'O', wall: 'S', kind: 'window', offset: 0.4, width: 5.8, height: 2.7, sill: 0 }];
+  expect(rules({ ...open, openings: glass })).toContain('glazing');
+});

@@ -1,0 +1,367 @@
+import type { ReadModel } from '@/core/handover/model/readModel';
+import { usualMaterials } from '@/core/kinds/material';
+import { Report } from '@/core/proof/report';
+import type { Finding } from '@/core/proof/finding';
+import { enclosedRooms, type Enclosed, type Surface } from './derive/envelope';
+import type { Room } from './derive/rooms';
+import { basementWallUValue, groundFloorUValue, type GroundFloor } from './ground';
+import { monthsOf, type Month } from './months';
+import { flowOf, layerSteps, uValueOfLayers, type Layer } from './uValue';
+
+/** What is taken where nobody says it; degrees, 1/h, W/(m K). */
+const plain = { inside: 20, winter: -10, annual: 9, airChange: 0.5, ground: 2 } as const;
+/** What an hour of an air change carries: density times heat capacity of air, Wh/(m3 K) (EN 12831-1, 6.3.3). */
+const airHeat = 0.34;
+/** Yearly swing of the ground's heat in winter (EN 12831-1, 6.3.2.5). */
+const groundSwing = 1.45;
+/** Windows and doors of no known construction, W/(m2 K): as of double glazing with a coating, of an insulated leaf. */
+const plainUValues = { window: 1.3, door: 1.8 } as const;
+/** U-values out of the usual, W/(m2 K). */
+const usualUValue = [0.05, 6] as const;
+/** More of a wall than this is seldom glass. */
+const mostGlass = 0.8;
+
+/** A surface with what it loses. */
+export interface HeatSurface extends Surface {
+  /** W/(m2 K); zero where nothing is there. */
+  uValue: number;
+  /** W/K over the zone's own difference to outside. */
+  transmission: number;
+}
+
+/** A zone with what it loses and needs. */
+export interface HeatZone {
+  room: Room;
+  volume: number;
+  /** Degrees; of an unheated zone that which it takes by itself. */
+  temperature: number;
+  heated: boolean;
+  surfaces: HeatSurface[];
+  /** W/K. */
+  transmission: number;
+  ventilation: number;
+  /** W. */
+  designLoad: number;
+  months: Month[];
+}
+
+export interface HeatTrial {
+  zones: HeatZone[];
+  /** To outside and to the ground, W/K; W; kWh a year. */
+  building: { transmission: number; ventilation: number; designLoad: number; heating: number };
+  assumed: string[];
+  findings: Finding[];
+}
+
+/** What the site says, with what is taken where it does not. */
+export interface Site {
+  winter: number;
+  annual: number;
+  ground: number;
+  /** W/(m2 K) on what lies to outside, for thermal bridges. */
+  bridge: number;
+  /** W/m2 to heat up again after a night. */
+  heatingUp: number;
+}
+
+function siteOf({ site = {} }: ReadModel, report: Report): Site {
+  if (site.winterTemperature === undefined)
+    report.assume(`The winter temperature outside is taken as ${plain.winter} C`);
+  if (site.annualTemperature === undefined) report.assume(`The yearly mean outside is taken as ${plain.annual} C`);
+  if (site.groundConductivity === undefined) report.assume(`The ground conducts ${plain.ground} W/(m K)`);
+  if (site.thermalBridge === undefined) report.assume('Thermal bridges are not counted');
+  if (site.heatingUp === undefined) report.assume('No power is added for heating up');
+  return {
+    winter: site.winterTemperature ?? plain.winter,
+    annual: site.annualTemperature ?? plain.annual,
+    ground: site.groundConductivity ?? plain.ground,
+    bridge: site.thermalBridge ?? 0,
+    heatingUp: site.heatingUp ?? 0,
+  };
+}
+
+/** The design heat load of every zone (EN 12831-1), and its need month by month (ISO 52016-1). */
+export function tryHeat(model: ReadModel): HeatTrial {
+  const report = new Report();
+  const site = siteOf(model, report);
+  const enclosed = enclosedRooms(model, report);
+  if (enclosed.length === 0)
+    report.find(
+      'no zones',
+      'error',
+      [],
+      [0, 0, 0],
+      ['The model has no zone, so that no heat is lost.', 'Read or draw the rooms, at Reading, Zones, or at Tracing.'],
+    );
+  const values = new UValues(model, site, enclosed, report);
+  const rooms = enclosed.map((one): Held => {
+    const { temperature, airChange } = one.room.zone;
+    if (temperature === undefined) report.assumeOfEach(`A zone without a temperature is held at ${plain.inside} C`);
+    if (airChange === undefined) report.assumeOfEach(`A zone without an air change has ${plain.airChange} an hour`);
+    return {
+      ...one,
+      heated: temperature !== null,
+      temperature: temperature ?? plain.inside,
+      surfaces: one.surfaces.map((surface) => ({ ...surface, uValue: values.of(surface), transmission: 0 })),
+      ventilation: airHeat * (airChange ?? plain.airChange) * one.volume,
+    };
+  });
+  settle(rooms, site);
+  const zones = rooms.map((one) => zoneOf(one, rooms, site, model));
+  tellOdd(zones, report);
+  const sum = (of: (zone: HeatZone) => number): number => zones.reduce((all, zone) => all + of(zone), 0);
+  const lost = ({ room, surfaces }: HeatZone): number =>
+    surfaces
+      .filter(({ beyond }) => beyond === 'outside' || beyond === 'ground')
+      .reduce((all, one) => {
+        return (
+          all +
+          ownConductance(
+            one,
+            rooms.find((held) => held.room === room)!,
+            site,
+          )
+        );
+      }, 0);
+  return {
+    zones,
+    building: {
+      transmission: sum(lost),
+      ventilation: sum(({ ventilation }) => ventilation),
+      designLoad: sum(({ designLoad }) => designLoad),
+      heating: sum(({ months }) => months.reduce((all, { heating }) => all + heating, 0)),
+    },
+    assumed: report.assumed(),
+    findings: report.findings,
+  };
+}
+
+/** A room while its temperature is looked for. */
+interface Held extends Enclosed {
+  heated: boolean;
+  temperature: number;
+  surfaces: HeatSurface[];
+  ventilation: number;
+}
+
+/** W/K between a room and what lies beyond a surface, over the difference of the two. */
+function ownConductance({ kind, net, uValue, beyond }: HeatSurface, { temperature }: Held, site: Site): number {
+  if (beyond === 'outside')
+    return net * (uValue + (kind === 'wall' || kind === 'roof' || kind === 'floor' ? site.bridge : 0));
+  if (beyond !== 'ground') return net * uValue;
+  // The ground is warmer than the air in winter: over the difference to the air it counts less.
+  const difference = temperature - site.winter;
+  const share = difference === 0 ? 0 : (temperature - site.annual) / difference;
+  return net * uValue * groundSwing * Math.max(0, share);
+}
+
+/** Both sides of an inner surface lose as much: the mean of what the two areas give. */
+function betweenRooms(rooms: readonly Held[]): Map<Room, Map<Room, number>> {
+  const found = new Map<Room, Map<Room, number>>();
+  const add = (from: Room, to: Room, value: number): void => {
+    const own = found.get(from) ?? new Map<Room, number>();
+    found.set(from, own.set(to, (own.get(to) ?? 0) + value));
+  };
+  for (const { room, surfaces } of rooms)
+    for (const { beyond, net, uValue } of surfaces)
+      if (typeof beyond !== 'string') {
+        add(room, beyond, (net * uValue) / 2);
+        add(beyond, room, (net * uValue) / 2);
+      }
+  return found;
+}
+
+/** Unheated zones take the temperature at which as much comes in as goes out; found by going round until it rests. */
+function settle(rooms: readonly Held[], site: Site): void {
+  const between = betweenRooms(rooms);
+  const heldBy = new Map(rooms.map((one) => [one.room, one]));
+  const unheated = rooms.filter(({ heated }) => !heated);
+  for (const one of unheated) one.temperature = site.winter;
+  for (let round = 0; round < mostRounds; round += 1) {
+    let moved = 0;
+    for (const one of unheated) {
+      let [conductance, flow] = [one.ventilation, one.ventilation * site.winter];
+      for (const surface of one.surfaces) {
+        if (surface.beyond !== 'outside' && surface.beyond !== 'ground') continue;
+        const own = surface.net * (surface.uValue + (surface.beyond === 'outside' ? site.bridge : 0));
+        conductance += own;
+        flow += own * (surface.beyond === 'outside' ? site.winter : site.annual);
+      }
+      for (const [other, value] of between.get(one.room) ?? []) {
+        conductance += value;
+        flow += value * (heldBy.get(other)?.temperature ?? site.winter);
+      }
+      const next = conductance > 0 ? flow / conductance : site.winter;
+      moved = Math.max(moved, Math.abs(next - one.temperature));
+      one.temperature = next;
+    }
+    if (moved < restsWithin) return;
+  }
+}
+const mostRounds = 500;
+const restsWithin = 1e-7;
+
+function zoneOf(one: Held, rooms: readonly Held[], site: Site, model: ReadModel): HeatZone {
+  const { room, volume, temperature, heated, ventilation } = one;
+  const difference = temperature - site.winter;
+  const heldBy = new Map(rooms.map((held) => [held.room, held]));
+  const between = betweenRooms(rooms).get(room) ?? new Map<Room, number>();
+  const own = new Map<Room, number>();
+  for (const { beyond, net, uValue } of one.surfaces)
+    if (typeof beyond !== 'string') own.set(beyond, (own.get(beyond) ?? 0) + net * uValue);
+  const surfaces = one.surfaces.map((surface): HeatSurface => {
+    const { beyond } = surface;
+    if (typeof beyond === 'string') return { ...surface, transmission: ownConductance(surface, one, site) };
+    const other = heldBy.get(beyond)?.temperature ?? temperature;
+    // Of what the pair loses each surface has its share.
+    const pair = (between.get(beyond) ?? 0) / (own.get(beyond) || 1);
+    const share = Math.abs(difference) < leastDifference ? 0 : (temperature - other) / difference;
+    return { ...surface, transmission: surface.net * surface.uValue * pair * share };
+  });
+  const transmission = surfaces.reduce((sum, surface) => sum + surface.transmission, 0);
+  const designLoad = heated ? (transmission + ventilation) * difference + site.heatingUp * room.area : 0;
+  const zone = { room, volume, temperature, heated, surfaces, transmission, ventilation, designLoad };
+  return { ...zone, months: heated ? monthsOf(zone, site, model) : [] };
+}
+/** Zones as cold as outside lose nothing, degrees. */
+const leastDifference = 1e-6;
+
+/** U-values of surfaces, each worked out once, with what had to be taken for granted. */
+class UValues {
+  private readonly constructions: Map<string, NonNullable<ReadModel['constructions']>[number]>;
+  private readonly materials: Map<string, number>;
+  private readonly floor: GroundFloor;
+  private readonly without = new Set<string>();
+
+  constructor(
+    model: ReadModel,
+    private readonly site: Site,
+    enclosed: readonly Enclosed[],
+    private readonly report: Report,
+  ) {
+    this.constructions = new Map((model.constructions ?? []).map((one) => [one.id, one]));
+    const said = (model.materials ?? []).flatMap(({ id, conductivity }) =>
+      conductivity === undefined ? [] : [[id, conductivity] as const],
+    );
+    this.materials = new Map([...usualMaterials.map(({ id, conductivity }) => [id, conductivity] as const), ...said]);
+    this.floor = this.groundFloor(enclosed);
+  }
+
+  /** All that lies on the ground as one floor: its area, its edge to outside, its thickest walls, its layers. */
+  private groundFloor(enclosed: readonly Enclosed[]): GroundFloor {
+    let [area, perimeter, wall, weighed, depth] = [0, 0, 0, 0, 0];
+    for (const { room, surfaces } of enclosed) {
+      const floors = surfaces.filter(({ kind, beyond }) => kind === 'floor' && beyond === 'ground');
+      if (floors.length === 0) continue;
+      for (const floor of floors) {
+        area += floor.area;
+        weighed += floor.area * this.resistanceOf(floor);
+        depth += floor.area * floor.depth;
+      }
+      const lowest = surfaces.filter(({ kind, edge, at }) => kind === 'wall' && edge > 0 && at[2] > room.low);
+      const feet = lowest.filter(
+        (one) => one.beyond === 'ground' || !lowest.some((other) => other.beyond === 'ground' && sameEdge(one, other)),
+      );
+      for (const { edge, thickness } of feet) [perimeter, wall] = [perimeter + edge, Math.max(wall, thickness)];
+    }
+    return {
+      area,
+      perimeter,
+      depth: area > 0 ? depth / area : 0,
+      wall,
+      resistance: area > 0 ? weighed / area : 0,
+      conductivity: this.site.ground,
+    };
+  }
+
+  of(surface: Surface): number {
+    const { kind, elements, beyond, depth } = surface;
+    if (elements.length === 0 && kind === 'wall') return 0;
+    if (kind === 'window' || kind === 'door') return this.ofOpening(surface, kind);
+    if (beyond === 'ground')
+      return kind === 'floor'
+        ? groundFloorUValue(this.floor)
+        : basementWallUValue(Math.max(depth, 0.01), this.resistanceOf(surface), this.floor);
+    const construction = this.constructions.get(surface.construction ?? '');
+    const place = beyond === 'outside' ? 'outside' : 'inside';
+    const layers = this.layersOf(surface);
+    const made = uValueOfLayers(layers, flowOf(surface.tilt), place);
+    if (made !== null) return this.usual(made.value, surface);
+    if (construction !== undefined && construction.uValue !== null) return this.usual(construction.uValue, surface);
+    return 0;
+  }
+
+  private ofOpening(surface: Surface, kind: 'window' | 'door'): number {
+    const construction = this.constructions.get(surface.construction ?? '');
+    if (construction !== undefined && construction.uValue !== null) return this.usual(construction.uValue, surface);
+    this.report.assumeOfEach(`A ${kind} without a construction has U ${plainUValues[kind]} W/(m2 K)`);
+    return plainUValues[kind];
+  }
+
+  /** The layers of a surface: of its construction, else all of its thickness of what it is made of. */
+  private layersOf(surface: Surface): Layer[] {
+    const construction = this.constructions.get(surface.construction ?? '');
+    if (construction !== undefined && construction.kind !== 'glazing' && construction.layers.length > 0) {
+      if (layerSteps(construction.layers, flowOf(surface.tilt)) !== null) return construction.layers;
+      if (construction.uValue !== null) return [];
+      this.tell(surface, `Layers of the construction ${construction.name} say no conductivity`);
+    } else if (construction === undefined || construction.uValue === null) this.tell(surface, 'It has no construction');
+    else return [];
+    const stands = surface.kind === 'wall';
+    const plainId = stands ? 'brick' : 'C30/37';
+    const conductivity = this.materials.get(surface.material ?? plainId) ?? this.materials.get(plainId)!;
+    const thickness = surface.thickness > 0 ? surface.thickness : plainThickness;
+    return [{ name: surface.material ?? plainId, thickness, conductivity }];
+  }
+
+  private resistanceOf = (surface: Surface): number =>
+    (layerSteps(this.layersOf(surface), flowOf(surface.tilt)) ?? []).reduce(
+      (sum, { resistance }) => sum + resistance,
+      0,
+    );
+
+  /** Tells once of each element that something had to be taken for its layers. */
+  private tell({ elements, kind, at, beyond }: Surface, why: string): void {
+    const [element = `${kind} without an element`] = elements;
+    if (this.without.has(element)) return;
+    this.without.add(element);
+    this.report.assumeOfEach(`A ${kind} whose layers are not known is bare brickwork or concrete, as thick as it is`);
+    if (typeof beyond === 'string')
+      this.report.find('no construction', 'warning', elements.slice(0, 1), at, [
+        `${why}: this ${kind} is taken as bare brickwork or concrete.`,
+        'Give it a construction at Reading, Library.',
+      ]);
+  }
+
+  private usual(value: number, { kind, elements, at }: Surface): number {
+    if (value < usualUValue[0] || value > usualUValue[1])
+      this.report.find('U-value', 'warning', elements.slice(0, 1), at, [
+        `The U-value of this ${kind} is ${value.toFixed(3)} W/(m2 K); ${usualUValue[0]} to ${usualUValue[1]} was expected.`,
+        'Look at the layers of its construction: thicknesses are metres.',
+      ]);
+    return value;
+  }
+}
+/** A floor or a roof that no slab is drawn of, metres. */
+const plainThickness = 0.2;
+
+const sameEdge = (one: Surface, other: Surface): boolean =>
+  Math.hypot(one.at[0] - other.at[0], one.at[1] - other.at[1]) < 1e-6;
+
+/** Tells what is out of the usual: walls of glass, windows between rooms. */
+function tellOdd(zones: readonly HeatZone[], report: Report): void {
+  for (const { room, surfaces } of zones) {
+    for (const { kind, beyond, elements, at } of surfaces)
+      if (kind === 'window' && typeof beyond !== 'string')
+        report.find('window within', 'note', elements.slice(0, 1), at, [
+          `A window of ${room.name} leads to ${beyond.name}, not outside.`,
+          'Look whether a zone reaches too far, or the window is a hatch.',
+        ]);
+    for (const wall of surfaces.filter(({ kind, beyond }) => kind === 'wall' && beyond === 'outside'))
+      if (wall.area - wall.net > mostGlass * wall.area)
+        report.find('glazing', 'warning', wall.elements, wall.at, [
+          `${Math.round((100 * (wall.area - wall.net)) / wall.area)} % of a wall of ${room.name} are openings.`,
+          'Look whether a window is drawn twice or too large.',
+        ]);
+  }
+}
