@@ -18,7 +18,7 @@ import type { Database } from '@/server/database/schema';
 import { applyEdit } from '@/server/edits/applyEdit';
 import { createProject } from '@/server/projects';
 import { loadState } from '@/server/rows/rows';
-import { seedStructure } from './seedStructure';
+import { seedTrials } from './seedTrials';
 import { demoLevels, demoName, readDemoFile, type DemoFile } from './demoProject';
 
 export const finishedName = `${demoName}, finished`;
@@ -61,7 +61,7 @@ export async function seedFinished(): Promise<void> {
         const levelId = levels.find(({ name }) => name === level)!.id;
         await addPlan(tx, project, file, { levelId, where, linked });
       }
-      await seedStructure(tx, project);
+      await seedTrials(tx, project);
       await tx.updateTable('projects').set({ undo_top: null }).where('id', '=', project).execute();
     });
 }

@@ -1,6 +1,7 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { HeatFile } from '@/core/energy/file';
 import type { StructureFile } from '@/core/structure/file';
 import { trial } from './trial';
 
@@ -45,6 +46,32 @@ test('a propped beam: 3/8 and 5/8 of its load, w L2 / 8 where it is clamped', as
   expect(q.supports.map(({ value }) => value[2])).toEqual([expect.closeTo(22500, 6), expect.closeTo(37500, 6)]);
   expect(q.members[0].my[10]).toBeCloseTo(-45000, 6);
   expect(said).toEqual(['Q: applied 60.0 kN, reactions 60.0 kN, difference 0.0', 'Nothing was found.']);
+});
+
+test('heat: a room with nothing about it loses by its air, its floor and its roof', async () => {
+  const outline = [
+    [0, 0],
+    [4, 0],
+    [4, 3],
+    [0, 3],
+  ];
+  const model = {
+    format: 'zircon-frame-model',
+    version: 1,
+    unit: 'm',
+    levels: [{ id: 'L1', name: 'Upper', elevation: 6, height: 3 }],
+    zones: [{ id: 'Z', level: 'L1', name: 'Box', outline, height: 3, clearHeight: 2.5, temperature: 20, airChange: 1 }],
+    site: { winterTemperature: -10 },
+  };
+  const out = join(folder, 'warm');
+  expect(await trial([fileOf('box.json', model), '--kind', 'heat', '--out', out])).toBe(0);
+  const file = JSON.parse(readFileSync(join(out, 'heat.json'), 'utf8')) as HeatFile;
+  expect([file.format, file.version, file.zones.length]).toEqual(['zircon-frame-heat', 1, 1]);
+  const [{ volume, ventilation, area }] = file.zones;
+  expect([area, volume, ventilation]).toEqual([12, 30, 0.34 * 30].map((value) => expect.closeTo(value, 9)));
+  // Nothing stands about it: that is found, and no heat is counted there.
+  expect(file.findings.map(({ rule }) => rule)).toContain('does not close');
+  expect(said[0]).toMatch(/^1 zone, 12\.0 m2: design heat load \d+\.\d\d kW/);
 });
 
 test('a mechanism is no failure: it is found, and the exit code is 0', async () => {

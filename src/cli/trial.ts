@@ -7,6 +7,7 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Finding } from '@/core/proof/finding';
 import { structureFile } from '@/core/structure/file';
 import { tryStructure } from '@/core/structure/trial';
+import { counted } from '@/core/model/counted';
 import { complain } from './complain';
 import { countFindings, modelAt } from './modelAt';
 
@@ -33,7 +34,7 @@ function heat(model: ReadModel): Tried {
   const { zones, building } = tried;
   const area = zones.reduce((sum, { room }) => sum + room.area, 0);
   const line =
-    `${zones.length} zones, ${area.toFixed(1)} m2: design heat load ${(building.designLoad / 1000).toFixed(2)} kW, ` +
+    `${counted(zones.length, 'zone')}, ${area.toFixed(1)} m2: design heat load ${(building.designLoad / 1000).toFixed(2)} kW, ` +
     `${building.heating.toFixed(0)} kWh a year`;
   return { file: 'heat.json', content: heatFile(tried), lines: [line], findings: tried.findings };
 }

@@ -54,7 +54,8 @@ export const useTrial = create<TrialStore>()((set) => ({ ...fresh, set: (part) =
 
 let thread: Worker | null = null;
 
-function begin(): { thread: Worker; remote: ReturnType<typeof wrap<TrialWorker>> } {
+/** A thread that calculates; to be cancelled, it is ended. */
+export function beginTrial(): { thread: Worker; remote: ReturnType<typeof wrap<TrialWorker>> } {
   const made = new Worker(new URL('../workers/trial.worker.ts', import.meta.url), { type: 'module' });
   return { thread: made, remote: wrap<TrialWorker>(made) };
 }
@@ -81,7 +82,7 @@ const versionOf = (model: Model): string => dependsOn.map((table) => model.versi
 /** Calculates the structure of a model as it is now. */
 export async function runTrial(model: Model): Promise<void> {
   cancelTrial();
-  const own = begin();
+  const own = beginTrial();
   thread = own.thread;
   useTrial.setState({ running: 0, problem: null });
   const begun = versionOf(model);
@@ -119,7 +120,7 @@ export function envelopeIn(view: StructureView): Envelope | null {
 
 /** Works out the tributary areas of a model as it is now. */
 export async function askCarried(model: Model): Promise<void> {
-  const own = begin();
+  const own = beginTrial();
   try {
     useTrial.setState({ carried: await own.remote.carried(await modelTextIn(model)) });
   } catch (error) {
@@ -131,7 +132,7 @@ export async function askCarried(model: Model): Promise<void> {
 
 /** The supports that are missing in a model. */
 export async function missingSupportsIn(model: Model): Promise<RuledSupport[]> {
-  const own = begin();
+  const own = beginTrial();
   try {
     return await own.remote.missingSupports(await modelTextIn(model));
   } finally {

@@ -38,6 +38,7 @@ export async function modelFile(project: string): Promise<{ name: string; conten
     library: Object.values(state.library),
     survey: state.project[project].survey,
     structure: state.project[project].structure,
+    site: state.project[project].site,
     drawingName: (id) => state.drawing[id]?.fileName ?? id,
   });
   return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };

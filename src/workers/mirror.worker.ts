@@ -57,6 +57,7 @@ const written = (): ModelFile =>
     building: building(),
     library: Object.values(model.library),
     structure: Object.values(model.project)[0]?.structure ?? null,
+    site: Object.values(model.project)[0]?.site ?? null,
     drawingName: (id) => id,
   });
 

@@ -1,4 +1,6 @@
 import { expose, transfer } from 'comlink';
+import { heatView, type HeatView } from '@/core/energy/file';
+import { tryHeat } from '@/core/energy/heat';
 import { readModel } from '@/core/handover/model/readModel';
 import { carriedOf, type Carried } from '@/core/structure/carried';
 import { supportsMissing, type RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
@@ -19,6 +21,9 @@ const api = {
     const view = viewOf(tryStructure(model, { tell }), model);
     return transfer(view, buffersOf(view) as ArrayBuffer[]);
   },
+
+  /** What zones lose and need. */
+  heat: (text: string): HeatView => heatView(tryHeat(modelOf(text))),
 
   /** The tributary areas. */
   carried: (text: string): Carried[] => carriedOf(modelOf(text)),

@@ -1,8 +1,8 @@
 import { radians } from '@/core/geometry/vector';
 
 /**
- * The monthly climate of an invented place on a northern coast: means of the air, degrees Celsius, 9 over the year, and the sun on a level surface and on walls to south, to east or west, and to north, W/m2, of about 54
- * degrees north.
+ * The monthly climate of an invented place on a northern coast: means of the air, degrees Celsius, 9 over the year, and
+ * the sun on a level surface and on walls to south, to east or west, and to north, W/m2, of about 54 degrees north.
  */
 export const climate = {
   name: 'Marram Point, an invented place',

@@ -37,6 +37,30 @@ export interface HeatFile {
   findings: Finding[];
 }
 
+/** A zone as a window shows it: as the file has it, with its name and where it is. */
+export interface ShownZone extends ZonePart {
+  name: string;
+  level: string;
+  heated: boolean;
+  height: number;
+}
+
+/** A trial of heat as a window shows it: plain data that goes from a worker to it. */
+export type HeatView = Omit<HeatFile, 'zones' | 'format' | 'version'> & { zones: ShownZone[] };
+
+export function heatView(trial: HeatTrial): HeatView {
+  const { zones, building, assumed, findings } = heatFile(trial);
+  return {
+    building,
+    assumed,
+    findings,
+    zones: zones.map((zone, i) => {
+      const { room, heated } = trial.zones[i];
+      return { ...zone, name: room.name, level: room.zone.level, heated, height: room.high - room.low };
+    }),
+  };
+}
+
 /** What a trial of heat came to, as a file has it. */
 export const heatFile = ({ zones, building, assumed, findings }: HeatTrial): HeatFile => ({
   format: 'zircon-frame-heat',

@@ -93,6 +93,8 @@ export function tryHeat(model: ReadModel): HeatTrial {
       [0, 0, 0],
       ['The model has no zone, so that no heat is lost.', 'Read or draw the rooms, at Reading, Zones, or at Tracing.'],
     );
+  if (model.zones.some(({ roofs }) => roofs !== undefined))
+    report.assume('Rooms under sloped roofs are taken as high as they are on average, under a level roof');
   const values = new UValues(model, site, enclosed, report);
   const rooms = enclosed.map((one): Held => {
     const { temperature, airChange } = one.room.zone;
@@ -328,8 +330,10 @@ class UValues {
     this.report.assumeOfEach(`A ${kind} whose layers are not known is bare brickwork or concrete, as thick as it is`);
     if (typeof beyond === 'string')
       this.report.find('no construction', 'warning', elements.slice(0, 1), at, [
-        `${why}: this ${kind} is taken as bare brickwork or concrete.`,
-        'Give it a construction at Reading, Library.',
+        `${elements.length === 0 ? 'No slab is drawn there' : why}: this ${kind} is taken as bare brickwork or concrete.`,
+        elements.length === 0
+          ? 'Draw the slab at Tracing, and give it a construction.'
+          : 'Give it a construction at Proof, Heat, or at Reading, Library.',
       ]);
   }
 

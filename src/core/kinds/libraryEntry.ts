@@ -9,6 +9,8 @@ const layersOfConstruction = v.pipe(
       name: textUpTo(120),
       thickness: positive,
       /** W/(m K). */ conductivity: v.nullable(v.pipe(finite, v.gtValue(0), v.maxValue(1000))),
+      /** kg/m3. */ density: v.optional(v.pipe(finite, v.gtValue(0), v.maxValue(25_000))),
+      /** J/(kg K). */ heatCapacity: v.optional(v.pipe(finite, v.gtValue(0), v.maxValue(10_000))),
     }),
   ),
   v.maxLength(40),

@@ -3,8 +3,8 @@ import type { Point } from '@/core/geometry/vector';
 import { areaOf, areaParts } from './areas';
 import { length, words } from './fields';
 import { squareMetres } from './figures';
-import type { Kind } from './kind';
-import { holes, label, outline, positive } from './limits';
+import type { Field, Kind } from './kind';
+import { finite, holes, label, outline, positive } from './limits';
 import { topTie, type TopTie } from './tie';
 import { uses, useWords, type Use } from './use';
 
@@ -17,6 +17,11 @@ export interface Zone {
   height: number | null;
   /** The category of its use; left out where nobody has said it. */
   use?: Use;
+  /** Degrees Celsius; null is unheated; left out where nobody has said it. */
+  temperature?: number | null;
+  /** Air changes an hour, and what people and machines give off, W/m2. */
+  airChange?: number;
+  gains?: number;
   ties?: TopTie;
 }
 
@@ -27,6 +32,56 @@ function withUse({ use: _, ...shape }: Zone, word: string): Zone {
   const use = uses.find((one) => wordsOf(one) === word);
   return use === undefined ? shape : { ...shape, use };
 }
+
+/** Whether and how warm a zone is held. */
+const held = ['as usual', 'to a temperature', 'unheated'] as const;
+/** What is shown first once a temperature is to be said, degrees. */
+const usualTemperature = 20;
+
+function heldWord({ temperature }: Zone): (typeof held)[number] {
+  if (temperature === undefined) return held[0];
+  return held[temperature === null ? 2 : 1];
+}
+
+function withHeld({ temperature, ...shape }: Zone, word: string): Zone {
+  if (word === held[0]) return shape;
+  return { ...shape, temperature: word === held[2] ? null : (temperature ?? usualTemperature) };
+}
+
+const heatFields = (shape: Zone): Field<'zone'>[] => [
+  { label: 'Heated', kind: 'choice', options: held, get: heldWord, set: withHeld },
+  ...(typeof shape.temperature === 'number'
+    ? [
+        {
+          label: 'Temperature',
+          kind: 'number',
+          unit: '\u00b0C',
+          least: -40,
+          most: 80,
+          get: ({ temperature }: Zone) => temperature ?? null,
+          set: (own: Zone, temperature: number) => ({ ...own, temperature }),
+        } as const,
+      ]
+    : []),
+  {
+    label: 'Air changes',
+    kind: 'number',
+    unit: '1/h',
+    least: 0,
+    most: 100,
+    get: ({ airChange }) => airChange ?? null,
+    set: (own, airChange) => ({ ...own, airChange }),
+  },
+  {
+    label: 'Gains',
+    kind: 'number',
+    unit: 'W/m\u00b2',
+    least: 0,
+    most: 10_000,
+    get: ({ gains }) => gains ?? null,
+    set: (own, gains) => ({ ...own, gains }),
+  },
+];
 
 export const zone: Kind<'zone'> = {
   ...areaParts,
@@ -39,6 +94,9 @@ export const zone: Kind<'zone'> = {
     holes,
     height: v.nullable(positive),
     use: v.optional(v.picklist(uses)),
+    temperature: v.optional(v.nullable(v.pipe(finite, v.minValue(-40), v.maxValue(80)))),
+    airChange: v.optional(v.pipe(finite, v.minValue(0), v.maxValue(100))),
+    gains: v.optional(v.pipe(finite, v.minValue(0), v.maxValue(10_000))),
     ties: topTie,
   }),
   roles: { own: [], from: ['zone', 'wall'] },
@@ -49,7 +107,7 @@ export const zone: Kind<'zone'> = {
   size: (shape) => squareMetres(areaOf(shape)),
   facts: (shape) =>
     `${[shape.number, shape.name].filter(Boolean).join(' ') || 'Without a name'}: ${squareMetres(areaOf(shape))} by inner faces`,
-  fields: () => [
+  fields: (shape) => [
     words<'zone'>('Name', 'name'),
     words<'zone'>('Number', 'number'),
     length<'zone'>('Height', 'height'),
@@ -60,5 +118,6 @@ export const zone: Kind<'zone'> = {
       get: ({ use }) => (use === undefined ? unsaid : wordsOf(use)),
       set: withUse,
     },
+    ...heatFields(shape),
   ],
 };

@@ -45,6 +45,7 @@ const project = {
   naming: null,
   reading: null,
   structure: null,
+  site: null,
 };
 const start = applyChanges(emptyState, [put('project', project)]).state;
 const apply = (state: ProjectState, { changes }: { changes: Change[] } | Edit) => applyChanges(state, changes).state;

@@ -26,6 +26,7 @@ import { answerSchema } from '@/core/sorting/answers';
 import { roles } from '@/core/sorting/roles';
 import { displaySchema } from '@/core/underlay/display';
 import { viewRow } from './look';
+import { siteSettings } from './siteSettings';
 import { structureSettings } from './structureSettings';
 import { recipeSchema } from '@/core/underlay/recipe/steps';
 
@@ -89,6 +90,8 @@ export const projectRow = v.strictObject({
   reading: v.optional(v.nullable(settingsSchema), null),
   /** What the structural trial starts from; null is as the program does by itself. */
   structure: v.optional(v.nullable(structureSettings), null),
+  /** What the trial of heat starts from; null is as the program does by itself. */
+  site: v.optional(v.nullable(siteSettings), null),
 });
 
 export const levelKinds = ['foundation', 'ground', 'floor', 'roof'] as const;

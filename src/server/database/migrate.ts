@@ -19,6 +19,7 @@ import * as lessons from './migrations/0016_lessons';
 import * as views from './migrations/0017_views';
 import * as acceptances from './migrations/0018_acceptances';
 import * as structure from './migrations/0019_structure';
+import * as site from './migrations/0020_site';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -41,6 +42,7 @@ const migrations: Record<string, Migration> = {
   '0017_views': views,
   '0018_acceptances': acceptances,
   '0019_structure': structure,
+  '0020_site': site,
 };
 
 /** The name of the newest migration. */

@@ -24,6 +24,7 @@ interface ProjectTable {
   axes: ColumnType<ProjectRow['axes'], string | undefined, string>;
   naming: JSONColumnType<NonNullable<ProjectRow['naming']>> | null;
   structure: JSONColumnType<NonNullable<ProjectRow['structure']>> | null;
+  site: JSONColumnType<NonNullable<ProjectRow['site']>> | null;
   reading: JSONColumnType<NonNullable<ProjectRow['reading']>> | null;
   version: Generated<number>;
   undo_top: number | null;

@@ -5,7 +5,19 @@ export const project: TableAccess<'project'> = {
   async load(db, id) {
     const rows = await db
       .selectFrom('projects')
-      .select(['id', 'name', 'display_unit', 'places', 'angles', 'survey', 'axes', 'naming', 'reading', 'structure'])
+      .select([
+        'id',
+        'name',
+        'display_unit',
+        'places',
+        'angles',
+        'survey',
+        'axes',
+        'naming',
+        'reading',
+        'structure',
+        'site',
+      ])
       .where('id', '=', id)
       .execute();
     return rows.map(({ display_unit: displayUnit, ...row }) => ({ ...row, displayUnit }));
@@ -25,6 +37,7 @@ export const project: TableAccess<'project'> = {
         naming: json(row.naming),
         reading: json(row.reading),
         structure: json(row.structure),
+        site: json(row.site),
       })
       .where('id', '=', id)
       .execute();

@@ -9,12 +9,14 @@ import { BenchHead } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { DrawingsPart } from './DrawingsPart';
 import { FindingsPart } from './FindingsPart';
+import { HeatPart } from './HeatPart';
 import { StructurePart } from './StructurePart';
 
 const parts: { name: ProofPart; word: string }[] = [
   { name: 'findings', word: 'Findings' },
   { name: 'drawings', word: 'Drawings' },
   { name: 'structure', word: 'Structure' },
+  { name: 'heat', word: 'Heat' },
 ];
 
 /** What is wrong with the model, and the calculations that prove it. */
@@ -36,6 +38,7 @@ export function ProofBench() {
       {proofPart === 'findings' && <FindingsPart />}
       {proofPart === 'drawings' && <DrawingsPart />}
       {proofPart === 'structure' && <StructurePart />}
+      {proofPart === 'heat' && <HeatPart />}
     </>
   );
 }

@@ -5,6 +5,7 @@ import { useStore } from 'zustand';
 import { ApiError, Unreachable } from '@/project/api';
 import { closeComparisons } from '@/project/comparisons';
 import { closeFindings } from '@/project/findings';
+import { closeHeat } from '@/project/heat';
 import { closeMirror } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
 import { closeReadings } from '@/project/readings';
@@ -66,6 +67,7 @@ function useOpened(id: string): Opened {
       closeMirror();
       closeFindings();
       closeComparisons();
+      closeHeat();
       useSelected.getState().select([]);
     };
   }, [id]);

@@ -5,6 +5,7 @@ import type { GridLine } from '@/core/kinds/grid';
 import type { Section } from '@/core/kinds/section';
 import { usualMaterials } from '@/core/kinds/material';
 import { uValueOf, type LibraryRow } from '@/core/model/library';
+import { plainSite, type SiteSettings } from '@/core/model/siteSettings';
 import { plainStructure, type StructureSettings } from '@/core/model/structureSettings';
 import { areaOf } from '@/core/kinds/areas';
 import { tiesOf } from '@/core/kinds/tie';
@@ -24,6 +25,8 @@ export interface HandoverInput {
   library?: readonly LibraryRow[];
   /** What the structural trial starts from beside the elements. */
   structure?: StructureSettings | null;
+  /** What the trial of heat starts from beside the elements. */
+  site?: SiteSettings | null;
   drawingName: (id: string) => string;
 }
 
@@ -75,6 +78,7 @@ export function writeModel({
   survey = null,
   library = [],
   structure = null,
+  site = null,
   drawingName,
 }: HandoverInput): ModelFile {
   const sourceOf = (source: Source | null): SourceField =>
@@ -89,7 +93,8 @@ export function writeModel({
     ...materialParts(building, structure),
     ...libraryParts(library),
     grids: building.grids.map(({ id, shape, source }) => ({ id, ...gridPart(shape), ...sourceOf(source) })),
-    ...elementParts(building, made, sourceOf),
+    ...(site === null ? {} : { site: sitePart(site) }),
+    ...elementParts(building, { made, constructions: site?.made ?? plainSite.made, said: saidIn(library) }, sourceOf),
     ...calculationParts(building, structure, sourceOf),
   };
 }
@@ -166,9 +171,26 @@ const underRoofOf = ({ underRoofs, shape }: PlacedZone) =>
         roofs: underRoofs.roofs,
       };
 
+/** What elements are made of where they do not say it themselves. */
+interface Rules {
+  made: StructureSettings['made'];
+  constructions: SiteSettings['made'];
+  /** The construction of an element: its own where that has layers, else the one by rule. */
+  said: (own: string | null | undefined, rule: string | null) => string | null | undefined;
+}
+
+/** An entry that only names a size has no layers: it says nothing of what a surface is. */
+function saidIn(library: readonly LibraryRow[]): Rules['said'] {
+  const bare = new Set(library.flatMap((row) => ('layers' in row && row.layers.length === 0 ? [row.id] : [])));
+  return (own, rule) => (own != null && !bare.has(own) ? own : (rule ?? own));
+}
+
+/** The place, without the rules that its elements tell themselves. */
+const sitePart = ({ made: _, ...site }: SiteSettings): NonNullable<ModelFile['site']> => site;
+
 function elementParts(
   building: Building,
-  made: StructureSettings['made'],
+  { made, constructions, said }: Rules,
   sourceOf: (source: Source | null) => SourceField,
 ): ElementParts {
   return {
@@ -202,7 +224,7 @@ function elementParts(
       start: pair(wall.shape.start),
       end: pair(wall.shape.end),
       thickness: tidy(wall.shape.thickness),
-      ...constructedBy(wall.libraryId),
+      ...constructedBy(said(wall.libraryId, constructions[wall.shape.outer ? 'outerWall' : 'innerWall'])),
       ...madeOf(wall.shape.material ?? made.wall),
       height: tidy(wall.top - wall.base),
       ...(tiesOf(wall).base === undefined && tiesOf(wall).top === undefined ? {} : endsOf(wall)),
@@ -221,7 +243,7 @@ function elementParts(
         width: tidy(opening.shape.width),
         height: tidy(opening.shape.height),
         sill: tidy(opening.shape.sill),
-        ...constructedBy(opening.libraryId),
+        ...constructedBy(said(opening.libraryId, constructions[opening.shape.use])),
         ...sourceOf(opening.source),
       })),
     ),
@@ -231,7 +253,7 @@ function elementParts(
       holes: slab.shape.holes.map(ring),
       thickness: tidy(slab.shape.thickness),
       top: tidy(slab.top),
-      ...constructedBy(slab.libraryId),
+      ...constructedBy(said(slab.libraryId, constructions[slab.storey.level.kind === 'roof' ? 'roof' : 'floor'])),
       ...madeOf(slab.shape.material ?? made.slab),
       ...(slab.shape.span === undefined ? {} : { span: tidy(slab.shape.span) }),
       ...(slab.shape.diaphragm === undefined ? {} : { diaphragm: slab.shape.diaphragm }),
@@ -245,6 +267,9 @@ function elementParts(
       holes: zone.shape.holes.map(ring),
       height: tidy(zone.height),
       ...(zone.shape.use === undefined ? {} : { use: zone.shape.use }),
+      ...(zone.shape.temperature === undefined ? {} : { temperature: zone.shape.temperature }),
+      ...(zone.shape.airChange === undefined ? {} : { airChange: zone.shape.airChange }),
+      ...(zone.shape.gains === undefined ? {} : { gains: zone.shape.gains }),
       ...underRoofOf(zone),
       boundaries: zone.boundaries.map((side) => ({ ...side, length: tidy(side.length) })),
       ...sourceOf(zone.source),

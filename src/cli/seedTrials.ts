@@ -6,7 +6,10 @@ import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import type { Use } from '@/core/kinds/use';
 import { put, type Change } from '@/core/model/edits';
 import { levelsUp } from '@/core/model/levels';
+import type { LibraryRow } from '@/core/model/library';
 import { Model } from '@/core/model/model';
+import { plainSite, surfaceRoles, type SurfaceRole } from '@/core/model/siteSettings';
+import { usualConstructions } from '@/core/model/usualConstructions';
 import { resolveBuilding } from '@/core/resolved/resolve';
 import { saySupports, supportsMissing } from '@/core/structure/rules/supportsUnderFeet';
 import type { Database } from '@/server/database/schema';
@@ -54,12 +57,24 @@ function supports(model: Model): Change[] {
   return edit.ok ? edit.value.changes : [];
 }
 
-/** Says of the finished demo what a structural trial asks for: what walls carry, what rooms are for, what holds it. */
-export async function seedStructure(tx: Transaction<Database>, project: string): Promise<void> {
+/** The place, and the first of the usual constructions for every surface; the ground floor lies on foam. */
+function place(model: Model): Change[] {
+  const [project] = Object.values(model.project);
+  const rows = surfaceRoles.map((role) => ({ role, row: { ...usualConstructions[role][0], id: randomUUID() } }));
+  const made = Object.fromEntries(rows.map(({ role, row }) => [role, row.id])) as Record<SurfaceRole, string>;
+  return [
+    ...rows.map(({ row }) => put('library', row as LibraryRow)),
+    put('project', { ...project, site: { ...plainSite, winterTemperature: -12, thermalBridge: 0.05, made } }),
+  ];
+}
+
+/** Says of the finished demo what trials ask for: what walls carry, what rooms are for, what holds it, the place. */
+export async function seedTrials(tx: Transaction<Database>, project: string): Promise<void> {
   const steps: [label: string, changes: (model: Model) => Change[]][] = [
     ['Say which walls carry and what rooms are for', said],
     ['Draw 1 slab over the upper floor', roofSlab],
     ['Say supports under columns and walls', supports],
+    ['Say the place and what surfaces are', place],
   ];
   for (const [label, changesOf] of steps) {
     const changes = changesOf(new Model(await loadState(tx, project)));

@@ -1,0 +1,111 @@
+import type { ModelFile } from '@/core/handover/model/schema';
+import { ask, choose, openStage, part, problems, selection, station, type Stage, type as typeInto } from './harness';
+
+let stage: Stage;
+let project: string;
+
+beforeAll(async () => {
+  stage = await openStage();
+  project = await stage.seed();
+}, 90_000);
+afterAll(async () => stage.close());
+
+const figure = (text: string): number => Number.parseFloat(text.replace('\u2212', '-'));
+
+test('from constructions to a heat load room by room, one term worked out by hand, and the months', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await station(page, 'Proof');
+  await part(page, 'Heat');
+  const rooms = page.getByRole('table', { name: 'Design heat load' });
+  await rooms
+    .getByRole('row', { name: /^Bunk Room/ })
+    .first()
+    .waitFor();
+  await rooms.getByRole('button', { name: 'Library' }).click();
+  await selection(page)
+    .getByText(/Library/)
+    .waitFor();
+  // Its surfaces: the outer wall's net area times U; 24 cm bricks, 16 cm of wool, render and plaster.
+  const surfaces = page.getByRole('table', { name: 'Surfaces of Library' });
+  const cells = await surfaces
+    .getByRole('row', { name: /^wall S outside/ })
+    .first()
+    .getByRole('cell')
+    .allInnerTexts();
+  const [net, u, lost] = cells.slice(2).map(figure);
+  const byHand = 1 / (0.04 + 0.015 / 1 + 0.16 / 0.035 + 0.24 / 0.81 + 0.015 / 0.57 + 0.13);
+  expect(u).toBeCloseTo(byHand, 3);
+  // The demo adds 0.05 W/(m2 K) for thermal bridges.
+  expect(lost).toBeCloseTo(net * (byHand + 0.05), 1);
+  const load = async (): Promise<number> => {
+    const row = await rooms
+      .getByRole('row', { name: /^Library/ })
+      .getByRole('cell')
+      .allInnerTexts();
+    return figure(row[5]);
+  };
+  const row = await rooms
+    .getByRole('row', { name: /^Library/ })
+    .getByRole('cell')
+    .allInnerTexts();
+  // Through and by air, over 20 and 12 degrees below zero.
+  expect(await load()).toBeCloseTo((figure(row[3]) + figure(row[4])) * 32, -1);
+  const before = await load();
+  await part(page, 'Place and constructions');
+  await page.getByRole('table', { name: 'Steps of Bricks with 160 mm of wool outside' }).getByText('4.571').waitFor();
+  await choose(page, 'Outer walls', 'Solid bricks, 365 mm (usual)');
+  await page.getByRole('button', { name: 'Undo: Construction of outer walls' }).waitFor();
+  await typeInto(page, 'Winter outside, \u00b0C', '-20');
+  await page.getByRole('button', { name: /^Undo: Winter outside/ }).waitFor();
+  await part(page, 'Results');
+  await page.waitForFunction((least) => {
+    const found = [...document.querySelectorAll('table[aria-label="Design heat load"] tr')].find((tr) =>
+      tr.textContent?.startsWith('Library'),
+    );
+    return Number(found?.lastElementChild?.textContent) > least;
+  }, before * 1.5);
+  // The months, by their table: heating and gains of use make up for the losses.
+  const months = page.getByRole('table', { name: 'Months, kWh' });
+  const january = (await months.getByRole('row', { name: /^Jan/ }).getByRole('cell').allInnerTexts())
+    .slice(1)
+    .map(figure);
+  expect(Math.abs(january[0] - january[2] - january[3])).toBeLessThanOrEqual(2);
+  expect(january[3]).toBeGreaterThan(1000);
+  const { body } = await ask<ModelFile>(stage, `/api/projects/${project}/handover/model.json`);
+  expect(body.site).toMatchObject({ winterTemperature: -20, thermalBridge: 0.05 });
+  const solid = body.constructions!.find(({ name }) => name === 'Solid bricks, 365 mm')!;
+  expect(body.walls.filter(({ outer }) => outer === true).every(({ construction }) => construction === solid.id)).toBe(
+    true,
+  );
+  await context.close();
+});
+
+test('a room is made unheated at Tracing, and takes its own temperature', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await station(page, 'Proof');
+  await part(page, 'Heat');
+  await page.getByRole('table', { name: 'Design heat load' }).getByRole('button', { name: 'Drying' }).click();
+  await selection(page)
+    .getByText(/Drying/)
+    .waitFor();
+  await station(page, 'Tracing');
+  await part(page, 'Change');
+  await choose(page, 'Heated', 'unheated');
+  await page.getByRole('button', { name: /^Undo: / }).waitFor();
+  await station(page, 'Proof');
+  const drying = page.getByRole('table', { name: 'Design heat load' }).getByRole('row', { name: /^Drying/ });
+  await drying.getByText('unheated').waitFor();
+  // Between the rooms about it and the winter outside.
+  const shown = (await drying.getByRole('cell').nth(1).innerText()).replace(/[()]/g, '');
+  expect(figure(shown)).toBeGreaterThan(0);
+  expect(figure(shown)).toBeLessThan(20);
+  await context.close();
+});
+
+test('the pages had nothing to complain about', () => {
+  expect(problems).toEqual([]);
+});

@@ -1,0 +1,58 @@
+'use client';
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import type { HeatView } from '@/core/energy/file';
+import type { Model } from '@/core/model/model';
+import { modelTextIn } from './mirror';
+import { beginTrial } from './trial';
+import { useMoment } from './useSession';
+
+interface HeatStore {
+  view: HeatView | null;
+  running: boolean;
+  /** Why nothing could be calculated. */
+  problem: string | null;
+}
+
+/** The trial of heat of the project in this window. */
+export const useHeat = create<HeatStore>()(() => ({ view: null, running: false, problem: null }));
+
+/** Forgets what was calculated, when a project is left. */
+export const closeHeat = (): void => useHeat.setState({ view: null, running: false, problem: null });
+
+/** It is calculated again when nobody has changed anything for so long, milliseconds. */
+const calm = 300;
+
+/** Begins to calculate. @param still whether anybody still wants to know @returns the way to end it */
+function calculate(model: Model, still: () => boolean): () => void {
+  const own = beginTrial();
+  useHeat.setState({ running: true });
+  const tell = (part: Partial<HeatStore>) => {
+    if (still()) useHeat.setState({ ...part, running: false });
+  };
+  modelTextIn(model)
+    .then((text) => own.remote.heat(text))
+    .then(
+      (view) => tell({ view, problem: null }),
+      (error: unknown) => tell({ problem: error instanceof Error ? error.message : String(error) }),
+    )
+    .finally(() => own.thread.terminate());
+  return () => own.thread.terminate();
+}
+
+/** Keeps the trial of heat up to the model while it is looked at. */
+export function useHeatKept(): void {
+  const moment = useMoment('element', 'level', 'library', 'project');
+  useEffect(() => {
+    let here = true;
+    let stop: (() => void) | null = null;
+    const timer = setTimeout(() => {
+      stop = calculate(moment.model, () => here);
+    }, calm);
+    return () => {
+      here = false;
+      clearTimeout(timer);
+      stop?.();
+    };
+  }, [moment]);
+}

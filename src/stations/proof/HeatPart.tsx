@@ -1,0 +1,117 @@
+'use client';
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import type { HeatView } from '@/core/energy/file';
+import { useHeat, useHeatKept } from '@/project/heat';
+import { useSelected } from '@/project/selected';
+import { useModel } from '@/project/useSession';
+import { Note, Part } from '@/ui/widgets/Heading';
+import { TabLine } from '@/ui/widgets/TabLine';
+import { EnvelopePart } from './heat/EnvelopePart';
+import { LosersPart } from './heat/LosersPart';
+import { MonthsPart } from './heat/MonthsPart';
+import { PlacePart } from './heat/PlacePart';
+import { ZonesPart } from './heat/ZonesPart';
+
+/** What comes of the trial, and what it starts from. */
+type Side = 'results' | 'given';
+const sides: { name: Side; word: string }[] = [
+  { name: 'results', word: 'Results' },
+  { name: 'given', word: 'Place and constructions' },
+];
+
+/** The trial of heat: what each room needs on the coldest day, and what the building needs month by month. */
+export function HeatPart() {
+  useHeatKept();
+  const zones = [...useModel('element').ofKind('zone')].length;
+  const { view, running, problem } = useHeat();
+  const [side, turn] = useState<Side>('results');
+  if (zones === 0)
+    return (
+      <Note kind="plain">No zone has been accepted yet. Read or draw the rooms, then their heat is calculated.</Note>
+    );
+  return (
+    <>
+      <TabLine label="Parts of the trial of heat" tabs={sides} present={side} turn={turn} />
+      {side === 'given' && <PlacePart />}
+      {side === 'results' && (
+        <>
+          {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
+          {view === null && running && <Box role="status">Calculating &hellip;</Box>}
+          {view !== null && <Results view={view} />}
+        </>
+      )}
+    </>
+  );
+}
+
+function Results({ view }: { view: HeatView }) {
+  const selected = useSelected(({ ids }) => ids);
+  const zone = view.zones.find(({ id }) => selected.has(id.split('@')[0]));
+  return (
+    <>
+      <Totals view={view} />
+      <ZonesPart view={view} />
+      {zone === undefined ? (
+        <Box sx={{ color: 'text.secondary', mb: 2 }}>Select a zone to see what closes it.</Box>
+      ) : (
+        <EnvelopePart zone={zone} view={view} />
+      )}
+      <LosersPart view={view} />
+      <MonthsPart view={view} />
+      {view.findings.length > 0 && (
+        <Part title={`Found on the way: ${view.findings.length}`}>
+          {view.findings.slice(0, mostTold).map(({ message, remedy, severity }, i) => (
+            <Note key={i} kind={severity === 'error' ? 'wrong' : 'look'}>
+              {message} <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{remedy}</Box>
+            </Note>
+          ))}
+          {view.findings.length > mostTold && <Box>and {view.findings.length - mostTold} more</Box>}
+        </Part>
+      )}
+      <Part title="Taken for granted">
+        <Box component="ul" sx={{ m: 0, pl: 2 }}>
+          {view.assumed.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </Box>
+      </Part>
+    </>
+  );
+}
+const mostTold = 8;
+
+/** The building in a few figures. */
+function Totals({ view: { zones, building } }: { view: HeatView }) {
+  const area = zones.filter(({ heated }) => heated).reduce((sum, zone) => sum + zone.area, 0);
+  const lines = [
+    ['Design heat load', `${(building.designLoad / 1000).toFixed(2)} kW`],
+    ['for each square metre', `${(building.designLoad / (area || 1)).toFixed(1)} W/m\u00b2`],
+    ['Need in a year', `${building.heating.toFixed(0)} kWh`],
+    ['for each square metre', `${(building.heating / (area || 1)).toFixed(1)} kWh/m\u00b2`],
+  ];
+  return (
+    <Box
+      component="dl"
+      aria-label="The building"
+      sx={{ m: 0, mb: 1.75, px: 1.5, py: 0.5, background: 'var(--mui-palette-zf-paper)', borderRadius: '5px' }}
+    >
+      {lines.map(([word, figure], i) => (
+        <Box
+          key={i}
+          sx={{
+            display: 'flex',
+            justifyContent: 'space-between',
+            py: 0.5,
+            borderTop: i === 0 ? 0 : '1px solid var(--mui-palette-divider)',
+          }}
+        >
+          <dt>{word}</dt>
+          <Box component="dd" className="mono" sx={{ m: 0 }}>
+            {figure}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
