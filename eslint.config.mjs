@@ -38,7 +38,9 @@ const coreRooms = [
   'handover',
   'proof',
   'structure',
+  'rooms',
   'energy',
+  'lighting',
   'comparison',
 ];
 

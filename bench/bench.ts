@@ -11,6 +11,7 @@ import { benchModel } from './model';
 import { readingTable } from './reading';
 import { benchServer } from './server';
 import { benchSpace } from './space';
+import { benchEnergy, benchLighting } from './rooms';
 import { benchStructure } from './structure';
 import { unitTable } from './units';
 import { benchWindow } from './window';
@@ -69,7 +70,8 @@ const cell = (text: string) => text.padStart(11);
  * `./run bench units [plans]`: how often the unit is judged rightly. `./run bench reading [plans]`: what is read of
  * plans whose truth is known. `./run bench calibrate [plans]`: fits how sure a candidate is said to be. `./run bench
  * frames`: what a frame of the board takes in every tool. `./run bench space`: the model in space, finding and late
- * corrections. `./run bench structure`: the structural trial, beside a dense solver.
+ * corrections. `./run bench structure`: the structural trial, beside a dense solver. `./run bench energy` and `./run
+ * bench lighting`: the trials of heat and light by rooms.
  * `./run bench [entities ...]`: reading time and peak memory beside two public parsers and
  * a bare loop that finds
  * every group code and parses every number without making strings. Ratios count; seconds depend on the machine.
@@ -82,6 +84,8 @@ export async function bench(args: string[]): Promise<number> {
   if (args[0] === 'frames') return benchFrames(Number(args[1] ?? 20_000), Number(args[2] ?? 100_000));
   if (args[0] === 'space') return benchSpace(Number(args[1] ?? 20_000), Number(args[2] ?? 100_000));
   if (args[0] === 'structure') return benchStructure(args.length > 1 ? args.slice(1).map(Number) : [500, 5000, 20_000]);
+  if (args[0] === 'energy') return benchEnergy(args.length > 1 ? args.slice(1).map(Number) : [10, 100, 500]);
+  if (args[0] === 'lighting') return benchLighting(args.length > 1 ? args.slice(1).map(Number) : [5, 25, 100]);
   if (args[0] === 'server') return benchServer(Number(args[1] ?? 50));
   if (args[0] === 'calibrate') return calibrate(args.slice(1));
   if (args[0] === 'reading') return readingTable(args.slice(1));

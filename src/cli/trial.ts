@@ -8,6 +8,8 @@ import type { Finding } from '@/core/proof/finding';
 import { structureFile } from '@/core/structure/file';
 import { tryStructure } from '@/core/structure/trial';
 import { counted } from '@/core/model/counted';
+import { lightingFile } from '@/core/lighting/file';
+import { tryLight } from '@/core/lighting/light';
 import { complain } from './complain';
 import { countFindings, modelAt } from './modelAt';
 
@@ -39,10 +41,20 @@ function heat(model: ReadModel): Tried {
   return { file: 'heat.json', content: heatFile(tried), lines: [line], findings: tried.findings };
 }
 
-const kinds: Record<string, (model: ReadModel) => Tried> = { structure, heat };
+function lighting(model: ReadModel): Tried {
+  const tried = tryLight(model);
+  const lines = tried.areas.map(
+    ({ id, mean, uniformity, points }) =>
+      `${id}: mean ${mean.toFixed(0)} lx, uniformity ${uniformity.toFixed(2)}, ${counted(points.length, 'point')}`,
+  );
+  return { file: 'lighting.json', content: lightingFile(tried), lines, findings: tried.findings };
+}
+
+const kinds: Record<string, (model: ReadModel) => Tried> = { structure, heat, lighting };
 const usage = `Usage: ./run trial <model.json> --kind ${Object.keys(kinds).join('|')} --out <folder>
 Calculates a model. structure writes structure.json: nodes, members, reactions, displacements, inner forces, findings.
-heat writes heat.json: zones with their surfaces and losses, the design heat load, the need of each month, findings.`;
+heat writes heat.json: zones with their surfaces and losses, the design heat load, the need of each month, findings.
+lighting writes lighting.json: calculation areas with their values, rooms with the light they absorb, findings.`;
 
 /** `./run trial`. @returns the exit code: 0 done, 2 wrong usage, 3 the model cannot be read or calculated at all */
 export async function trial(args: string[]): Promise<number> {

@@ -3,7 +3,7 @@ import { usualMaterials } from '@/core/kinds/material';
 import { Report } from '@/core/proof/report';
 import type { Finding } from '@/core/proof/finding';
 import { enclosedRooms, type Enclosed, type Surface } from './derive/envelope';
-import type { Room } from './derive/rooms';
+import type { Room } from '@/core/rooms/rooms';
 import { basementWallUValue, groundFloorUValue, type GroundFloor } from './ground';
 import { monthsOf, type Month } from './months';
 import { flowOf, layerSteps, uValueOfLayers, type Layer } from './uValue';

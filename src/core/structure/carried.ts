@@ -2,7 +2,7 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import { borderOf, type Piece } from './derive/borders';
 import { Carriers } from './derive/carriers';
 import { deriveStructure } from './derive/derive';
-import { ringsOf, type Rings } from './derive/patches';
+import { ringsOf, type Rings } from '@/core/geometry/ringParts';
 import { tributaryOf } from './derive/tributary';
 import type { V3 } from './vector3';
 

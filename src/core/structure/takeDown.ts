@@ -4,7 +4,7 @@ import { awayFromLine } from '@/core/kinds/lines';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Axis } from './derive/axes';
 import type { LyingSlab } from './derive/floors';
-import { ringsOf } from './derive/patches';
+import { ringsOf } from '@/core/geometry/ringParts';
 import { tributaryOf, type Carrier, type Patch } from './derive/tributary';
 import { innerAt, type CaseResult } from './solve/solve';
 import type { StructureTrial } from './trial';

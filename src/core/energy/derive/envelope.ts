@@ -5,7 +5,7 @@ import { lengthOfLine } from '@/core/kinds/lines';
 import { alongLine } from '@/core/proof/rule';
 import type { Report } from '@/core/proof/report';
 import { subjectOf } from '@/core/proof/subject';
-import { insideOf, roomsOf, Slabs, type Room } from './rooms';
+import { insideOf, roomsOf, Slabs, type Room } from '@/core/rooms/rooms';
 import { Plates } from './plates';
 import { Surroundings, type Stretch } from './stretches';
 

@@ -2,7 +2,7 @@ import { common, regionArea, regionCentre, together, without, type Region } from
 import { BoxIndex } from '@/core/geometry/boxIndex';
 import { bandOutline } from '@/core/kinds/lines';
 import type { Point } from '@/core/geometry/vector';
-import { sameHeight, thickestFloor, type Room } from './rooms';
+import { sameHeight, thickestFloor, type Room } from '@/core/rooms/rooms';
 
 /** A part of a room's floor or ceiling with one thing beyond it. */
 export interface Plate {

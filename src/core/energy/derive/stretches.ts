@@ -2,7 +2,7 @@ import { BoxIndex } from '@/core/geometry/boxIndex';
 import { contains } from '@/core/geometry/polygon';
 import { cross, distance, dot, pointAlong, subtract, type Point } from '@/core/geometry/vector';
 import type { StandingWall, Subject } from '@/core/proof/subject';
-import type { Room } from './rooms';
+import type { Room } from '@/core/rooms/rooms';
 
 /** A stretch of a side of a room with one wall and one thing beyond it, over one range of heights. */
 export interface Stretch {

@@ -227,6 +227,9 @@ export const modelSchema = v.looseObject({
       /** Of people and machines, W/m2. */
       gains: v.optional(v.number()),
       clearHeight: v.optional(v.number()),
+      reflectances: v.optional(
+        v.looseObject({ ceiling: v.optional(v.number()), wall: v.optional(v.number()), floor: v.optional(v.number()) }),
+      ),
       volume: v.optional(v.number()),
       roofs: v.optional(v.array(id)),
       boundaries: v.optional(
@@ -262,19 +265,23 @@ export const modelSchema = v.looseObject({
       annualTemperature: v.optional(v.number()),
       latitude: v.optional(v.number()),
       groundConductivity: v.optional(v.number()),
+      /** The share of the first light that is left with dirt and age. */
+      maintenanceFactor: v.optional(v.number()),
       thermalBridge: v.optional(v.number()),
       heatingUp: v.optional(v.number()),
     }),
   ),
+  /** Photometric files of IES LM-63, whole. */
+  photometries: v.optional(v.array(v.looseObject({ id, name: v.optional(v.string()), ies: v.string() }))),
   luminaires: v.optional(
     v.array(
       v.looseObject({
         id,
         photometry: v.string(),
         position: spacePoint,
-        rotation: v.number(),
-        tilt: v.number(),
-        output: v.number(),
+        rotation: v.optional(v.number()),
+        tilt: v.optional(v.number()),
+        output: v.optional(v.number()),
         source,
       }),
     ),

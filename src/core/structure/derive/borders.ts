@@ -1,5 +1,5 @@
 import type { Point } from '@/core/geometry/vector';
-import type { Rings } from './patches';
+import type { Rings } from '@/core/geometry/ringParts';
 
 /** A straight piece, x1, y1, x2, y2. */
 export type Piece = [number, number, number, number];

@@ -4,7 +4,7 @@ import type { Point } from '@/core/geometry/vector';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Axis } from './axes';
 import type { Carriers, Floor, UnitLoads } from './carriers';
-import { ringsOf } from './patches';
+import { ringsOf } from '@/core/geometry/ringParts';
 import type { Report } from '@/core/proof/report';
 import { tributaryOf } from './tributary';
 import type { V3 } from '../vector3';

@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import type { Point } from '@/core/geometry/vector';
-import { ringsOf } from './patches';
+import { ringsOf } from '@/core/geometry/ringParts';
 import { tributaryOf, type Carrier, type Patch } from './tributary';
 
 const line = (a: Point, b: Point, cuts: number[] = [0.25, 0.5, 0.75]): Carrier => ({ axis: 0, a, b, cuts });

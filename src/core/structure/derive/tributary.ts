@@ -1,7 +1,7 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { direction, type Point } from '@/core/geometry/vector';
 import { leastOf } from '@/core/lists';
-import { below, inBox, measure, type Measure, type Rings } from './patches';
+import { below, inBox, measure, type Measure, type Rings } from '@/core/geometry/ringParts';
 
 /** What carries a floor: a line of a beam or a wall, or the point of a column. */
 export interface Carrier {

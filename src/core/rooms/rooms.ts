@@ -70,7 +70,7 @@ export function roomsOf(model: ReadModel, slabs: Slabs, report: Report): Room[] 
         [
           level === undefined
             ? `The zone ${told} belongs to level ${zone.level}, which is not there.`
-            : `The zone ${told} covers ${size.toFixed(3)} m2: nothing can be said of its heat.`,
+            : `The zone ${told} covers ${size.toFixed(3)} m2: it holds nothing.`,
           'Give it a level and an outline at Tracing.',
         ],
       );

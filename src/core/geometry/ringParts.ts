@@ -1,4 +1,4 @@
-import type { Point } from '@/core/geometry/vector';
+import type { Point } from './vector';
 
 /** A part of a floor: its rings, outlines counter-clockwise and holes clockwise, so that areas add up. */
 export type Rings = readonly (readonly Point[])[];

@@ -1,0 +1,313 @@
+import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { gridOf, spacingOf } from './grid';
+import { tryLight } from './light';
+import { fluxOf, intensityAt, ownDirection } from './photometry/intensity';
+import { readIes, type Photometry } from './photometry/readIes';
+
+type Part = Record<string, unknown>;
+type Point = [number, number];
+
+interface File {
+  version?: string;
+  tilt?: string;
+  head?: string;
+  vertical?: number[];
+  horizontal?: number[];
+  values?: number[];
+  size?: string;
+  factors?: string;
+}
+
+/** A file of a source that shines evenly all around with 100 cd, but for what is asked for. */
+function ies({
+  version = 'IESNA:LM-63-2002\n[TEST] 1\n[MANUFAC] Marram\n',
+  tilt = 'NONE',
+  vertical = [0, 90, 180],
+  horizontal = [0],
+  values,
+  size = '0 0 0',
+  factors = '1 1 10',
+  head,
+}: File = {}): string {
+  const all = values ?? vertical.flatMap(() => horizontal.map(() => 100));
+  const first = head ?? `1 -1 1 ${vertical.length} ${horizontal.length} 1 2 ${size}`;
+  return `${version}TILT=${tilt}\n${first}\n${factors}\n${vertical.join(' ')}\n${horizontal.join(' ')}\n${all.join('\n')}\n`;
+}
+const photometry = (file: File = {}): Photometry => {
+  const read = readIes(ies(file));
+  if (!read.ok) throw new Error(read.message);
+  return read.value;
+};
+const problem = (text: string): string => {
+  const read = readIes(text);
+  return read.ok ? '' : read.message;
+};
+
+/** A Lambert source: the cosine downwards, nothing upwards, by degrees. */
+const lambert = (candela: number): File => {
+  const vertical = Array.from({ length: 91 }, (_, i) => i);
+  return { vertical, values: vertical.map((angle) => candela * Math.cos((angle * Math.PI) / 180)) };
+};
+
+test('an even source gives 4 pi times its intensity, a Lambert one pi times its greatest', () => {
+  expect(fluxOf(photometry())).toBeCloseTo(400 * Math.PI, 1);
+  expect(fluxOf(photometry(lambert(100))) / (100 * Math.PI)).toBeCloseTo(1, 3);
+});
+
+test('factors, versions and lengths in feet are taken as the norm has them', () => {
+  const own = photometry({ factors: '0.9 0.5 10', head: '2 1000 3 3 1 1 1 1 2 0' });
+  // 100 cd x 3 x 0.9 x 0.5; width 1 ft, length 2 ft.
+  expect([own.intensity[0], own.width, own.length, own.lampLumens, own.power]).toEqual(
+    [135, 0.3048, 0.6096, 2000, 10].map((value) => expect.closeTo(value, 9)),
+  );
+  // Since 2019 the third factor tells how the file came about.
+  expect(
+    photometry({ version: 'IES:LM-63-2019\n[TEST] 1\n[MANUFAC] M\n', factors: '0.9 1.00001 10' }).intensity[0],
+  ).toBeCloseTo(90, 9);
+  expect(photometry({ version: 'An old file\nof 1986\n' }).warnings).toEqual([]);
+  expect(photometry({ version: 'IESNA91\n' }).warnings).toEqual([
+    'The keyword [TEST] is missing.',
+    'The keyword [MANUFAC] is missing.',
+  ]);
+  expect(photometry({ tilt: 'INCLUDE\n1 2\n0 90\n1 0.9' }).intensity[2]).toBe(100);
+});
+
+test('a file that is cut, negative, of type A, huge or no such file is told in a sentence', () => {
+  expect(problem('hello')).toMatch(/no line that begins with TILT=/);
+  expect(problem(ies().slice(0, 60))).toMatch(/its head is not whole/);
+  expect(problem(ies({ values: [100, 100] }))).toMatch(/2 of 3 intensities are there: the file is cut/);
+  expect(problem(ies({ values: [100, -5, 100] }))).toMatch(/1 intensities are negative/);
+  expect(problem(ies({ head: '1 -1 1 3 1 3 2 0 0 0' }))).toMatch(/type A, of vehicles/);
+  expect(problem(ies({ head: '1 -1 1 100000 1 1 2 0 0 0' }))).toMatch(/names 100000 by 1 angles/);
+  expect(problem(ies({ vertical: [0, 90, 45] }))).toMatch(/angles do not rise/);
+  expect(problem(ies({ values: [100, NaN, 100] }))).toMatch(/"NaN" stands where a number was expected/);
+  expect(problem(ies({ tilt: 'lamp.tlt' }))).toMatch(/tilt is in another file, LAMP\.TLT/);
+});
+
+test('planes are folded by the symmetry that the file tells', () => {
+  const quarter = photometry({ vertical: [0, 90], horizontal: [0, 90], values: [10, 20, 10, 60] });
+  const at = (c: number) => intensityAt(quarter, [Math.cos((c * Math.PI) / 180), Math.sin((c * Math.PI) / 180), 0]);
+  expect([0, 45, 90, 135, 180, 270, 315].map(at)).toEqual(
+    [20, 40, 60, 40, 20, 60, 40].map((v) => expect.closeTo(v, 6)),
+  );
+  const half = photometry({ vertical: [0, 90], horizontal: [0, 90, 180], values: [10, 20, 10, 60, 10, 100] });
+  const to = (c: number) => intensityAt(half, [Math.cos((c * Math.PI) / 180), Math.sin((c * Math.PI) / 180), 0]);
+  expect([90, 180, 270, 360].map(to)).toEqual([60, 100, 60, 20].map((v) => expect.closeTo(v, 6)));
+});
+
+test('a luminaire is turned from x counter-clockwise, and its beam lifted towards its own 0 degree plane', () => {
+  // Turned by 90 degrees its plane looks along y; tilted by 30 degrees its beam goes there.
+  const beam = ownDirection(90, 30, [0, Math.sin(Math.PI / 6), -Math.cos(Math.PI / 6)]);
+  expect(beam).toEqual([0, 0, -1].map((value) => expect.closeTo(value, 9)));
+});
+
+test('grids by EN 12464-1: 0.2 times 5 to the lg of the side, by the shorter one of what is slender', () => {
+  expect([spacingOf(1, 1), spacingOf(10, 10), spacingOf(100, 100), spacingOf(20, 2)]).toEqual(
+    [0.2, 1, 5, 0.2 * 5 ** Math.log10(2)].map((value) => expect.closeTo(value, 9)),
+  );
+  const points = gridOf(
+    [
+      [0, 0],
+      [4, 0],
+      [4, 2],
+      [0, 2],
+    ],
+    [
+      [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1],
+      ],
+    ],
+    1,
+  );
+  expect(points).toHaveLength(7);
+  expect(points[0]).toEqual([1.5, 0.5]);
+});
+
+const box = (w: number, d: number): Point[] => [
+  [0, 0],
+  [w, 0],
+  [w, d],
+  [0, d],
+];
+const site = { maintenanceFactor: 1 };
+
+function modelOf(parts: Part): ReadModel {
+  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', site, ...parts }));
+  if (!read.ok) throw new Error(read.message);
+  return read.value;
+}
+
+/** A room of 6 by 4 m, 3 m high, with one luminaire of a file. */
+const room = (file: File, more: Part = {}, reflectance = 0.5): Part => ({
+  levels: [{ id: 'L1', name: 'Floor', elevation: 0, height: 3 }],
+  zones: [
+    {
+      id: 'Z',
+      level: 'L1',
+      name: 'Lab',
+      outline: box(6, 4),
+      height: 3,
+      clearHeight: 3,
+      reflectances: { ceiling: reflectance, wall: reflectance, floor: reflectance },
+    },
+  ],
+  photometries: [{ id: 'F', ies: ies(file) }],
+  luminaires: [{ id: 'A', photometry: 'F', position: [2, 2, 2.5] }],
+  ...more,
+});
+
+test('a point source in a black room: intensity by the cosine over the square', () => {
+  const areas = [
+    {
+      id: 'P',
+      zone: 'Z',
+      outline: [
+        [3.9, 1.9],
+        [4.1, 1.9],
+        [4.1, 2.1],
+        [3.9, 2.1],
+      ],
+      z: 0.5,
+      spacing: 1,
+    },
+  ];
+  const {
+    areas: [area],
+  } = tryLight(modelOf(room({}, { calculationAreas: areas }, 0)));
+  expect(area.points).toEqual([[4, 2, 0.5].map((value) => expect.closeTo(value, 9))]);
+  // 2 m below and 2 m aside: 100 x cos 45 / 8.
+  expect(area.direct[0]).toBeCloseTo((100 * Math.SQRT1_2) / 8, 9);
+  expect(area.total[0]).toBeCloseTo(area.direct[0], 9);
+});
+
+test.each([0.2, 0.5, 0.8])(
+  'in a closed room of one reflectance %p all surfaces get the flux over area times 1 - rho',
+  (rho) => {
+    const {
+      rooms: [lit],
+    } = tryLight(modelOf(room({}, {}, rho)));
+    const area = 2 * 24 + 2 * (6 + 4) * 3;
+    const mean = (lit.ceiling * 24 + lit.floor * 24 + lit.walls * 60) / area;
+    expect(lit.flux).toBeCloseTo(400 * Math.PI, 0);
+    expect(mean / (lit.flux / (area * (1 - rho)))).toBeCloseTo(1, 3);
+    // Energy: what all surfaces absorb is the flux, to half a per cent.
+    expect(Math.abs(lit.absorbed / lit.flux - 1)).toBeLessThan(0.005);
+  },
+);
+
+test('a rectangular diffuse source, by its closed solution', () => {
+  // A panel of 1.2 by 0.6 m, 1 m above a point under its middle; luminance L = I / area.
+  const [w, l, h] = [0.6, 1.2, 1];
+  const luminance = 100 / (w * l);
+  const corner = (a: number, b: number): number => {
+    const [x, y] = [a / h, b / h];
+    return (
+      (x / Math.sqrt(1 + x * x)) * Math.atan(y / Math.sqrt(1 + x * x)) +
+      (y / Math.sqrt(1 + y * y)) * Math.atan(x / Math.sqrt(1 + y * y))
+    );
+  };
+  const closed = (luminance / 2) * 4 * corner(w / 2, l / 2);
+  const areas = [
+    {
+      id: 'P',
+      zone: 'Z',
+      outline: [
+        [1.9, 1.9],
+        [2.1, 1.9],
+        [2.1, 2.1],
+        [1.9, 2.1],
+      ],
+      z: 1.5,
+      spacing: 1,
+    },
+  ];
+  const own = { ...lambert(100), size: `${w} ${l} 0` };
+  const {
+    areas: [area],
+  } = tryLight(modelOf(room(own, { calculationAreas: areas }, 0)));
+  // As several points, none nearer than five times its size: within a per cent.
+  expect(Math.abs(area.direct[0] / closed - 1)).toBeLessThan(0.01);
+});
+
+test('a column throws a shadow; a room round a corner is not lit directly', () => {
+  const column = {
+    id: 'C',
+    level: 'L1',
+    position: [3, 2],
+    rotation: 0,
+    section: { shape: 'rectangle', width: 0.4, depth: 0.4 },
+    mark: '',
+  };
+  const areas = [
+    {
+      id: 'P',
+      zone: 'Z',
+      outline: [
+        [3.9, 1.9],
+        [4.1, 1.9],
+        [4.1, 2.1],
+        [3.9, 2.1],
+      ],
+      z: 0.5,
+      spacing: 1,
+    },
+  ];
+  const {
+    areas: [area],
+  } = tryLight(modelOf(room({}, { calculationAreas: areas, columns: [column] }, 0.5)));
+  expect(area.direct[0]).toBe(0);
+  expect(area.total[0]).toBeGreaterThan(0);
+});
+
+test('more light of two luminaires is the sum of each, and output and dirt scale it', () => {
+  const two = (luminaires: Part[], more: Part = {}) =>
+    tryLight(modelOf({ ...room(lambert(100)), luminaires, ...more })).areas[0];
+  const a = { id: 'A', photometry: 'F', position: [2, 2, 2.9] };
+  const b = { id: 'B', photometry: 'F', position: [4, 1, 2.9] };
+  const [first, second, both] = [two([a]), two([b]), two([a, b])];
+  both.total.forEach((value, i) => expect(value / (first.total[i] + second.total[i])).toBeCloseTo(1, 3));
+  expect(two([{ ...a, output: 0.5 }], { site: { maintenanceFactor: 0.8 } }).mean).toBeCloseTo(0.4 * first.mean, 6);
+});
+
+test('what is wrong is told with its place', () => {
+  const rules = (parts: Part) => tryLight(modelOf({ ...room({}), ...parts })).findings.map(({ rule }) => rule);
+  expect(rules({ luminaires: [{ id: 'A', photometry: 'F', position: [2, 2, 3.4] }] })).toContain('luminaire');
+  expect(rules({ luminaires: [{ id: 'A', photometry: 'F', position: [9, 9, 2] }] })).toEqual([
+    'no luminaire',
+    'luminaire',
+  ]);
+  expect(rules({ luminaires: [{ id: 'A', photometry: 'X', position: [2, 2, 2] }] })).toContain('photometry');
+  expect(rules({ photometries: [{ id: 'F', ies: 'nothing' }] })).toContain('photometry');
+  expect(rules({ calculationAreas: [{ id: 'P', zone: 'Z', outline: [], z: 0.8 }] })).toContain('no points');
+  expect(rules({ photometries: [{ id: 'F', ies: ies({ head: '1 500 1 3 1 1 2 0 0 0' }) }] })).toContain('flux');
+  expect(tryLight(modelOf({})).findings).toEqual([]);
+});
+
+test('a yard is lit by posts, and a building stands in the way', () => {
+  const parts: Part = {
+    levels: [{ id: 'L1', name: 'Ground', elevation: 0, height: 3 }],
+    photometries: [{ id: 'F', ies: ies() }],
+    luminaires: [{ id: 'A', photometry: 'F', position: [0, 0, 4] }],
+    calculationAreas: [
+      {
+        id: 'Y',
+        outline: [
+          [2.9, -0.1],
+          [3.1, -0.1],
+          [3.1, 0.1],
+          [2.9, 0.1],
+        ],
+        z: 0,
+        spacing: 1,
+      },
+    ],
+  };
+  const [open] = tryLight(modelOf(parts)).areas;
+  // 5 m away, 4 m below: 100 x (4 / 5) / 25.
+  expect([open.zone, open.total[0]]).toEqual([null, expect.closeTo(3.2, 9)]);
+  const wall = { id: 'W', level: 'L1', start: [2, -2], end: [2, 2], thickness: 0.2, height: 3 };
+  expect(tryLight(modelOf({ ...parts, walls: [wall] })).areas[0].total[0]).toBe(0);
+});
