@@ -86,7 +86,7 @@ export const plainShapes: Shapes = {
   pointLoad: { case: 'Q', position: [0, 0], rise: 0, force: [0, 0, -10_000], moment: [0, 0, 0] },
   lineLoad: { case: 'Q', start: [0, 0], end: [0, 0], rise: 0, q: [0, 0, -5000] },
   areaLoad: { case: 'Q', outline: [], holes: [], q: -3000 },
-  luminaire: { position: [0, 0], rise: 2.8, rotation: 0, tilt: 0, photometry: '', output: 1 },
+  luminaire: { position: [0, 0], rise: 2.8, rotation: 0, tilt: 0, photometry: 'panel', output: 1 },
   calculationArea: { name: '', outline: [], holes: [], rise: 0.8, spacing: null },
 };
 

@@ -3,6 +3,7 @@ import { heatView, type HeatView } from '@/core/energy/file';
 import { tryHeat } from '@/core/energy/heat';
 import { readModel } from '@/core/handover/model/readModel';
 import { carriedOf, type Carried } from '@/core/structure/carried';
+import { tryLight, type LightTrial } from '@/core/lighting/light';
 import { supportsMissing, type RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import { tryStructure } from '@/core/structure/trial';
 import { buffersOf, viewOf, type StructureView } from '@/core/structure/view';
@@ -24,6 +25,9 @@ const api = {
 
   /** What zones lose and need. */
   heat: (text: string): HeatView => heatView(tryHeat(modelOf(text))),
+
+  /** The light of rooms and of areas outdoors. @param tell hears how much of the work is done, from 0 to 1 */
+  light: (text: string, tell: (share: number) => void): LightTrial => tryLight(modelOf(text), { tell }),
 
   /** The tributary areas. */
   carried: (text: string): Carried[] => carriedOf(modelOf(text)),

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Point } from '@/core/geometry/vector';
 import { coordinates, length, number, words } from './fields';
 import { metres } from './figures';
-import type { Kind } from './kind';
+import type { Field, Kind } from './kind';
 import { finite, inDegrees, label, point, rise } from './limits';
 import { awayFromMark, placedMark } from './marks';
 
@@ -30,6 +30,23 @@ const mark = ({ position, rotation }: Luminaire): Point[] =>
     [half, cut / 2],
     [-half, cut],
   ]);
+
+/** Photometries that ship; `core/lighting/photometry/usual` has their formulas. */
+export const shippedPhotometries = ['panel', 'downlight', 'linear', 'wall washer', 'post top', 'floodlight'] as const;
+
+/** One of those that ship, or the name of another file. */
+function photometryField(own: string): Field<'luminaire'> {
+  const known = own === '' || shippedPhotometries.some((one) => one === own);
+  if (!known) return words<'luminaire'>('Photometry', 'photometry');
+  const options = own === '' ? ['', ...shippedPhotometries] : shippedPhotometries;
+  return {
+    label: 'Photometry',
+    kind: 'choice',
+    options,
+    get: ({ photometry }) => photometry,
+    set: (shape, photometry) => ({ ...shape, photometry }),
+  };
+}
 
 /** Output beyond this is a slip. */
 const mostOutput = 100;
@@ -65,8 +82,8 @@ export const luminaire: Kind<'luminaire'> = {
       ...(tilt === 0 ? [] : [`tilted ${tilt}\u00b0`]),
       `output ${(output * 100).toFixed(0)} %`,
     ].join(', '),
-  fields: () => [
-    words<'luminaire'>('Photometry', 'photometry'),
+  fields: ({ photometry }) => [
+    photometryField(photometry),
     length<'luminaire'>('Above its level', 'rise', -Infinity),
     number<'luminaire'>('Turned by', 'rotation', { unit: '\u00b0', least: -36_000, most: 36_000 }),
     number<'luminaire'>('Tilted by', 'tilt', { unit: '\u00b0', least: -180, most: 180 }),

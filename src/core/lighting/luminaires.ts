@@ -3,6 +3,7 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Report } from '@/core/proof/report';
 import { radians } from '@/core/geometry/vector';
 import { fluxOf, intensityAt, ownDirection, type Direction } from './photometry/intensity';
+import { usualIes, usualNames } from './photometry/usual';
 import { readIes, type Photometry } from './photometry/readIes';
 
 /** A luminaire with its light. */
@@ -28,7 +29,7 @@ const lumensAgree = 1.05;
 
 /** The luminaires of a model; those without a photometric file that can be read are told and left out. */
 export function lampsOf(model: ReadModel, maintenance: number, report: Report): Lamp[] {
-  const files = new Map<string, { photometry: Photometry; flux: number } | null>();
+  const files = new Map<string, Read | null>();
   for (const { id, name, ies } of model.photometries ?? []) {
     const read = readIes(ies, name ?? id);
     if (!read.ok) {
@@ -49,7 +50,7 @@ export function lampsOf(model: ReadModel, maintenance: number, report: Report): 
   }
   return (model.luminaires ?? []).flatMap((luminaire): Lamp[] => {
     const { id, position, rotation = 0, tilt = 0, output = 1 } = luminaire;
-    const file = files.get(luminaire.photometry);
+    const file = fileOf(luminaire.photometry, files, report);
     if (file === undefined)
       report.find('photometry', 'error', [id], position, [
         `Its photometric file "${luminaire.photometry}" is not in the model.`,
@@ -60,6 +61,21 @@ export function lampsOf(model: ReadModel, maintenance: number, report: Report): 
     const { photometry, flux } = file;
     return [{ id, position, rotation, tilt, photometry, factor, flux: flux * factor, power: photometry.power }];
   });
+}
+
+type Read = { photometry: Photometry; flux: number };
+
+/** The file of a name: the model's own, else one that ships; undefined where there is none. */
+function fileOf(name: string, files: Map<string, Read | null>, report: Report): Read | null | undefined {
+  const known = files.get(name);
+  if (known !== undefined) return known;
+  const usual = usualNames.find((one) => one === name);
+  const read = usual === undefined ? null : readIes(usualIes(usual));
+  if (read === null || !read.ok) return undefined;
+  report.assume(`${read.value.name} is a luminaire that ships, invented, its light by a formula`);
+  const made = { photometry: read.value, flux: fluxOf(read.value) };
+  files.set(name, made);
+  return made;
 }
 
 /** A luminaire gives off less than its lamps; more is wrong. */

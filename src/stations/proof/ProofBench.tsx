@@ -10,6 +10,7 @@ import { TabLine } from '@/ui/widgets/TabLine';
 import { DrawingsPart } from './DrawingsPart';
 import { FindingsPart } from './FindingsPart';
 import { HeatPart } from './HeatPart';
+import { LightPart } from './LightPart';
 import { StructurePart } from './StructurePart';
 
 const parts: { name: ProofPart; word: string }[] = [
@@ -17,6 +18,7 @@ const parts: { name: ProofPart; word: string }[] = [
   { name: 'drawings', word: 'Drawings' },
   { name: 'structure', word: 'Structure' },
   { name: 'heat', word: 'Heat' },
+  { name: 'light', word: 'Light' },
 ];
 
 /** What is wrong with the model, and the calculations that prove it. */
@@ -39,6 +41,7 @@ export function ProofBench() {
       {proofPart === 'drawings' && <DrawingsPart />}
       {proofPart === 'structure' && <StructurePart />}
       {proofPart === 'heat' && <HeatPart />}
+      {proofPart === 'light' && <LightPart />}
     </>
   );
 }

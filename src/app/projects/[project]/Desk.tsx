@@ -14,6 +14,7 @@ import { activeDrawings } from '@/project/projectRow';
 import { readyMirror } from '@/project/mirror';
 import { useComparisonsKept } from '@/project/comparisons';
 import { useFindings, useFindingsKept, useJudged } from '@/project/findings';
+import { useLightKept } from '@/project/light';
 import { useTrialKept } from '@/project/trial';
 import { useReadings } from '@/project/readings';
 import { useUnderlays } from '@/project/underlays';
@@ -80,6 +81,7 @@ export function Desk() {
   useFindingsKept(view.station === 'proof');
   useComparisonsKept(view.station === 'proof');
   useTrialKept();
+  useLightKept();
   useKeptOpen(present?.id ?? null);
   useReadingAt(view.station, scene);
   useFirstLook(scene.drawings.length);

@@ -6,6 +6,7 @@ import { ApiError, Unreachable } from '@/project/api';
 import { closeComparisons } from '@/project/comparisons';
 import { closeFindings } from '@/project/findings';
 import { closeHeat } from '@/project/heat';
+import { closeLight } from '@/project/light';
 import { closeMirror } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
 import { closeReadings } from '@/project/readings';
@@ -68,6 +69,7 @@ function useOpened(id: string): Opened {
       closeFindings();
       closeComparisons();
       closeHeat();
+      closeLight();
       useSelected.getState().select([]);
     };
   }, [id]);

@@ -11,6 +11,7 @@ import {
   type Seen,
 } from '@/core/structure/picture';
 import { fromPlan, seenWithin, type UprightPlane } from '@/core/tracing/upright/plane';
+import { useLight } from '@/project/light';
 import { envelopeIn, useTrial } from '@/project/trial';
 import { useModel } from '@/project/useSession';
 import { useView } from '@/project/view';
@@ -43,8 +44,30 @@ function seenInPlane(plane: UprightPlane): Seen {
   };
 }
 
-/** What of the structural trial lies over the board, while its part of Proof is open. */
+/** The values of the trial of light on a level, while its part of Proof is open. */
+function useLightPicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
+  const view = useLight((light) => light.view);
+  const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'light');
+  const model = useModel('level');
+  return useMemo(() => {
+    if (!open || view === null || plane !== null) return null;
+    const labels = view.areas.flatMap(({ id, zone, points, total }) => {
+      const element = model.element[elementOf(zone ?? id)];
+      if (element === undefined || element.levelId !== levelId) return [];
+      return points.map(([x, y], i) => ({ at: [x, y] as const, text: total[i].toFixed(0) }));
+    });
+    return { areas: [], lines: [], labels };
+  }, [open, view, model, levelId, plane]);
+}
+
+/** What of a trial lies over the board, while its part of Proof is open. */
 export function useResultPicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
+  const structure = useStructurePicture(levelId, plane);
+  const light = useLightPicture(levelId, plane);
+  return structure ?? light;
+}
+
+function useStructurePicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
   const { view, result: id, what, motion, scale, carried } = useTrial();
   const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'structure');
   const model = useModel('level');

@@ -1,3 +1,4 @@
+import { shippedPhotometries } from '@/core/kinds/luminaire';
 import { radians } from '@/core/geometry/vector';
 
 /** An invented luminaire: its light by a formula, so much of it, and its luminous opening, metres. */
@@ -28,8 +29,8 @@ const leaning =
 /**
  * Luminaires that ship, invented, each by a formula of the angle g from straight down and the plane c:
  * panel cos g (a diffuse plate); downlight cos^6 g; linear cos g along and cos^0.6 g across; wall washer cos^4 of the
- * angle to a direction 40 degrees aside; post top sin^2 of g with a bell about 70 degrees; floodlight cos^20 of the angle
- * to a direction 55 degrees aside.
+ * angle to a direction 40 degrees aside; post top sin^2 of g with a bell about 70 degrees; floodlight cos^20 of the
+ * angle to a direction 55 degrees aside.
  */
 export const usualPhotometries = {
   panel: { name: 'Panel', lumens: 3600, watts: 30, length: 0.6, width: 0.6, shape: beam(1) },
@@ -52,10 +53,10 @@ export const usualPhotometries = {
     shape: (gamma: number) => Math.sin(gamma) ** 2 * Math.exp(-(((gamma - radians(70)) / radians(30)) ** 2)),
   },
   floodlight: { name: 'Floodlight', lumens: 12_000, watts: 95, length: 0.4, width: 0.3, shape: leaning(55, 20) },
-} as const satisfies Record<string, Usual>;
+} as const satisfies Record<(typeof shippedPhotometries)[number], Usual>;
 export type UsualPhotometry = keyof typeof usualPhotometries;
 
-export const usualNames = Object.keys(usualPhotometries) as UsualPhotometry[];
+export const usualNames: readonly UsualPhotometry[] = shippedPhotometries;
 
 /** Angles of the files, degrees. */
 const [verticalStep, planeStep] = [5, 15];

@@ -1,0 +1,77 @@
+'use client';
+import { proxy } from 'comlink';
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import type { LightTrial } from '@/core/lighting/light';
+import type { Model } from '@/core/model/model';
+import { modelTextIn } from './mirror';
+import { beginTrial } from './trial';
+import { useSession } from './useSession';
+
+interface LightStore {
+  view: LightTrial | null;
+  /** How much of the work is done, from 0 to 1; null while nothing is calculated. */
+  running: number | null;
+  /** Whether the model has changed since. */
+  stale: boolean;
+  /** Why nothing could be calculated. */
+  problem: string | null;
+}
+
+const fresh: LightStore = { view: null, running: null, stale: false, problem: null };
+
+/** The trial of light of the project in this window. */
+export const useLight = create<LightStore>()(() => fresh);
+
+let thread: Worker | null = null;
+
+/** Ends a calculation that is under way. */
+export function cancelLight(): void {
+  thread?.terminate();
+  thread = null;
+  useLight.setState({ running: null });
+}
+
+/** Forgets what was calculated, when a project is left. */
+export function closeLight(): void {
+  cancelLight();
+  useLight.setState(fresh);
+}
+
+/** Calculates the light of a model as it is now. */
+export async function runLight(model: Model): Promise<void> {
+  cancelLight();
+  const own = beginTrial();
+  thread = own.thread;
+  useLight.setState({ running: 0, problem: null, stale: false });
+  const tell = (part: Partial<LightStore>) => {
+    if (thread === own.thread) useLight.setState(part);
+  };
+  try {
+    const text = await modelTextIn(model);
+    const view = await own.remote.light(
+      text,
+      proxy((share: number) => tell({ running: share })),
+    );
+    tell({ view });
+  } catch (error) {
+    tell({ problem: error instanceof Error ? error.message : String(error) });
+  }
+  tell({ running: null });
+  // What is still told of how far it is comes too late.
+  if (thread === own.thread) thread = null;
+  own.thread.terminate();
+}
+
+/** Tells when what was calculated is of an older model. */
+export function useLightKept(): void {
+  const { model } = useSession();
+  useEffect(
+    () =>
+      model.subscribe(({ rows }) => {
+        const concerns = rows.some(({ table }) => table === 'element' || table === 'level' || table === 'project');
+        if (concerns && useLight.getState().view !== null) useLight.setState({ stale: true });
+      }),
+    [model],
+  );
+}
