@@ -82,7 +82,9 @@ function rowsOf({ areas, rooms }: LightTrial, model: Model): Row[] {
 
 function Results({ view }: { view: LightTrial }) {
   const model = useModel('element', 'level');
-  const rows = rowsOf(view, model);
+  const all = rowsOf(view, model);
+  const rows = all.filter(({ area }) => area.greatest > 0);
+  const dark = all.length - rows.length;
   const short = rows.filter(({ met }) => !met).length;
   const go = ({ area }: Row) => {
     const element = model.element[elementOf(area.zone ?? area.id)];
@@ -101,6 +103,7 @@ function Results({ view }: { view: LightTrial }) {
       <Part title="Rooms against what their use asks">
         <Box sx={{ mb: 0.75 }}>
           {counted(rows.length, 'area')}: <b>{short} below</b> what is asked.
+          {dark > 0 && ` ${dark} more ${dark === 1 ? 'has' : 'have'} no light at all.`}
         </Box>
         <Table
           label="Illuminance"

@@ -51,9 +51,9 @@ function useLightPicture(levelId: string | null, plane: UprightPlane | null): Pi
   const model = useModel('level');
   return useMemo(() => {
     if (!open || view === null || plane !== null) return null;
-    const labels = view.areas.flatMap(({ id, zone, points, total }) => {
+    const labels = view.areas.flatMap(({ id, zone, points, total, greatest }) => {
       const element = model.element[elementOf(zone ?? id)];
-      if (element === undefined || element.levelId !== levelId) return [];
+      if (greatest === 0 || element === undefined || element.levelId !== levelId) return [];
       return points.map(([x, y], i) => ({ at: [x, y] as const, text: total[i].toFixed(0) }));
     });
     return { areas: [], lines: [], labels };

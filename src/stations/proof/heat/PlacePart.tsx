@@ -138,7 +138,7 @@ function Steps({ rows }: { rows: readonly LibraryRow[] }) {
         : [];
     return (
       <Box key={row.id} sx={{ mt: 2 }}>
-        <Box sx={{ display: 'flex', justifyContent: 'space-between' }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', justifyContent: 'space-between', columnGap: 1.5 }}>
           <b>{row.name}</b>
           <span className="mono">{value === null ? 'no U-value' : `U ${value.toFixed(3)} W/(m\u00b2 K)`}</span>
         </Box>
