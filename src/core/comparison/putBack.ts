@@ -1,4 +1,5 @@
 import { groupBy } from '@/core/groupBy';
+import { pushAll } from '@/core/lists';
 import { counted } from '@/core/model/counted';
 import type { Change, Edit } from '@/core/model/edits';
 import { Model } from '@/core/model/model';
@@ -27,7 +28,7 @@ export function putBack(model: Model, drifts: readonly Drift[]): Result<Edit> {
     );
     if (!edit.ok) return edit;
     scratch.apply(edit.value.changes);
-    changes.push(...edit.value.changes);
+    pushAll(changes, edit.value.changes);
   }
   return ok({ label: `Put ${counted(certain.length, 'element')} back onto their lines`, changes });
 }

@@ -5,7 +5,7 @@ import type { Finding } from '@/core/proof/finding';
 import { enclosedRooms, type Enclosed, type Surface } from './derive/envelope';
 import type { Room } from '@/core/rooms/rooms';
 import { basementWallUValue, groundFloorUValue, type GroundFloor } from './ground';
-import { monthsOf, type Month } from './months';
+import { lookupOf, monthsOf, type Lookup, type Month } from './months';
 import { flowOf, layerSteps, uValueOfLayers, type Layer } from './uValue';
 
 /** What is taken where nobody says it; degrees, 1/h, W/(m K). */
@@ -108,23 +108,16 @@ export function tryHeat(model: ReadModel): HeatTrial {
       ventilation: airHeat * (airChange ?? plain.airChange) * one.volume,
     };
   });
-  settle(rooms, site);
-  const zones = rooms.map((one) => zoneOf(one, rooms, site, model));
+  const between = betweenRooms(rooms);
+  const heldBy = new Map(rooms.map((one) => [one.room, one]));
+  const held: Building = { between, heldBy, lookup: lookupOf(model), site };
+  settle(rooms, held);
+  const zones = rooms.map((one) => zoneOf(one, held));
   tellOdd(zones, report);
   const sum = (of: (zone: HeatZone) => number): number => zones.reduce((all, zone) => all + of(zone), 0);
-  const lost = ({ room, surfaces }: HeatZone): number =>
-    surfaces
-      .filter(({ beyond }) => beyond === 'outside' || beyond === 'ground')
-      .reduce((all, one) => {
-        return (
-          all +
-          ownConductance(
-            one,
-            rooms.find((held) => held.room === room)!,
-            site,
-          )
-        );
-      }, 0);
+  // Over a zone's own difference to outside what goes there needs no other factor.
+  const lost = ({ surfaces }: HeatZone): number =>
+    surfaces.reduce((all, { beyond, transmission }) => (typeof beyond === 'string' ? all + transmission : all), 0);
   return {
     zones,
     building: {
@@ -144,6 +137,15 @@ interface Held extends Enclosed {
   temperature: number;
   surfaces: HeatSurface[];
   ventilation: number;
+}
+
+/** What zones are worked out with, put together once. */
+interface Building {
+  /** W/K between rooms. */
+  between: ReadonlyMap<Room, ReadonlyMap<Room, number>>;
+  heldBy: ReadonlyMap<Room, Held>;
+  lookup: Lookup;
+  site: Site;
 }
 
 /** W/K between a room and what lies beyond a surface, over the difference of the two. */
@@ -174,9 +176,7 @@ function betweenRooms(rooms: readonly Held[]): Map<Room, Map<Room, number>> {
 }
 
 /** Unheated zones take the temperature at which as much comes in as goes out; found by going round until it rests. */
-function settle(rooms: readonly Held[], site: Site): void {
-  const between = betweenRooms(rooms);
-  const heldBy = new Map(rooms.map((one) => [one.room, one]));
+function settle(rooms: readonly Held[], { between, heldBy, site }: Building): void {
   const unheated = rooms.filter(({ heated }) => !heated);
   for (const one of unheated) one.temperature = site.winter;
   for (let round = 0; round < mostRounds; round += 1) {
@@ -203,11 +203,10 @@ function settle(rooms: readonly Held[], site: Site): void {
 const mostRounds = 500;
 const restsWithin = 1e-7;
 
-function zoneOf(one: Held, rooms: readonly Held[], site: Site, model: ReadModel): HeatZone {
+function zoneOf(one: Held, { between: all, heldBy, lookup, site }: Building): HeatZone {
   const { room, volume, temperature, heated, ventilation } = one;
   const difference = temperature - site.winter;
-  const heldBy = new Map(rooms.map((held) => [held.room, held]));
-  const between = betweenRooms(rooms).get(room) ?? new Map<Room, number>();
+  const between = all.get(room) ?? new Map<Room, number>();
   const own = new Map<Room, number>();
   for (const { beyond, net, uValue } of one.surfaces)
     if (typeof beyond !== 'string') own.set(beyond, (own.get(beyond) ?? 0) + net * uValue);
@@ -223,7 +222,7 @@ function zoneOf(one: Held, rooms: readonly Held[], site: Site, model: ReadModel)
   const transmission = surfaces.reduce((sum, surface) => sum + surface.transmission, 0);
   const designLoad = heated ? (transmission + ventilation) * difference + site.heatingUp * room.area : 0;
   const zone = { room, volume, temperature, heated, surfaces, transmission, ventilation, designLoad };
-  return { ...zone, months: heated ? monthsOf(zone, site, model) : [] };
+  return { ...zone, months: heated ? monthsOf(zone, site, lookup) : [] };
 }
 /** Zones as cold as outside lose nothing, degrees. */
 const leastDifference = 1e-6;

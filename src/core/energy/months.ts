@@ -24,17 +24,28 @@ const [leastUse, hoursOfUse] = [1, 15];
 
 type Zone = Omit<HeatZone, 'months'>;
 
+/** Constructions and openings of a model by their ids. */
+export interface Lookup {
+  constructions: ReadonlyMap<string, NonNullable<ReadModel['constructions']>[number]>;
+  openings: ReadonlyMap<string, ReadModel['openings'][number]>;
+}
+
+export const lookupOf = ({ constructions = [], openings }: ReadModel): Lookup => ({
+  constructions: new Map(constructions.map((row) => [row.id, row])),
+  openings: new Map(openings.map((row) => [row.id, row])),
+});
+
 /** The need for heat of a zone month by month (ISO 52016-1, monthly method), with the months of an invented place. */
-export function monthsOf(zone: Zone, site: Site, model: ReadModel): Month[] {
+export function monthsOf(zone: Zone, site: Site, lookup: Lookup): Month[] {
   const { room, temperature, transmission, ventilation } = zone;
   const air = airOf(site.annual);
   const conductance = transmission + ventilation;
-  const inertia = capacityOf(zone, model) / 3600 / Math.max(conductance, 1e-9);
+  const inertia = capacityOf(zone, lookup) / 3600 / Math.max(conductance, 1e-9);
   const inner = (room.zone.gains ?? plainGains) * room.area;
   return air.map((outside, month) => {
     const hours = monthHours[month] / 1000;
     const losses = conductance * (temperature - outside) * hours;
-    const gains = (inner + sunIn(zone, month, model)) * hours;
+    const gains = (inner + sunIn(zone, month, lookup)) * hours;
     if (losses <= 0) return { losses, gains, heating: 0 };
     return { losses, gains, heating: Math.max(0, losses - useOfGains(gains / losses, inertia) * gains) };
   });
@@ -48,22 +59,22 @@ export function useOfGains(ratio: number, inertia: number): number {
 }
 
 /** What the sun brings in through windows, W. */
-function sunIn({ surfaces }: Zone, month: number, { openings, constructions = [] }: ReadModel): number {
+function sunIn({ surfaces }: Zone, month: number, { openings, constructions }: Lookup): number {
   return surfaces.reduce((sum, { kind, beyond, elements, area, orientation, tilt, construction }) => {
     if (kind !== 'window' || beyond !== 'outside') return sum;
-    const glazing = constructions.find(({ id }) => id === construction);
+    const glazing = constructions.get(construction ?? '');
     const g = glazing?.kind === 'glazing' ? glazing.gValue : plainG;
-    const shading = openings.find(({ id }) => id === elements[0])?.shading ?? 1;
+    const shading = openings.get(elements[0])?.shading ?? 1;
     return sum + g * aslant * (1 - frame) * shading * area * sunOn(month, orientation, tilt);
   }, 0);
 }
 
 /** What a zone's surfaces hold, J/K: by their inner layers, else by its floor area. */
-function capacityOf({ room, surfaces }: Zone, { constructions = [] }: ReadModel): number {
+function capacityOf({ room, surfaces }: Zone, { constructions }: Lookup): number {
   let sum = 0;
   for (const { kind, net, construction } of surfaces) {
     if (kind === 'window' || kind === 'door') continue;
-    const row = constructions.find(({ id }) => id === construction);
+    const row = constructions.get(construction ?? '');
     if (row === undefined || row.kind === 'glazing') return plainCapacity * room.area;
     let left = countsUpTo;
     // Layers run from outside to inside: what is inside counts.

@@ -5,13 +5,14 @@ import type { HeatView } from '@/core/energy/file';
 import { useHeat, useHeatKept } from '@/project/heat';
 import { useSelected } from '@/project/selected';
 import { useModel } from '@/project/useSession';
-import { Note, Part } from '@/ui/widgets/Heading';
+import { Note } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { EnvelopePart } from './heat/EnvelopePart';
 import { LosersPart } from './heat/LosersPart';
 import { MonthsPart } from './heat/MonthsPart';
 import { PlacePart } from './heat/PlacePart';
 import { ZonesPart } from './heat/ZonesPart';
+import { AssumedPart, FoundPart } from './trialParts';
 
 /** What comes of the trial, and what it starts from. */
 type Side = 'results' | 'given';
@@ -59,27 +60,11 @@ function Results({ view }: { view: HeatView }) {
       )}
       <LosersPart view={view} />
       <MonthsPart view={view} />
-      {view.findings.length > 0 && (
-        <Part title={`Found on the way: ${view.findings.length}`}>
-          {view.findings.slice(0, mostTold).map(({ message, remedy, severity }, i) => (
-            <Note key={i} kind={severity === 'error' ? 'wrong' : 'look'}>
-              {message} <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{remedy}</Box>
-            </Note>
-          ))}
-          {view.findings.length > mostTold && <Box>and {view.findings.length - mostTold} more</Box>}
-        </Part>
-      )}
-      <Part title="Taken for granted">
-        <Box component="ul" sx={{ m: 0, pl: 2 }}>
-          {view.assumed.map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </Box>
-      </Part>
+      <FoundPart findings={view.findings} />
+      <AssumedPart assumed={view.assumed} />
     </>
   );
 }
-const mostTold = 8;
 
 /** The building in a few figures. */
 function Totals({ view: { zones, building } }: { view: HeatView }) {

@@ -1,7 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import type { LightTrial, LitArea, LitZone } from '@/core/lighting/light';
 import { targetOf, type Target } from '@/core/lighting/targets';
 import { boxOf } from '@/core/geometry/boxIndex';
@@ -14,6 +13,7 @@ import { useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
+import { AssumedPart, FoundPart, Running, StaleNote } from './trialParts';
 
 /** The trial of light: each room against what its use asks, worst first; the values stand on the board. */
 export function LightPart() {
@@ -29,22 +29,8 @@ export function LightPart() {
         </Note>
       )}
       {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
-      {running !== null && (
-        <Box role="status" sx={{ mb: 1.5 }}>
-          <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
-            <span>
-              Calculating, <span className="mono">{Math.round(running * 100)} %</span> of the rooms
-            </span>
-            <Button size="small" variant="text" onClick={cancelLight}>
-              Cancel
-            </Button>
-          </Box>
-          <LinearProgress variant="determinate" value={running * 100} aria-label="Calculating" />
-        </Box>
-      )}
-      {stale && view !== null && running === null && (
-        <Note kind="look">The model has changed since: these are results of the model as it was.</Note>
-      )}
+      {running !== null && <Running share={running} of="the rooms" cancel={cancelLight} />}
+      {stale && view !== null && running === null && <StaleNote />}
       <Button
         variant="contained"
         disabled={running !== null || luminaires === 0}
@@ -141,24 +127,8 @@ function Results({ view }: { view: LightTrial }) {
           room&rsquo;s use. Values of the level stand on the board.
         </Box>
       </Part>
-      {view.findings.length > 0 && (
-        <Part title={`Found on the way: ${view.findings.length}`}>
-          {view.findings.slice(0, mostTold).map(({ message, remedy, severity }, i) => (
-            <Note key={i} kind={severity === 'error' ? 'wrong' : 'look'}>
-              {message} <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{remedy}</Box>
-            </Note>
-          ))}
-          {view.findings.length > mostTold && <Box>and {view.findings.length - mostTold} more</Box>}
-        </Part>
-      )}
-      <Part title="Taken for granted">
-        <Box component="ul" sx={{ m: 0, pl: 2 }}>
-          {view.assumed.map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </Box>
-      </Part>
+      <FoundPart findings={view.findings} />
+      <AssumedPart assumed={view.assumed} />
     </>
   );
 }
-const mostTold = 8;

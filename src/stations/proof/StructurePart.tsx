@@ -1,7 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
@@ -25,6 +24,7 @@ import { TabLine } from '@/ui/widgets/TabLine';
 import { CasesPart, CombinationsPart } from './structure/CasesPart';
 import { MaterialsPart } from './structure/MaterialsPart';
 import { ColumnPart, DriftPart, MemberPart, SupportPart } from './resultParts';
+import { AssumedPart, FoundPart, Running, StaleNote } from './trialParts';
 import { kilonewtons, pictureNames, pictureWords } from './trialWords';
 
 /** What the part shows of the trial: a motion that swings changes none of it. */
@@ -68,10 +68,8 @@ export function StructurePart() {
       {side === 'results' && (
         <>
           {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
-          {running !== null && <Running share={running} />}
-          {stale && view !== null && running === null && (
-            <Note kind="look">The model has changed since: these are results of the model as it was.</Note>
-          )}
+          {running !== null && <Running share={running} of="the equations" cancel={cancelTrial} />}
+          {stale && view !== null && running === null && <StaleNote />}
           {view === null && running === null && (
             <Box sx={{ mb: 1.5 }}>
               Columns, beams, walls that carry and slabs become a frame in space with its loads; it is solved for every
@@ -83,22 +81,6 @@ export function StructurePart() {
         </>
       )}
     </>
-  );
-}
-
-function Running({ share }: { share: number }) {
-  return (
-    <Box role="status" sx={{ mb: 1.5 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
-        <span>
-          Calculating, <span className="mono">{Math.round(share * 100)} %</span> of the equations
-        </span>
-        <Button size="small" variant="text" onClick={cancelTrial}>
-          Cancel
-        </Button>
-      </Box>
-      <LinearProgress variant="determinate" value={share * 100} aria-label="Calculating" />
-    </Box>
   );
 }
 
@@ -161,14 +143,8 @@ function Results({ view }: { view: StructureView }) {
       <SupportPart view={view} result={result} />
       <MemberPart view={view} result={result} />
       <DriftPart result={result} />
-      <FindingList view={view} />
-      <Part title="Taken for granted">
-        <Box component="ul" sx={{ m: 0, pl: 2 }}>
-          {view.assumed.map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </Box>
-      </Part>
+      <FoundPart findings={view.findings.filter(({ rule }) => rule !== 'mechanism')} />
+      <AssumedPart assumed={view.assumed} />
     </>
   );
 }
@@ -303,20 +279,5 @@ function DisplacementSlider() {
       onChange={(_, value) => set({ scale: value as number })}
       sx={{ mt: 1 }}
     />
-  );
-}
-
-/** What else the trial found. */
-function FindingList({ view }: { view: StructureView }) {
-  const others = view.findings.filter(({ rule }) => rule !== 'mechanism');
-  if (others.length === 0) return null;
-  return (
-    <Part title="Found on the way">
-      {others.map(({ message, remedy, severity }, i) => (
-        <Note key={i} kind={severity === 'error' ? 'wrong' : 'look'}>
-          {message} <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{remedy}</Box>
-        </Note>
-      ))}
-    </Part>
   );
 }
