@@ -1,4 +1,4 @@
-import { clickOn, openStage, problems, selection, station, typeAtCursor, type Stage } from './harness';
+import { clickOn, openStage, problems, selection, station, stateOf, typeAtCursor, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
@@ -41,6 +41,8 @@ test('a finding is found, gone to by key, put right and undone; the course count
   await page.getByRole('button', { name: /^Undo: Draw 1 column/ }).click();
   await finding.waitFor({ state: 'detached' });
   await page.getByRole('tab', { name: 'Errors 0' }).waitFor();
+  // Stored before the window closes: the next test starts from it.
+  await stateOf(stage, page, project);
   await context.close();
 });
 
