@@ -4,6 +4,7 @@ import type { Point } from '@/core/geometry/vector';
 import { awayFromLine } from '@/core/kinds/lines';
 import type { PlaceLoad, SpreadLoad } from '../frame';
 import { between, cross3, minus, plus, times, zero, type V3 } from '../vector3';
+import { Divisions } from './alike';
 import type { Axis } from './axes';
 import type { PlaceOnMember, Skeleton } from './skeleton';
 import type { Carrier, Patch } from './tributary';
@@ -32,6 +33,7 @@ const inPlan = ([x, y]: V3): Point => [x, y];
 
 /** Finds what carries, and turns what it takes into loads of members. */
 export class Carriers {
+  readonly divisions = new Divisions();
   private readonly index: BoxIndex<number>;
 
   constructor(private readonly skeleton: Skeleton) {

@@ -6,7 +6,6 @@ import type { Axis } from './axes';
 import type { Carriers, Floor, UnitLoads } from './carriers';
 import { ringsOf } from '@/core/geometry/ringParts';
 import type { Report } from '@/core/proof/report';
-import { tributaryOf } from './tributary';
 import type { V3 } from '../vector3';
 
 /** A slab as it lies, and where what rests on it goes. */
@@ -83,25 +82,12 @@ export function lyingSlabs(
  */
 export function restingOf(floor: Floor, span: number | null, carriers: Carriers, onGround: boolean): Resting {
   const found = carriers.of(floor);
-  const rings = ringsOf(floor.outline, floor.holes);
   const { take, loads } = carriers.gathering(found, floor.z);
-  let lost = 0;
-  let lostAt: V3 = [0, 0, floor.z];
-  tributaryOf(
-    rings,
-    found,
-    { span, ...(onGround ? { overhang: 0 } : {}) },
-    {
-      take: (patch) => {
-        take(patch);
-      },
-      lose: ({ area: more, centre }) => {
-        if (lost === 0) lostAt = [...centre, floor.z];
-        lost += more;
-      },
-    },
-  );
-  return { loads: loads(), lost, lostAt };
+  const how = { span, ...(onGround ? { overhang: 0 } : {}) };
+  const { patches, lost } = carriers.divisions.of(ringsOf(floor.outline, floor.holes), found, how);
+  patches.forEach(take);
+  const [x, y] = lost.length === 0 ? [0, 0] : lost[0].centre;
+  return { loads: loads(), lost: lost.reduce((sum, part) => sum + part.area, 0), lostAt: [x, y, floor.z] };
 }
 
 /** A floor within an outline: its parts on slabs at its height, and what lies on none. */
