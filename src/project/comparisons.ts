@@ -4,6 +4,9 @@ import { create } from 'zustand';
 import type { Comparison } from '@/core/comparison/compare';
 import { findingsOf, levelFindings } from '@/core/comparison/findings';
 import { levelsBeside, type LevelsBeside } from '@/core/comparison/heights';
+import { revisionFindings, unitFindings } from '@/core/comparison/sources';
+import { sourceChanges, type SourceChange } from '@/core/decisions/revise';
+import { wallsAround } from '@/core/decisions/wallsAround';
 import { levelsUp } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
 import type { DrawingRow } from '@/core/model/state';
@@ -11,7 +14,16 @@ import type { Placement } from '@/core/datum/placement';
 import type { Finding } from '@/core/proof/finding';
 import { activeDrawings } from './projectRow';
 import { readingOrder } from './readings';
-import { besideModel, heightsIn, openedUnderlay, underlayOf, useUnderlays, type Underlay } from './underlays';
+import {
+  besideModel,
+  heightsIn,
+  openedUnderlay,
+  readInWorker,
+  underlayOf,
+  useUnderlays,
+  type ReadingOrder,
+  type Underlay,
+} from './underlays';
 import type { Session } from './session';
 import { useMoment } from './useSession';
 import { useView } from './view';
@@ -40,31 +52,49 @@ export const useComparisons = create<ComparisonStore>()(() => ({ made: {}, runni
 /** Forgets what was compared, when a project is left. */
 export const closeComparisons = (): void => useComparisons.setState({ made: {}, running: null });
 
-/** Drawings are compared again when nobody has changed anything for so long, milliseconds. */
-const calm = 400;
+/** Drawings are compared again when nobody has changed anything for so long, at Proof and elsewhere, milliseconds. */
+const [rest, calm] = [400, 4000];
 
 /** What a comparison of a drawing depends on. */
 function basisOf(model: Model, drawing: DrawingRow, underlay: Underlay, tolerance: number): string {
   const { id, levelId } = drawing;
-  const tables = (['role', 'pick', 'level', 'placement', 'project'] as const).map((table) => model.version(table));
+  const tables = (['role', 'pick', 'level', 'placement', 'project', 'decision'] as const).map((table) =>
+    model.version(table),
+  );
   const levels = [levelId, null].map((level) => model.levelVersion(level));
   return JSON.stringify([underlay.basis, drawing.name, levelId, tolerance, tables, levels, id]);
 }
 
 async function planBeside(model: Model, drawing: DrawingRow, underlay: Underlay, tolerance: number) {
   const { id, name, levelId } = drawing;
-  const placement = model.placement[id] as Placement;
+  const placement = model.placement[id];
+  const order = readingOrder(model, id, underlay, placement as Placement);
   const elements = [...model.index.onLevel(levelId), ...(levelId === null ? [] : model.index.onLevel(null))];
-  const plan = await besideModel(id, readingOrder(model, id, underlay, placement), elements, tolerance);
+  const plan = await besideModel(id, order, elements, tolerance);
   const elevation = (levelId === null ? null : model.level[levelId]?.elevation) ?? 0;
-  return { plan, levels: null, findings: findingsOf(plan, { drawing: name, elevation, tolerance }) };
+  const findings = [
+    ...unitFindings(drawing, placement, elevation),
+    ...revisionFindings(drawing, await changesOf(model, drawing, order), elevation),
+    ...findingsOf(plan, { drawing: name, elevation, tolerance }),
+  ];
+  return { plan, levels: null, findings };
 }
 
-async function sectionBeside(model: Model, { id, name }: DrawingRow) {
+/** What a later revision of a drawing shows otherwise than what was accepted from an earlier one. */
+async function changesOf(model: Model, drawing: DrawingRow, order: ReadingOrder): Promise<SourceChange[]> {
+  if (drawing.revision === 1) return [];
+  const whole = { ...order, around: wallsAround(model, drawing) };
+  const { candidates } = await readInWorker(drawing.id, whole, () => undefined);
+  return sourceChanges(model, drawing, candidates);
+}
+
+async function sectionBeside(model: Model, drawing: DrawingRow) {
+  const { id, name } = drawing;
   const heights = await heightsIn(id);
   if (!heights.ok) throw new Error(heights.message);
   const levels = levelsBeside(heights.value.marks, levelsUp(model));
-  return { plan: null, levels, findings: levelFindings(levels, name) };
+  const findings = [...unitFindings(drawing, model.placement[id], 0), ...levelFindings(levels, name)];
+  return { plan: null, levels, findings };
 }
 
 const put = (drawingId: string, beside: DrawingBeside): void =>
@@ -105,13 +135,25 @@ export async function compareAll({ id, model }: Session, still: () => boolean): 
   }
 }
 
-/** Keeps the comparisons up to the model and the drawings, while they are looked at. */
+/** Whether some drawing that is open has not been beside the model yet. */
+export function useComparing(): boolean {
+  const moment = useMoment('drawing', 'placement');
+  const entries = useUnderlays((store) => store.entries);
+  return useComparisons(
+    ({ made, running }) =>
+      running !== null ||
+      activeDrawings(moment.model).some(
+        ({ id }) => made[id] === undefined && moment.model.placement[id] && underlayOf(entries, id) !== null,
+      ),
+  );
+}
+
+/** Keeps the comparisons up to the model and the drawings. @param present whether they are looked at */
 export function useComparisonsKept(present: boolean): void {
-  const moment = useMoment('element', 'level', 'drawing', 'placement', 'role', 'pick', 'project');
+  const moment = useMoment('element', 'level', 'drawing', 'placement', 'role', 'pick', 'project', 'decision');
   const entries = useUnderlays((store) => store.entries);
   const tolerance = useView((view) => view.driftTolerance);
   useEffect(() => {
-    if (!present) return;
     let here = true;
     const all = async () => {
       const drawings = activeDrawings(moment.model);
@@ -121,7 +163,7 @@ export function useComparisonsKept(present: boolean): void {
       for (const drawing of drawings) if (here) await compareOne(moment.model, drawing, tolerance, () => here);
       if (here) useComparisons.setState({ running: null });
     };
-    const timer = setTimeout(() => void all(), calm);
+    const timer = setTimeout(() => void all(), present ? rest : calm);
     return () => {
       here = false;
       clearTimeout(timer);

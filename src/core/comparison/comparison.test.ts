@@ -3,7 +3,7 @@ import { readDimensions } from '@/core/datum/dimensionCheck';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
 import type { ElementRow } from '@/core/kinds/element';
 import { Model } from '@/core/model/model';
-import { emptyState } from '@/core/model/state';
+import { emptyState, type DecisionRow, type DrawingRow, type PlacementRow } from '@/core/model/state';
 import { Scene } from '@/core/reading/scene';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
@@ -11,6 +11,7 @@ import { comparisonOf, toneOf } from './compare';
 import { findingsOf, levelFindings } from './findings';
 import { levelsBeside } from './heights';
 import { putBack } from './putBack';
+import { revisionFindings, unitFindings } from './sources';
 
 const [plan, level] = ['11111111-1111-4111-8111-111111111111', 'L'];
 const roles: Record<string, Role> = { W: 'wall', C: 'column', G: 'grid', D: 'door', T: 'label' };
@@ -293,4 +294,45 @@ test('walls that meet and went astray go back together with their ends', () => {
   });
   expect([...w.start, ...v.start, ...v.end]).toEqual([0, 0.1, 0, 0.1, 0, 3].map((value) => expect.closeTo(value, 9)));
   expect(w.end[1]).toBeCloseTo(0.1, 9);
+});
+
+test('a unit that nobody confirmed and a revision that was not taken over are told until they are', () => {
+  const drawing: DrawingRow = {
+    id: plan,
+    name: 'plan',
+    fileId: plan,
+    fileName: 'plan.dxf',
+    revision: 2,
+    levelId: level,
+    alsoOn: [],
+    discarded: false,
+    setAside: false,
+  };
+  const placement: PlacementRow = { id: plan, ...asDrawn('mm'), origin: [0, 0], target: [0, 0], confirmed: false };
+  expect(unitFindings(drawing, placement, 3)).toMatchObject([
+    {
+      rule: 'unit not confirmed',
+      position: [0, 0, 3],
+      message: 'plan is taken to be in millimetres, which nobody has confirmed.',
+    },
+  ]);
+  expect(unitFindings(drawing, { ...placement, confirmed: true }, 3)).toEqual([]);
+  const decision: DecisionRow = {
+    id: 'd',
+    drawingId: plan,
+    key: 'wall:1',
+    verdict: 'accepted',
+    elementId: 'w',
+    seen: null,
+  };
+  const changes = [wall(0), { ...wall(4), id: 'w2' }].map((element) => ({ element, decision, candidate: null }));
+  expect(revisionFindings(drawing, changes, 3)).toMatchObject([
+    {
+      rule: 'revision not taken over',
+      elements: ['w', 'w2'],
+      position: [0, 0.1, 3],
+      message: 'Revision 2 of plan shows 2 accepted elements otherwise, 2 of them no more.',
+    },
+  ]);
+  expect(revisionFindings(drawing, [], 3)).toEqual([]);
 });

@@ -8,6 +8,7 @@ import type { Covered } from './coverage';
 import type { ModelDimension } from './dimensions';
 import type { Drift } from './drift';
 import type { LevelsBeside } from './heights';
+import { sourceRules } from './sources';
 
 /** What a comparison is of. */
 export interface Compared {
@@ -18,7 +19,14 @@ export interface Compared {
 }
 
 /** Names of what comparisons find. */
-export const comparisonRules = ['off its lines', 'dimension', 'written area', 'written elevation', 'not accounted for'];
+export const comparisonRules = [
+  'off its lines',
+  'dimension',
+  'written area',
+  'written elevation',
+  'not accounted for',
+  ...sourceRules,
+];
 
 /** What a comparison with a plan finds. */
 export function findingsOf({ drift, dimensions, areas, coverage }: Comparison, of: Compared): Finding[] {

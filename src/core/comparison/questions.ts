@@ -4,7 +4,7 @@ import { degrees, distance, middle, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import { showsBuilding, type Role } from '@/core/sorting/roles';
 import { closeGaps } from '@/core/underlay/recipe/closeGaps';
-import { doubledPaths } from '@/core/underlay/recipe/duplicates';
+import { doubledPaths, overlaps } from '@/core/underlay/recipe/duplicates';
 import { takeOut } from '@/core/underlay/recipe/edit';
 import { straighten } from '@/core/underlay/recipe/straighten';
 import type { Primitives } from '@/core/underlay/primitives';
@@ -43,6 +43,8 @@ export interface QuestionTask {
 
 /** Ends that miss one another by up to this are meant to meet; lines that lie on one another do within this, metres. */
 const [gapWidth, doubleWithin] = [0.05, 0.001];
+/** Lines that overlap by less than this only meet carelessly, metres. */
+const leastOverlap = 0.01;
 /** A line within this angle of a main direction is meant to lie in it, degrees; so little of it is rounding, metres. */
 const [askewBy, leastOff] = [0.5, 0.0005];
 /** So many of each kind are asked: nobody answers more. */
@@ -126,10 +128,20 @@ function gapsIn(of: Lines): Question[] {
 
 function doublesIn(of: Lines): Question[] {
   const { p, metresPerUnit } = of;
-  return doubledPaths(p, doubleWithin / metresPerUnit).map((path) => {
+  const within = doubleWithin / metresPerUnit;
+  const doubled = doubledPaths(p, within);
+  const whole = doubled.map((path) => {
     const [a, b] = [vertexAt(p, p.start[path]), vertexAt(p, p.start[path + 1] - 1)];
     return question(of, 'double', path, middle(a, b), 'It lies on another line of its layer. May one of them go?');
   });
+  const partly = overlaps(p, doubled, within).flatMap(({ path, from, to }) => {
+    const length = distance(from, to) * metresPerUnit;
+    if (length < leastOverlap) return [];
+    const [x, y] = middle(from, to);
+    const words = `It lies on another line of its layer over ${millimetres(length)}. May the two become one?`;
+    return [question(of, 'double', path, [x + p.origin[0], y + p.origin[1]], words)];
+  });
+  return [...whole, ...partly];
 }
 
 function askewIn(of: Lines): Question[] {

@@ -380,6 +380,17 @@ const planted: [string, Planted][] = [
     },
   ],
   [
+    'a building open at a side',
+    {
+      // A pier of 2 m stands for the wall of 6 m at the foot of Store: 3.8 m are open, from 8 to the column at 11.8.
+      rule: 'open outline',
+      elements: ['z2'],
+      at: [NaN, 0.1, 0],
+      words: /The outline of the building is open over about 3\.[678] m at Store/,
+      plant: (lists) => put(lists, 'walls', 'w5', { end: [8, 0] }),
+    },
+  ],
+  [
     'a wall thicker than a house',
     {
       rule: 'out of proportion',
@@ -401,6 +412,18 @@ test.each(planted)('%s is found where it is', (_, { rule, elements, at, words, p
   });
   expect(found!.position.every(Number.isFinite)).toBe(true);
   expect(found!.remedy).toMatch(/\.$/);
+});
+
+test('a terrace and an open bay between two rooms are no outline that is open', () => {
+  const found = after((lists) => {
+    // The wall between the rooms goes; beside the house lies a floor without walls.
+    lists.walls = lists.walls.filter(({ id }) => id !== 'w2');
+    lists.openings = lists.openings.filter(({ id }) => id !== 'd2');
+    put(lists, 'zones', 'z1', { outline: ring(0.1, 0.1, 5.9, 3.8) });
+    put(lists, 'zones', 'z2', { outline: ring(6, 0.1, 5.9, 3.8) });
+    lists.zones.push(zone('z3', 'Terrace', ring(12.1, 0, 4, 4)));
+  });
+  expect(found.filter(({ rule }) => rule === 'open outline')).toEqual([]);
 });
 
 test('a support that is said carries a column', () => {

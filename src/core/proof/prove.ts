@@ -8,6 +8,7 @@ import { levels } from './rules/levels';
 import { looseWalls } from './rules/looseWalls';
 import { names } from './rules/names';
 import { openings } from './rules/openings';
+import { openOutline } from './rules/openOutline';
 import { overlappingZones } from './rules/overlappingZones';
 import { proportions } from './rules/proportions';
 import { slivers } from './rules/slivers';
@@ -27,6 +28,7 @@ export const rules: readonly Rule[] = [
   storeys,
   looseWalls,
   doorless,
+  openOutline,
   names,
   proportions,
 ];

@@ -12,7 +12,7 @@ import { hearCursor, useBoard } from '@/board/boardStore';
 import type { BoardScene } from '@/board/scene';
 import { activeDrawings } from '@/project/projectRow';
 import { readyMirror } from '@/project/mirror';
-import { useComparisonsKept } from '@/project/comparisons';
+import { useComparing, useComparisonsKept } from '@/project/comparisons';
 import { useFindings, useFindingsKept, useJudged } from '@/project/findings';
 import { useLightKept } from '@/project/light';
 import { useTrialKept } from '@/project/trial';
@@ -189,7 +189,9 @@ function DeskRail() {
   const { station, set } = useView();
   const asked = useFindings((store) => store.findings !== null);
   const judged = useJudged();
-  const stale = useFindings((store) => store.stale);
+  const unproven = useFindings((store) => store.stale);
+  const comparing = useComparing();
+  const stale = unproven || comparing;
   const stations = useMemo(
     () =>
       railStations(moment.model, intakes, {

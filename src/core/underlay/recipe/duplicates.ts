@@ -1,4 +1,5 @@
 import { leastOf, mostOf } from '@/core/lists';
+import type { Point } from '@/core/geometry/vector';
 import { PointGrid } from '@/core/geometry/pointGrid';
 import { PathFlag, pathCount, type Primitives } from '../primitives';
 import { loosened, withoutPaths, type StepResult } from './edit';
@@ -68,6 +69,7 @@ function samePath(p: Primitives, a: number, b: number, tolerance: number): boole
   return false;
 }
 
+/** A straight path on a line that others lie on too: where along it it begins and ends. */
 interface Straight {
   path: number;
   angle: number;
@@ -76,82 +78,112 @@ interface Straight {
   to: number;
 }
 
+/** Straight paths of one layer on one line, in the order in which they begin; the line's direction. */
+interface Row {
+  lines: Straight[];
+  c: number;
+  s: number;
+}
+
+/** Where a straight path lies on earlier ones of its layer, along their common line. */
+export interface Overlap {
+  path: number;
+  from: Point;
+  to: Point;
+}
+
+/** Straight paths that lie partly or wholly on others of their layer, without those that are doubled. */
+export function overlaps(p: Primitives, doubled: readonly number[], tolerance: number): Overlap[] {
+  const found: Overlap[] = [];
+  for (const { lines, c, s } of collinearRows(p, new Set(doubled), tolerance)) {
+    let reached = lines[0].to;
+    for (const line of lines.slice(1)) {
+      const to = Math.min(reached, line.to);
+      reached = Math.max(reached, line.to);
+      if (to - line.from <= tolerance) continue;
+      const at = (along: number): Point => [c * along - s * line.offset, s * along + c * line.offset];
+      found.push({ path: line.path, from: at(line.from), to: at(to) });
+    }
+  }
+  return found;
+}
+
 /**
  * Joins overlapping collinear straight pieces in place.
  * @returns the paths that grew; those swallowed are added to `gone`
  */
 function joinCollinear(p: Primitives, gone: Set<number>, tolerance: number): number[] {
+  const grown: number[] = [];
+  for (const row of collinearRows(p, gone, tolerance)) joinRow(p, row, gone, grown, tolerance);
+  return grown;
+}
+
+/** Turns by less than this are rounding, and so is what several of them add up to, radians. */
+const [alike, alikeInAll] = [1e-5, 1e-4];
+
+/** The straight paths of a layer that lie on one line, line by line. */
+function collinearRows(p: Primitives, without: ReadonlySet<number>, tolerance: number): Row[] {
+  return [...straightByLayer(p, without).values()].flatMap((lines) => {
+    lines.sort((a, b) => a.angle - b.angle);
+    return runsOf(
+      lines,
+      (line, before, first) => line.angle - before.angle < alike && line.angle - first.angle < alikeInAll,
+    ).flatMap((parallel) => rowsOf(p, parallel, tolerance));
+  });
+}
+
+function straightByLayer(p: Primitives, without: ReadonlySet<number>): Map<number, Straight[]> {
   const byLayer = new Map<number, Straight[]>();
   for (let path = 0; path < pathCount(p); path += 1) {
     const v = p.start[path];
-    if (gone.has(path) || p.start[path + 1] - v !== 2 || p.flags[path] !== 0 || p.bulge[v] !== 0) continue;
+    if (without.has(path) || p.start[path + 1] - v !== 2 || p.flags[path] !== 0 || p.bulge[v] !== 0) continue;
     const [dx, dy] = [p.xy[2 * v + 2] - p.xy[2 * v], p.xy[2 * v + 3] - p.xy[2 * v + 1]];
     if (dx === 0 && dy === 0) continue;
     let angle = Math.atan2(dy, dx);
     if (angle < 0) angle += Math.PI;
     // Lines just below 180 degrees are neighbours of those at 0.
-    if (angle > Math.PI - 1e-4) angle -= Math.PI;
+    if (angle > Math.PI - alikeInAll) angle -= Math.PI;
     const list = byLayer.get(p.layer[path]);
     const line = { path, angle, offset: 0, from: 0, to: 0 };
     if (list) list.push(line);
     else byLayer.set(p.layer[path], [line]);
   }
-  const grown: number[] = [];
-  for (const lines of byLayer.values()) {
-    lines.sort((a, b) => a.angle - b.angle);
-    for (let first = 0; first < lines.length;) {
-      let end = first + 1;
-      while (
-        end < lines.length &&
-        lines[end].angle - lines[end - 1].angle < 1e-5 &&
-        lines[end].angle - lines[first].angle < 1e-4
-      )
-        end += 1;
-      if (end - first > 1) joinParallel(p, lines.slice(first, end), gone, grown, tolerance);
-      first = end;
-    }
-  }
-  return grown;
+  return byLayer;
 }
 
-function joinParallel(p: Primitives, lines: Straight[], gone: Set<number>, grown: number[], tolerance: number): void {
-  const angle = lines[lines.length >> 1].angle;
+/** Cuts a sorted list into runs of more than one. @param joins whether one goes on a run, by the last and the first */
+function runsOf<T>(sorted: readonly T[], joins: (one: T, before: T, first: T) => boolean): T[][] {
+  const runs: T[][] = [];
+  for (let first = 0; first < sorted.length;) {
+    let end = first + 1;
+    while (end < sorted.length && joins(sorted[end], sorted[end - 1], sorted[first])) end += 1;
+    if (end - first > 1) runs.push(sorted.slice(first, end));
+    first = end;
+  }
+  return runs;
+}
+
+function rowsOf(p: Primitives, parallel: Straight[], tolerance: number): Row[] {
+  const angle = parallel[parallel.length >> 1].angle;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  for (const line of lines) {
+  for (const line of parallel) {
     const v = p.start[line.path];
     const along = [0, 1].map((k) => p.xy[2 * (v + k)] * c + p.xy[2 * (v + k) + 1] * s);
     const across = [0, 1].map((k) => p.xy[2 * (v + k) + 1] * c - p.xy[2 * (v + k)] * s);
     line.offset = (across[0] + across[1]) / 2;
     [line.from, line.to] = [leastOf(along), mostOf(along)];
   }
-  lines.sort((a, b) => a.offset - b.offset || a.from - b.from);
-  for (let first = 0; first < lines.length;) {
-    let end = first + 1;
-    while (end < lines.length && lines[end].offset - lines[first].offset <= tolerance) end += 1;
-    joinRow(
-      p,
-      lines.slice(first, end).sort((a, b) => a.from - b.from),
-      gone,
-      grown,
-      tolerance,
-      c,
-      s,
-    );
-    first = end;
-  }
+  parallel.sort((a, b) => a.offset - b.offset || a.from - b.from);
+  return runsOf(parallel, (line, _, first) => line.offset - first.offset <= tolerance).map((lines) => ({
+    lines: lines.sort((a, b) => a.from - b.from),
+    c,
+    s,
+  }));
 }
 
-/** Joins pieces of one line, in the order in which they begin. */
-function joinRow(
-  p: Primitives,
-  row: Straight[],
-  gone: Set<number>,
-  grown: number[],
-  tolerance: number,
-  c: number,
-  s: number,
-): void {
-  let head = row[0];
+/** Joins pieces of one line. */
+function joinRow(p: Primitives, { lines, c, s }: Row, gone: Set<number>, grown: number[], tolerance: number): void {
+  let head = lines[0];
   let to = head.to;
   let more = false;
   const finish = () => {
@@ -161,7 +193,7 @@ function joinRow(
     p.xy.set([x + c * head.from, y + s * head.from, x + c * to, y + s * to], 2 * v);
     grown.push(head.path);
   };
-  for (const line of row.slice(1)) {
+  for (const line of lines.slice(1)) {
     if (line.from <= to + tolerance) {
       gone.add(line.path);
       if (line.to > to + 1e-12) {
