@@ -1,5 +1,17 @@
 import type { ModelFile } from '@/core/handover/model/schema';
-import { ask, choose, openStage, part, problems, selection, station, type Stage, type as typeInto } from './harness';
+import {
+  ask,
+  choose,
+  ofKind,
+  openStage,
+  part,
+  problems,
+  selection,
+  station,
+  stateOf,
+  type Stage,
+  type as typeInto,
+} from './harness';
 
 let stage: Stage;
 let project: string;
@@ -103,6 +115,46 @@ test('a room is made unheated at Tracing, and takes its own temperature', async 
   const shown = (await drying.getByRole('cell').nth(1).innerText()).replace(/[()]/g, '');
   expect(figure(shown)).toBeGreaterThan(0);
   expect(figure(shown)).toBeLessThan(20);
+  await context.close();
+});
+
+test('rooms get their use by name, thermal bridges count by length, and systems are summed up', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await station(page, 'Proof');
+  await part(page, 'Heat');
+  const rooms = page.getByRole('table', { name: 'Design heat load' });
+  const washRoom = rooms.getByRole('row', { name: /^Wash Room/ });
+  await washRoom.waitFor();
+  await part(page, 'Place and constructions');
+  await page.getByRole('button', { name: /^Apply to \d+ rooms/ }).click();
+  await page.getByRole('button', { name: /^Undo: Use of \d+ rooms by name/ }).waitFor();
+  const wash = ofKind(await stateOf(stage, page, project), 'zone').find(({ shape }) => shape.name === 'Wash Room')!;
+  expect(wash.shape).toMatchObject({ temperature: 24, airChange: 1.5, gains: 2 });
+  await choose(page, 'Thermal bridges', 'by their length');
+  await typeInto(page, 'Roof edge, W/(m K)', '0.5');
+  await page.getByRole('button', { name: /^Undo: Roof edge/ }).waitFor();
+  await part(page, 'Results');
+  await washRoom.getByText('24', { exact: true }).waitFor();
+  await washRoom.getByRole('button').click();
+  const bridge = page.getByRole('table', { name: 'Surfaces of Wash Room' }).getByRole('row', { name: /^bridge, roof/ });
+  const [, length, , , lost] = await bridge.getByRole('cell').allInnerTexts();
+  expect(figure(lost)).toBeCloseTo(figure(length) * 0.5, 1);
+  // On the board its load stands in it, and its outer wall's loss at the wall.
+  const labels = () => page.evaluate(() => window.zirconBoard!.scene.picture?.labels.map(({ text }) => text) ?? []);
+  const watts = figure((await washRoom.getByRole('cell').allInnerTexts())[5]);
+  expect(await labels()).toContain(`${watts} W`);
+  expect((await labels()).some((text) => /W\/K, U 0\.\d\d$/.test(text))).toBe(true);
+  // A system that it belongs to has its load.
+  await station(page, 'Tracing');
+  await part(page, 'Change');
+  await typeInto(page, 'System', 'Boiler');
+  await page.getByRole('button', { name: /^Undo: / }).waitFor();
+  await station(page, 'Proof');
+  const boiler = page.getByRole('table', { name: 'Systems' }).getByRole('row', { name: /^Boiler/ });
+  await boiler.waitFor();
+  expect(figure((await boiler.getByRole('cell').allInnerTexts())[3])).toBeCloseTo(watts / 1000, 1);
   await context.close();
 });
 

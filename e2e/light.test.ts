@@ -1,4 +1,16 @@
-import { clickOn, ofKind, openStage, part, problems, selection, station, stateOf, type Stage } from './harness';
+import {
+  choose,
+  clickOn,
+  fileNamed,
+  ofKind,
+  openStage,
+  part,
+  problems,
+  selection,
+  station,
+  stateOf,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let project: string;
@@ -60,6 +72,63 @@ test('a room is lit by a field of luminaires: its mean by the lumens, its values
   expect(lit.length).toBeGreaterThan(20);
   expect(lit.reduce((sum, value) => sum + value, 0) / lit.length / mean).toBeCloseTo(1, 1);
   await page.getByRole('button', { name: /^Undo: Draw \d+ luminaires/ }).click();
+  await page.getByText('The model has changed since').waitFor();
+  await context.close();
+});
+
+test('another file comes in, a room is asked what if, and the best field is hung by a click and undone', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await station(page, 'Proof');
+  await part(page, 'Light');
+  await page.getByRole('tab', { name: 'Luminaires and surfaces' }).click();
+  // A plate of 1000 cd by the cosine: pi times 1000 lm, half of it at 60 degrees to either side.
+  const angles = Array.from({ length: 19 }, (_, i) => 5 * i);
+  const values = angles.map((angle) => (1000 * Math.cos((angle * Math.PI) / 180)).toFixed(3));
+  const head = 'IESNA:LM-63-2002\n[TEST] T1\n[MANUFAC] Marram\n[LUMINAIRE] Fulmar plate\nTILT=NONE\n';
+  const plate = `${head}1 -1 1 19 1 1 2 0.3 0.6 0\n1 1 25\n${angles.join(' ')}\n0\n${values.join(' ')}\n`;
+  const file = page.getByLabel('Photometric file');
+  await file.setInputFiles(fileNamed('broken.ies', 'nothing of the kind'));
+  await page.getByText(/broken\.ies: The file has no line that begins with TILT=/).waitFor();
+  await file.setInputFiles(fileNamed('plate.ies', plate));
+  const figures = page.getByLabel('Figures of Fulmar plate');
+  await figures.waitFor();
+  const told = await figures.innerText();
+  expect(Math.abs(Number(/flux\s+([\d.]+) lm/.exec(told)![1]) / (1000 * Math.PI) - 1)).toBeLessThan(0.005);
+  expect(told).toMatch(/beam, along\s+120\u00b0/);
+  await page.getByRole('img', { name: 'Light of Fulmar plate: 1000 cd at most' }).waitFor();
+  await page.getByRole('tab', { name: 'Results' }).click();
+  await page.getByRole('button', { name: /^Upper, / }).click();
+  const zones = ofKind(await stateOf(stage, page, project), 'zone');
+  const bunk = zones.find(({ shape }) => shape.name === 'Bunk Room')!;
+  const [x, y] = bunk.shape.outline.reduce(([a, b], [c, d]) => [a + c / 4, b + d / 4], [0, 0]);
+  await page.evaluate((p) => window.zirconBoard!.look([p[0] - 4, p[1] - 4, p[0] + 4, p[1] + 4]), [x, y]);
+  await clickOn(page, [x + 0.7, y - 1.3]);
+  await page.getByText('What if: Bunk Room').waitFor();
+  await choose(page, 'Luminaire', 'Fulmar plate');
+  await page.getByRole('button', { name: 'Work out' }).click();
+  const asked = page.getByRole('table', { name: 'Illuminance by number and height' });
+  await asked.waitFor({ timeout: 60_000 });
+  const hang = asked.getByRole('button', { name: /^Hang 2 by 2/ }).first();
+  const lux = Number(await hang.innerText());
+  await hang.click();
+  await page.getByRole('button', { name: /^Undo: Light Bunk Room by 4 luminaires/ }).waitFor();
+  await page.getByRole('button', { name: /^Calculate/ }).click();
+  const row = page.getByRole('table', { name: 'Illuminance', exact: true }).getByRole('row', { name: /^Bunk Room/ });
+  await row.waitFor({ timeout: 90_000 });
+  expect(Number(await row.getByRole('cell').nth(1).innerText())).toBe(lux);
+  // Lines of as much light, and a tint, lie over the board; they go by a click.
+  const picture = () =>
+    page.evaluate(() => {
+      const { lines = [], tints = [] } = window.zirconBoard!.scene.picture ?? {};
+      return [lines.length > 0, tints.length > 0];
+    });
+  expect(await picture()).toEqual([true, true]);
+  await page.getByRole('button', { name: 'Iso lines' }).click();
+  await page.getByRole('button', { name: 'Tint', exact: true }).click();
+  expect(await picture()).toEqual([false, false]);
+  await page.getByRole('button', { name: /^Undo: Light Bunk Room/ }).click();
   await page.getByText('The model has changed since').waitFor();
   await context.close();
 });

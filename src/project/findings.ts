@@ -4,7 +4,10 @@ import { create } from 'zustand';
 import { judged, type Judged } from '@/core/proof/acceptances';
 import { inOrder, type Finding } from '@/core/proof/finding';
 import { useComparisons } from './comparisons';
+import { useHeat } from './heat';
+import { useLight } from './light';
 import { findingsIn, findingsSoonIn } from './mirror';
+import { useTrial } from './trial';
 import { useMoment } from './useSession';
 
 interface FindingsStore {
@@ -57,13 +60,31 @@ export function useFindingsKept(present: boolean): void {
 
 const none: readonly Finding[] = [];
 
-/** What was found last, in the model and beside its drawings, with what was said of it. */
+/** What the trials found that were made of the model as it is. */
+function useTried(): Finding[] {
+  const structure = useTrial(({ view, stale }) => (stale ? null : view));
+  const heat = useHeat(({ view, stale }) => (stale ? null : view));
+  const light = useLight(({ view, stale }) => (stale ? null : view));
+  return useMemo(
+    () => [structure, heat, light].flatMap((view) => (view === null ? [] : view.findings)),
+    [structure, heat, light],
+  );
+}
+
+/** The same thing is told once, though a rule and a trial find it. */
+function isFresh(before: readonly Finding[]): (finding: Finding) => boolean {
+  const seen = new Set(before.map(({ elements, severity }) => `${severity} ${elements.join()}`));
+  return ({ elements, severity }) => elements.length === 0 || !seen.has(`${severity} ${elements.join()}`);
+}
+
+/** What was found last, in the model, beside its drawings and in the trials, with what was said of it. */
 export function useJudged(): Judged[] {
   const moment = useMoment('acceptance');
   const findings = useFindings((store) => store.findings) ?? none;
   const made = useComparisons((store) => store.made);
+  const tried = useTried();
   return useMemo(() => {
     const compared = Object.values(made).flatMap((one) => one.findings);
-    return judged(inOrder([...findings, ...compared]), moment.model);
-  }, [findings, made, moment]);
+    return judged(inOrder([...findings, ...compared, ...tried.filter(isFresh(findings))]), moment.model);
+  }, [findings, made, tried, moment]);
 }

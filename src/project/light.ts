@@ -2,6 +2,7 @@
 import { proxy } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
+import type { WhatIf } from '@/core/lighting/whatIf';
 import type { LightTrial } from '@/core/lighting/light';
 import type { Model } from '@/core/model/model';
 import { modelTextIn } from './mirror';
@@ -16,9 +17,27 @@ interface LightStore {
   stale: boolean;
   /** Why nothing could be calculated. */
   problem: string | null;
+  /** What of it lies over the board. */
+  shown: Record<LightShown, boolean>;
+  /** What other fields of luminaires would give a room; null before it was asked. */
+  asked: WhatIf | null;
+  /** The room that is being asked about. */
+  asking: string | null;
 }
 
-const fresh: LightStore = { view: null, running: null, stale: false, problem: null };
+/** What of the light lies over the board: the values of the grid, lines of as much light, a tint. */
+export const lightShown = ['values', 'lines', 'tint'] as const;
+export type LightShown = (typeof lightShown)[number];
+
+const fresh: LightStore = {
+  view: null,
+  running: null,
+  stale: false,
+  problem: null,
+  shown: { values: true, lines: true, tint: true },
+  asked: null,
+  asking: null,
+};
 
 /** The trial of light of the project in this window. */
 export const useLight = create<LightStore>()(() => fresh);
@@ -61,6 +80,20 @@ export async function runLight(model: Model): Promise<void> {
   // What is still told of how far it is comes too late.
   if (thread === own.thread) thread = null;
   own.thread.terminate();
+}
+
+/** Works out what other numbers and heights of a luminaire would give a room. */
+export async function askWhatIf(model: Model, zone: string, photometry: string): Promise<void> {
+  const own = beginTrial();
+  useLight.setState({ asking: zone, asked: null, problem: null });
+  try {
+    const asked = await own.remote.whatIf(await modelTextIn(model), zone, photometry);
+    if (useLight.getState().asking === zone) useLight.setState({ asked });
+  } catch (error) {
+    useLight.setState({ problem: error instanceof Error ? error.message : String(error) });
+  }
+  own.thread.terminate();
+  useLight.setState({ asking: null });
 }
 
 /** Tells when what was calculated is of an older model. */

@@ -4,6 +4,7 @@ import { tryHeat } from '@/core/energy/heat';
 import { readModel } from '@/core/handover/model/readModel';
 import { carriedOf, type Carried } from '@/core/structure/carried';
 import { tryLight, type LightTrial } from '@/core/lighting/light';
+import { whatIf, type WhatIf } from '@/core/lighting/whatIf';
 import { supportsMissing, type RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import { tryStructure } from '@/core/structure/trial';
 import { buffersOf, viewOf, type StructureView } from '@/core/structure/view';
@@ -28,6 +29,9 @@ const api = {
 
   /** The light of rooms and of areas outdoors. @param tell hears how much of the work is done, from 0 to 1 */
   light: (text: string, tell: (share: number) => void): LightTrial => tryLight(modelOf(text), { tell }),
+
+  /** What other numbers and heights of a luminaire would give a room. */
+  whatIf: (text: string, zone: string, photometry: string): WhatIf | null => whatIf(modelOf(text), zone, photometry),
 
   /** The tributary areas. */
   carried: (text: string): Carried[] => carriedOf(modelOf(text)),

@@ -1,6 +1,7 @@
 import { boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import { toScreen } from '../camera';
+import type { Picture } from '@/core/structure/picture';
 import type { BoardScene } from '../scene';
 import type { Content, Sheet } from './slicedPicture';
 
@@ -17,6 +18,10 @@ export const resultContent = (scene: () => BoardScene): Content =>
     const { picture, tokens } = scene();
     if (picture === null) return;
     const { context } = sheet;
+    context.save();
+    context.fillStyle = tokens.amber;
+    yield* tints(sheet, picture.tints ?? []);
+    context.restore();
     context.save();
     context.strokeStyle = tokens.beam;
     context.fillStyle = tokens.beam;
@@ -42,6 +47,26 @@ const outside = ({ box }: Sheet, points: readonly Point[]): boolean => {
   const [x1, y1, x2, y2] = boxOf(points);
   return x2 < box[0] || x1 > box[2] || y2 < box[1] || y1 > box[3];
 };
+
+/** The strongest tint still lets what lies beneath be read. */
+const strongest = 0.34;
+
+function* tints({ context, camera, size }: Sheet, all: NonNullable<Picture['tints']>): Generator<void> {
+  let drawn = 0;
+  for (const { outline, holes, share } of all) {
+    context.beginPath();
+    for (const ring of [outline, ...holes]) {
+      ring.forEach((p, i) =>
+        i === 0 ? context.moveTo(...toScreen(camera, size, p)) : context.lineTo(...toScreen(camera, size, p)),
+      );
+      context.closePath();
+    }
+    context.globalAlpha = strongest * share;
+    context.fill('evenodd');
+    drawn += 1;
+    if (drawn % breath === 0) yield;
+  }
+}
 
 function* shapes(sheet: Sheet, all: readonly (readonly Point[])[], finish: () => void): Generator<void> {
   const { context, camera, size } = sheet;

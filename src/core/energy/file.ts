@@ -1,4 +1,6 @@
 import type { Finding } from '@/core/proof/finding';
+import type { Point } from '@/core/geometry/vector';
+import type { Bridge } from './bridges';
 import type { SurfaceKind } from './derive/envelope';
 import type { HeatTrial } from './heat';
 import type { Month } from './months';
@@ -21,6 +23,8 @@ interface ZonePart {
   volume: number;
   temperature: number;
   surfaces: SurfacePart[];
+  /** Thermal bridges by their length, metres and W/(m K). */
+  bridges: Bridge[];
   transmission: number;
   ventilation: number;
   designLoad: number;
@@ -43,6 +47,10 @@ export interface ShownZone extends ZonePart {
   level: string;
   heated: boolean;
   height: number;
+  /** What heats it; empty where nobody says it. */
+  system: string;
+  /** Its upright surfaces as they run in plan, by their places among its surfaces. */
+  sides: { from: Point; to: Point; low: number; high: number; surface: number }[];
 }
 
 /** A trial of heat as a window shows it: plain data that goes from a worker to it. */
@@ -55,8 +63,17 @@ export function heatView(trial: HeatTrial): HeatView {
     assumed,
     findings,
     zones: zones.map((zone, i) => {
-      const { room, heated } = trial.zones[i];
-      return { ...zone, name: room.name, level: room.zone.level, heated, height: room.high - room.low };
+      const { room, heated, stretches } = trial.zones[i];
+      return {
+        ...zone,
+        name: room.name,
+        level: room.zone.level,
+        heated,
+        height: room.high - room.low,
+        system: room.zone.system ?? '',
+        // Surfaces begin with those of the sides, in their order.
+        sides: stretches.map(({ a, b, low, high }, surface) => ({ from: a, to: b, low, high, surface })),
+      };
     }),
   };
 }
@@ -82,6 +99,7 @@ export const heatFile = ({ zones, building, assumed, findings }: HeatTrial): Hea
       tilt,
       transmission,
     })),
+    bridges: zone.bridges,
     transmission: zone.transmission,
     ventilation: zone.ventilation,
     designLoad: zone.designLoad,

@@ -283,3 +283,164 @@ test('what is missing is told, and nothing is not a number', () => {
   const glass = [{ id: 'O', wall: 'S', kind: 'window', offset: 0.4, width: 5.8, height: 2.7, sill: 0 }];
   expect(rules({ ...open, openings: glass })).toContain('glazing');
 });
+
+test('areas by inner faces, middles and outer faces, and what they lose', () => {
+  const by = (areas: string) => {
+    const [a] = heat({ ...shoe(), site: { ...site, areas } }).zones;
+    return [
+      surfaceOf(a, 'wall', 'S').area,
+      surfaceOf(a, 'wall', 'E').area,
+      surfaceOf(a, 'roof', 'over').area,
+      a.volume,
+    ];
+  };
+  // 6 by 4 m and 2.8 m high inside; walls of 0.4 m, slabs of 0.2 m.
+  expect(by('inner')).toEqual([6 * 2.8, 4 * 2.8, 24, 67.2].map((value) => expect.closeTo(value, 9)));
+  expect(by('centre')).toEqual([6.4 * 3, 4.4 * 3, 6.4 * 4.4, 67.2].map((value) => expect.closeTo(value, 9)));
+  expect(by('outer')).toEqual([6.8 * 3.2, 4.8 * 3.2, 6.8 * 4.8, 67.2].map((value) => expect.closeTo(value, 9)));
+});
+
+test('of two rooms by outer faces the wall between is by its middle, and both measure it alike', () => {
+  const parts = shoe();
+  const { zones } = heat({
+    ...parts,
+    site: { ...site, areas: 'outer' },
+    walls: [...(parts.walls as Part[]), wall('M', [2, 0], [2, 4], { thickness: 0.2 })],
+    zones: [zone('A', box(0, 0, 1.9, 4)), zone('B', box(2.1, 0, 3.9, 4), { temperature: 15 })],
+  });
+  const [a, b] = zones;
+  // From the outer face at -0.4 to the middle at 2, and from there to 6.4.
+  expect(surfaceOf(a, 'wall', 'S').area).toBeCloseTo(2.4 * 3.2, 9);
+  expect(surfaceOf(b, 'wall', 'S').area).toBeCloseTo(4.4 * 3.2, 9);
+  expect(surfaceOf(a, 'wall', 'M').area).toBeCloseTo(4.8 * 3.2, 9);
+  const watts = ({ surfaces, temperature }: HeatZone) =>
+    surfaces.find(({ elements }) => elements[0] === 'M')!.transmission * (temperature + 10);
+  expect(watts(a) + watts(b)).toBeCloseTo(0, 9);
+});
+
+test('thermal bridges by their length: roof and floor edges, corners, about a window', () => {
+  const bridges = { roof: 0.15, ground: 0.2, corner: 0.05, opening: 0.1, between: 7 };
+  const pane = { id: 'O', wall: 'S', kind: 'window', offset: 2, width: 2, height: 1.5, sill: 0.9, construction: 'G1' };
+  const parts = { ...shoe(), openings: [pane] };
+  const [plain] = heat(parts).zones;
+  const [a] = heat({ ...parts, site: { ...site, bridges } }).zones;
+  // 20 m about the room above and below, four corners of 2.8 m, 7 m about the window; nothing lies between storeys.
+  expect(a.bridges.map(({ kind, length }) => [kind, Number(length.toFixed(9))])).toEqual([
+    ['roof', 20],
+    ['ground', 20],
+    ['corner', 11.2],
+    ['opening', 7],
+  ]);
+  expect(a.transmission - plain.transmission).toBeCloseTo(20 * 0.15 + 20 * 0.2 + 11.2 * 0.05 + 0.7, 9);
+  // They are never inside a U-value, and take the place of the flat addition.
+  expect(surfaceOf(a, 'wall', 'S').uValue).toBe(surfaceOf(plain, 'wall', 'S').uValue);
+  const flat = heat({ ...parts, site: { ...site, thermalBridge: 5, bridges } }).zones[0];
+  expect(flat.transmission).toBeCloseTo(a.transmission, 9);
+});
+
+test("a wall to a neighbour's building loses by its temperature, behind an adiabatic one nothing is lost", () => {
+  const wallsWith = (beyond: string) =>
+    (shoe().walls as Part[]).map((one) => (one.id === 'S' ? { ...one, beyond } : one));
+  const lossOf = (beyond: string) => {
+    const [a] = heat({ ...shoe(), walls: wallsWith(beyond), site: { ...site, neighbourTemperature: 5 } }).zones;
+    return surfaceOf(a, 'wall', 'S');
+  };
+  const plain = surfaceOf(heat(shoe()).zones[0], 'wall', 'S').transmission;
+  // 15 of 30 degrees.
+  expect(lossOf('neighbour')).toMatchObject({ beyond: 'neighbour', transmission: expect.closeTo(plain / 2, 9) });
+  expect(lossOf('adiabatic').transmission).toBe(0);
+});
+
+test('a zone that others heat keeps its warmth, and is not counted', () => {
+  const parts = shoe();
+  const two = (more: Part) =>
+    heat({
+      ...parts,
+      walls: [...(parts.walls as Part[]), wall('M', [3, 0], [3, 4], { thickness: 0.2 })],
+      zones: [zone('A', box(0, 0, 2.9, 4)), zone('B', box(3.1, 0, 2.9, 4), { temperature: 12, ...more })],
+    });
+  const { zones, building } = two({ neighbour: true });
+  expect([zones[1].temperature, zones[1].designLoad, zones[1].months]).toEqual([12, 0, []]);
+  expect(building.designLoad).toBeCloseTo(zones[0].designLoad, 9);
+  expect(zones[0].designLoad).toBeCloseTo(two({}).zones[0].designLoad, 9);
+});
+
+/** The shoe box under a roof that rises from the south by 45 degrees, its underside 2 m above the floor at y = 0. */
+const pent = () => {
+  const z = (y: number) => 12 + y;
+  const corners: Point[] = box(-1, -1, 8, 6);
+  const roof = { id: 'R', level: 'L1', outline: corners.map(([x, y]) => [x, y, z(y)]), slope: 45, direction: 90 };
+  return {
+    ...shoe(),
+    slabs: [(shoe().slabs as Part[])[0]],
+    roofs: [{ ...roof, thickness: 0.3 }],
+    zones: [zone('A', box(0, 0, 6, 4), { roofs: ['R'], clearHeight: 4 })],
+  };
+};
+
+test('under a sloped roof: walls as high as it leaves them, gables, and a surface that looks down the slope', () => {
+  const { zones, findings } = heat(pent());
+  expect(findings.map(({ rule }) => rule)).toEqual(['no construction']);
+  const [a] = zones;
+  // Heights 2 m at the south, 6 m at the north, between them 4 m on average.
+  expect(['S', 'E', 'N', 'W'].map((id) => surfaceOf(a, 'wall', id).area)).toEqual(
+    [12, 16, 36, 16].map((value) => expect.closeTo(value, 6)),
+  );
+  const roof = surfaceOf(a, 'roof', 'R');
+  expect([roof.area, roof.tilt, roof.orientation]).toEqual(
+    [24 * Math.SQRT2, 45, 180].map((value) => expect.closeTo(value, 6)),
+  );
+  expect(a.volume).toBeCloseTo(24 * 4, 6);
+  // Areas times normals add up to nothing: walls to north and south differ by what the roof looks south.
+  expect(36 - 12).toBeCloseTo(roof.area * Math.sin(Math.PI / 4), 6);
+});
+
+test('a roof of two planes with a ridge: a gable is a triangle on a wall', () => {
+  const parts = pent();
+  const plane = (id: string, outline: Point[], z: (y: number) => number) => ({
+    id,
+    level: 'L1',
+    outline: outline.map(([x, y]) => [x, y, z(y)]),
+    slope: 45,
+    direction: 90,
+    thickness: 0.3,
+  });
+  const { zones, findings } = heat({
+    ...parts,
+    roofs: [plane('R', box(-1, -1, 8, 3), (y) => 12 + y), plane('T', box(-1, 2, 8, 3), (y) => 16 - y)],
+    zones: [zone('A', box(0, 0, 6, 4), { roofs: ['R', 'T'], clearHeight: 3 })],
+  });
+  expect(findings.filter(({ rule }) => rule === 'does not close')).toEqual([]);
+  const [a] = zones;
+  // 2 m at the eaves and a gable of 2 m over 4 m.
+  expect(['S', 'E', 'N'].map((id) => surfaceOf(a, 'wall', id).area)).toEqual(
+    [12, 8 + 4, 12].map((value) => expect.closeTo(value, 6)),
+  );
+  expect([surfaceOf(a, 'roof', 'R').orientation, surfaceOf(a, 'roof', 'T').orientation]).toEqual(
+    [180, 0].map((value) => expect.closeTo(value, 6)),
+  );
+  expect(a.volume).toBeCloseTo(24 * 3, 6);
+});
+
+test('what goes between two rooms held all the year goes in summer too, and cancels', () => {
+  const parts = shoe();
+  const { zones } = heat({
+    ...parts,
+    walls: [...(parts.walls as Part[]), wall('M', [3, 0], [3, 4], { thickness: 0.2 })],
+    zones: [zone('A', box(0, 0, 2.9, 4), { gains: 0 }), zone('B', box(3.1, 0, 2.9, 4), { gains: 0, temperature: 15 })],
+  });
+  const [a, b] = zones;
+  const between = a.surfaces.find(({ elements }) => elements[0] === 'M')!.transmission * 30;
+  const out = (one: HeatZone) =>
+    one.ventilation +
+    one.surfaces.reduce((sum, { beyond, net, uValue }) => (beyond === 'outside' ? sum + net * uValue : sum), 0);
+  // January has 744 hours and a mean of 1.5 degrees, July 17.1.
+  expect(a.months[0].losses).toBeCloseTo((out(a) * 18.5 + between) * 0.744, 6);
+  expect(a.months[6].losses).toBeCloseTo((out(a) * 2.9 + between) * 0.744, 6);
+  expect(b.months[0].losses).toBeCloseTo((out(b) * 13.5 - between) * 0.744, 6);
+});
+
+test('a room that holds its heat for ever uses what it loses, and nothing is not a number', () => {
+  expect(useOfGains(1.2, 1e9)).toBeCloseTo(1 / 1.2, 9);
+  expect(useOfGains(0.5, 1e9)).toBe(1);
+});

@@ -2,14 +2,17 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import { usualMaterials } from '@/core/kinds/material';
 import { Report } from '@/core/proof/report';
 import type { Finding } from '@/core/proof/finding';
+import { bridgeKinds } from '@/core/model/siteSettings';
+import { bridgesOf, lostBy, type Bridge, type Psi } from './bridges';
 import { enclosedRooms, type Enclosed, type Surface } from './derive/envelope';
+import type { Stretch } from './derive/stretches';
 import type { Room } from '@/core/rooms/rooms';
 import { basementWallUValue, groundFloorUValue, type GroundFloor } from './ground';
 import { lookupOf, monthsOf, type Lookup, type Month } from './months';
 import { flowOf, layerSteps, uValueOfLayers, type Layer } from './uValue';
 
 /** What is taken where nobody says it; degrees, 1/h, W/(m K). */
-const plain = { inside: 20, winter: -10, annual: 9, airChange: 0.5, ground: 2 } as const;
+const plain = { inside: 20, winter: -10, annual: 9, airChange: 0.5, ground: 2, neighbour: 10 } as const;
 /** What an hour of an air change carries: density times heat capacity of air, Wh/(m3 K) (EN 12831-1, 6.3.3). */
 const airHeat = 0.34;
 /** Yearly swing of the ground's heat in winter (EN 12831-1, 6.3.2.5). */
@@ -32,11 +35,15 @@ export interface HeatSurface extends Surface {
 /** A zone with what it loses and needs. */
 export interface HeatZone {
   room: Room;
+  /** Its sides as they are parted; its surfaces begin with theirs. */
+  stretches: Stretch[];
   volume: number;
   /** Degrees; of an unheated zone that which it takes by itself. */
   temperature: number;
   heated: boolean;
   surfaces: HeatSurface[];
+  /** Thermal bridges by their length; none where a flat addition is taken. */
+  bridges: Bridge[];
   /** W/K. */
   transmission: number;
   ventilation: number;
@@ -60,6 +67,10 @@ export interface Site {
   ground: number;
   /** W/(m2 K) on what lies to outside, for thermal bridges. */
   bridge: number;
+  /** Thermal bridges by length; null takes the flat addition. */
+  psi: Psi | null;
+  /** Of a neighbour's building, degrees. */
+  neighbour: number;
   /** W/m2 to heat up again after a night. */
   heatingUp: number;
 }
@@ -69,16 +80,22 @@ function siteOf({ site = {} }: ReadModel, report: Report): Site {
     report.assume(`The winter temperature outside is taken as ${plain.winter} C`);
   if (site.annualTemperature === undefined) report.assume(`The yearly mean outside is taken as ${plain.annual} C`);
   if (site.groundConductivity === undefined) report.assume(`The ground conducts ${plain.ground} W/(m K)`);
-  if (site.thermalBridge === undefined) report.assume('Thermal bridges are not counted');
+  if (site.thermalBridge === undefined && site.bridges === undefined) report.assume('Thermal bridges are not counted');
   if (site.heatingUp === undefined) report.assume('No power is added for heating up');
   return {
     winter: site.winterTemperature ?? plain.winter,
     annual: site.annualTemperature ?? plain.annual,
     ground: site.groundConductivity ?? plain.ground,
-    bridge: site.thermalBridge ?? 0,
+    bridge: site.bridges === undefined ? (site.thermalBridge ?? 0) : 0,
+    psi: site.bridges === undefined ? null : psiOf(site.bridges),
+    neighbour: site.neighbourTemperature ?? plain.neighbour,
     heatingUp: site.heatingUp ?? 0,
   };
 }
+
+/** Thermal bridges of which nothing is said lose nothing. */
+const psiOf = (said: Partial<Psi>): Psi =>
+  Object.fromEntries(bridgeKinds.map((kind) => [kind, said[kind] ?? 0])) as Psi;
 
 /** The design heat load of every zone (EN 12831-1), and its need month by month (ISO 52016-1). */
 export function tryHeat(model: ReadModel): HeatTrial {
@@ -93,16 +110,17 @@ export function tryHeat(model: ReadModel): HeatTrial {
       [0, 0, 0],
       ['The model has no zone, so that no heat is lost.', 'Read or draw the rooms, at Reading, Zones, or at Tracing.'],
     );
-  if (model.zones.some(({ roofs }) => roofs !== undefined))
-    report.assume('Rooms under sloped roofs are taken as high as they are on average, under a level roof');
+  const lookup = lookupOf(model);
   const values = new UValues(model, site, enclosed, report);
   const rooms = enclosed.map((one): Held => {
-    const { temperature, airChange } = one.room.zone;
+    const { temperature, airChange, neighbour } = one.room.zone;
     if (temperature === undefined) report.assumeOfEach(`A zone without a temperature is held at ${plain.inside} C`);
     if (airChange === undefined) report.assumeOfEach(`A zone without an air change has ${plain.airChange} an hour`);
     return {
       ...one,
-      heated: temperature !== null,
+      heated: temperature !== null && neighbour !== true,
+      floats: temperature === null,
+      bridges: site.psi === null ? [] : bridgesOf(one, site.psi, lookup.openings),
       temperature: temperature ?? plain.inside,
       surfaces: one.surfaces.map((surface) => ({ ...surface, uValue: values.of(surface), transmission: 0 })),
       ventilation: airHeat * (airChange ?? plain.airChange) * one.volume,
@@ -110,14 +128,19 @@ export function tryHeat(model: ReadModel): HeatTrial {
   });
   const between = betweenRooms(rooms);
   const heldBy = new Map(rooms.map((one) => [one.room, one]));
-  const held: Building = { between, heldBy, lookup: lookupOf(model), site };
+  const held: Building = { between, heldBy, lookup, site };
   settle(rooms, held);
   const zones = rooms.map((one) => zoneOf(one, held));
   tellOdd(zones, report);
-  const sum = (of: (zone: HeatZone) => number): number => zones.reduce((all, zone) => all + of(zone), 0);
+  // What others heat is theirs to lose.
+  const own = zones.filter(({ room }) => room.zone.neighbour !== true);
+  const sum = (of: (zone: HeatZone) => number): number => own.reduce((all, zone) => all + of(zone), 0);
   // Over a zone's own difference to outside what goes there needs no other factor.
-  const lost = ({ surfaces }: HeatZone): number =>
-    surfaces.reduce((all, { beyond, transmission }) => (typeof beyond === 'string' ? all + transmission : all), 0);
+  const lost = ({ surfaces, bridges }: HeatZone): number =>
+    surfaces.reduce(
+      (all, { beyond, transmission }) => (typeof beyond === 'string' ? all + transmission : all),
+      lostBy(bridges),
+    );
   return {
     zones,
     building: {
@@ -134,8 +157,11 @@ export function tryHeat(model: ReadModel): HeatTrial {
 /** A room while its temperature is looked for. */
 interface Held extends Enclosed {
   heated: boolean;
+  /** Whether it takes its temperature by itself. */
+  floats: boolean;
   temperature: number;
   surfaces: HeatSurface[];
+  bridges: Bridge[];
   ventilation: number;
 }
 
@@ -152,9 +178,12 @@ interface Building {
 function ownConductance({ kind, net, uValue, beyond }: HeatSurface, { temperature }: Held, site: Site): number {
   if (beyond === 'outside')
     return net * (uValue + (kind === 'wall' || kind === 'roof' || kind === 'floor' ? site.bridge : 0));
-  if (beyond !== 'ground') return net * uValue;
-  // The ground is warmer than the air in winter: over the difference to the air it counts less.
+  if (beyond === 'adiabatic') return 0;
+  if (typeof beyond !== 'string') return net * uValue;
   const difference = temperature - site.winter;
+  if (beyond === 'neighbour')
+    return difference === 0 ? 0 : (net * uValue * (temperature - site.neighbour)) / difference;
+  // The ground is warmer than the air in winter: over the difference to the air it counts less.
   const share = difference === 0 ? 0 : (temperature - site.annual) / difference;
   return net * uValue * groundSwing * Math.max(0, share);
 }
@@ -177,17 +206,19 @@ function betweenRooms(rooms: readonly Held[]): Map<Room, Map<Room, number>> {
 
 /** Unheated zones take the temperature at which as much comes in as goes out; found by going round until it rests. */
 function settle(rooms: readonly Held[], { between, heldBy, site }: Building): void {
-  const unheated = rooms.filter(({ heated }) => !heated);
+  const unheated = rooms.filter(({ floats }) => floats);
   for (const one of unheated) one.temperature = site.winter;
+  const temperatures = { outside: site.winter, ground: site.annual, neighbour: site.neighbour };
   for (let round = 0; round < mostRounds; round += 1) {
     let moved = 0;
     for (const one of unheated) {
-      let [conductance, flow] = [one.ventilation, one.ventilation * site.winter];
+      const open = one.ventilation + lostBy(one.bridges);
+      let [conductance, flow] = [open, open * site.winter];
       for (const surface of one.surfaces) {
-        if (surface.beyond !== 'outside' && surface.beyond !== 'ground') continue;
+        if (typeof surface.beyond !== 'string' || surface.beyond === 'adiabatic') continue;
         const own = surface.net * (surface.uValue + (surface.beyond === 'outside' ? site.bridge : 0));
         conductance += own;
-        flow += own * (surface.beyond === 'outside' ? site.winter : site.annual);
+        flow += own * temperatures[surface.beyond];
       }
       for (const [other, value] of between.get(one.room) ?? []) {
         conductance += value;
@@ -204,7 +235,7 @@ const mostRounds = 500;
 const restsWithin = 1e-7;
 
 function zoneOf(one: Held, { between: all, heldBy, lookup, site }: Building): HeatZone {
-  const { room, volume, temperature, heated, ventilation } = one;
+  const { room, volume, temperature, heated, ventilation, bridges, stretches } = one;
   const difference = temperature - site.winter;
   const between = all.get(room) ?? new Map<Room, number>();
   const own = new Map<Room, number>();
@@ -219,10 +250,25 @@ function zoneOf(one: Held, { between: all, heldBy, lookup, site }: Building): He
     const share = Math.abs(difference) < leastDifference ? 0 : (temperature - other) / difference;
     return { ...surface, transmission: surface.net * surface.uValue * pair * share };
   });
-  const transmission = surfaces.reduce((sum, surface) => sum + surface.transmission, 0);
+  const transmission = surfaces.reduce((sum, surface) => sum + surface.transmission, lostBy(one.bridges));
   const designLoad = heated ? (transmission + ventilation) * difference + site.heatingUp * room.area : 0;
-  const zone = { room, volume, temperature, heated, surfaces, transmission, ventilation, designLoad };
-  return { ...zone, months: heated ? monthsOf(zone, site, lookup) : [] };
+  const zone = {
+    room,
+    stretches,
+    volume,
+    temperature,
+    heated,
+    surfaces,
+    bridges,
+    transmission,
+    ventilation,
+    designLoad,
+  };
+  const steady = surfaces.reduce((sum, { beyond, transmission: own }) => {
+    const floats = typeof beyond === 'string' || heldBy.get(beyond)?.floats !== false;
+    return floats ? sum : sum + own * difference;
+  }, 0);
+  return { ...zone, months: heated ? monthsOf(zone, steady, site, lookup) : [] };
 }
 /** Zones as cold as outside lose nothing, degrees. */
 const leastDifference = 1e-6;
@@ -284,7 +330,7 @@ class UValues {
         ? groundFloorUValue(this.floor)
         : basementWallUValue(Math.max(depth, 0.01), this.resistanceOf(surface), this.floor);
     const construction = this.constructions.get(surface.construction ?? '');
-    const place = beyond === 'outside' ? 'outside' : 'inside';
+    const place = beyond === 'outside' || beyond === 'neighbour' ? 'outside' : 'inside';
     const layers = this.layersOf(surface);
     const made = uValueOfLayers(layers, flowOf(surface.tilt), place);
     if (made !== null) return this.usual(made.value, surface);

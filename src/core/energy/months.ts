@@ -35,16 +35,19 @@ export const lookupOf = ({ constructions = [], openings }: ReadModel): Lookup =>
   openings: new Map(openings.map((row) => [row.id, row])),
 });
 
-/** The need for heat of a zone month by month (ISO 52016-1, monthly method), with the months of an invented place. */
-export function monthsOf(zone: Zone, site: Site, lookup: Lookup): Month[] {
-  const { room, temperature, transmission, ventilation } = zone;
+/**
+ * The need for heat of a zone month by month (ISO 52016-1, monthly method), with the months of an invented place.
+ * @param between what goes to rooms that are held at another temperature all the year, W
+ */
+export function monthsOf(zone: Zone, between: number, site: Site, lookup: Lookup): Month[] {
+  const { room, temperature, ventilation } = zone;
   const air = airOf(site.annual);
-  const conductance = transmission + ventilation;
+  const conductance = zone.transmission - between / (temperature - site.winter || 1) + ventilation;
   const inertia = capacityOf(zone, lookup) / 3600 / Math.max(conductance, 1e-9);
   const inner = (room.zone.gains ?? plainGains) * room.area;
   return air.map((outside, month) => {
     const hours = monthHours[month] / 1000;
-    const losses = conductance * (temperature - outside) * hours;
+    const losses = (conductance * (temperature - outside) + between) * hours;
     const gains = (inner + sunIn(zone, month, lookup)) * hours;
     if (losses <= 0) return { losses, gains, heating: 0 };
     return { losses, gains, heating: Math.max(0, losses - useOfGains(gains / losses, inertia) * gains) };
@@ -55,6 +58,8 @@ export function monthsOf(zone: Zone, site: Site, lookup: Lookup): Month[] {
 export function useOfGains(ratio: number, inertia: number): number {
   if (ratio <= 0) return 1;
   const a = leastUse + inertia / hoursOfUse;
+  // Of what holds its heat for ever all that is lost is made up for, and no more is of use.
+  if (!Number.isFinite(ratio ** (a + 1))) return 1 / ratio;
   return Math.abs(ratio - 1) < 1e-9 ? a / (a + 1) : (1 - ratio ** a) / (1 - ratio ** (a + 1));
 }
 

@@ -16,7 +16,10 @@ const layersOfConstruction = v.pipe(
   v.maxLength(40),
 );
 
-/** A section or a construction of the project's library; U-values in W/(m2 K). */
+/** Photometric files are tens of kilobytes; one of half degrees all around has a few hundred. */
+export const mostIes = 1_000_000;
+
+/** A section, a construction or a photometric file of the project's library; U-values in W/(m2 K). */
 export const libraryRow = v.variant('kind', [
   v.strictObject({ id: uuid, name, kind: v.literal('section'), section: sectionSchema }),
   v.strictObject({ id: uuid, name, kind: v.literal('wall'), thickness: positive, layers: layersOfConstruction }),
@@ -29,6 +32,10 @@ export const libraryRow = v.variant('kind', [
     gValue: pane,
     transmittance: pane,
   }),
+  /** A photometric file as it came. */
+  v.strictObject({ id: uuid, name, kind: v.literal('photometry'), ies: v.pipe(textUpTo(mostIes), v.minLength(1)) }),
 ]);
 
 export type LibraryRow = v.InferOutput<typeof libraryRow>;
+/** What elements are made of: entries with a size or with panes. */
+export type MadeRow = Exclude<LibraryRow, { kind: 'photometry' }>;

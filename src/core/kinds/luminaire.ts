@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { Point } from '@/core/geometry/vector';
-import { coordinates, length, number, words } from './fields';
+import { coordinates, length, number } from './fields';
 import { metres } from './figures';
 import type { Field, Kind } from './kind';
 import { finite, inDegrees, label, point, rise } from './limits';
@@ -34,19 +34,16 @@ const mark = ({ position, rotation }: Luminaire): Point[] =>
 /** Photometries that ship; `core/lighting/photometry/usual` has their formulas. */
 export const shippedPhotometries = ['panel', 'downlight', 'linear', 'wall washer', 'post top', 'floodlight'] as const;
 
-/** One of those that ship, or the name of another file. */
-function photometryField(own: string): Field<'luminaire'> {
-  const known = own === '' || shippedPhotometries.some((one) => one === own);
-  if (!known) return words<'luminaire'>('Photometry', 'photometry');
-  const options = own === '' ? ['', ...shippedPhotometries] : shippedPhotometries;
-  return {
-    label: 'Photometry',
-    kind: 'choice',
-    options,
-    get: ({ photometry }) => photometry,
-    set: (shape, photometry) => ({ ...shape, photometry }),
-  };
-}
+/** One of those that ship, or the one that it has. */
+const photometryField = (own: string): Field<'luminaire'> => ({
+  label: photometryLabel,
+  kind: 'choice',
+  options: shippedPhotometries.some((one) => one === own) ? shippedPhotometries : [own, ...shippedPhotometries],
+  get: ({ photometry }) => photometry,
+  set: (shape, photometry) => ({ ...shape, photometry }),
+});
+/** What the field is called that a project's own files are added to. */
+export const photometryLabel = 'Photometry';
 
 /** Output beyond this is a slip. */
 const mostOutput = 100;

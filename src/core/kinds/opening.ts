@@ -5,7 +5,7 @@ import { dot, subtract, type Point } from '@/core/geometry/vector';
 import { length } from './fields';
 import { metres } from './figures';
 import type { Kind } from './kind';
-import { positive, size, uuid } from './limits';
+import { finite, positive, size, uuid } from './limits';
 import { awayFromLine, bandOutline } from './lines';
 import { wallLength, type Wall } from './wall';
 
@@ -21,6 +21,8 @@ export interface Opening {
   width: number;
   height: number;
   sill: number;
+  /** The share of the sun that shades and overhangs let through; left out where it is all of it. */
+  shading?: number;
 }
 
 /** The centre line of an opening: the piece of its wall's. */
@@ -67,6 +69,7 @@ export const opening: Kind<'opening'> = {
     width: positive,
     height: positive,
     sill: size,
+    shading: v.optional(v.pipe(finite, v.minValue(0), v.maxValue(1))),
   }),
   roles: { own: ['door', 'window'], from: ['door', 'window', 'wall'] },
   style: { area: true, place: 4 },
@@ -120,6 +123,15 @@ export const opening: Kind<'opening'> = {
     length<'opening'>('Width', 'width', 0.05),
     length<'opening'>('Height', 'height', 0.05),
     length<'opening'>('Sill', 'sill', 0),
+    {
+      label: 'Lets the sun through',
+      kind: 'number',
+      unit: '%',
+      least: 0,
+      most: 100,
+      get: ({ shading }) => Number(((shading ?? 1) * 100).toFixed(6)),
+      set: (shape, percent) => ({ ...shape, shading: percent / 100 }),
+    },
     { ...length<'opening'>('From the wall\u2019s start', 'offset', 0), end: true },
   ],
   checks(shape, host) {

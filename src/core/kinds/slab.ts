@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import type { Point } from '@/core/geometry/vector';
 import { areaOf, areaParts } from './areas';
+import { beyondField, beyondSchema, type Beyond } from './beyond';
 import { length } from './fields';
 import { millimetres, squareMetres } from './figures';
 import type { Field, Kind } from './kind';
@@ -17,6 +18,7 @@ export interface Slab {
   span?: number;
   /** Said where it does not keep the distances of what it joins. */
   diaphragm?: false;
+  beyond?: Beyond;
 }
 
 /** The ways a slab may span, with the degrees of the direction of each. */
@@ -65,6 +67,7 @@ export const slab: Kind<'slab'> = {
     material: materialId,
     span: v.optional(inDegrees),
     diaphragm: v.optional(v.literal(false)),
+    beyond: beyondSchema,
   }),
   roles: { own: ['slab', 'slabOpening'], from: ['slab', 'slabOpening', 'wall'] },
   style: { area: true, place: 1 },
@@ -87,6 +90,7 @@ export const slab: Kind<'slab'> = {
       (own, material) => ({ ...own, material }),
     ),
     ...spanFields(shape),
+    beyondField<'slab'>(),
     {
       label: 'It works',
       kind: 'choice',

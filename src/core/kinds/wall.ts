@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { arcOfBulge, pointOnArc } from '@/core/geometry/bulge';
 import { distance, middle, type Point } from '@/core/geometry/vector';
+import { beyondField, beyondSchema, type Beyond } from './beyond';
 import { coordinates, length } from './fields';
 import { metres, millimetres } from './figures';
 import type { Kind } from './kind';
@@ -23,6 +24,7 @@ export interface Wall {
   bearing?: boolean;
   /** Left out where its kind's is taken. */
   material?: string;
+  beyond?: Beyond;
   ties?: StandingTies;
 }
 
@@ -70,6 +72,7 @@ export const wall: Kind<'wall'> = {
     outer: v.boolean(),
     bearing: v.optional(v.boolean()),
     material: materialId,
+    beyond: beyondSchema,
     ties: standingTies,
   }),
   roles: { own: ['wall'], from: ['wall'] },
@@ -104,6 +107,7 @@ export const wall: Kind<'wall'> = {
       get: ({ outer }) => (outer ? 'outside on one side' : 'inside'),
       set: (shape, value) => ({ ...shape, outer: value === 'outside on one side' }),
     },
+    beyondField<'wall'>(),
     { label: 'Bearing', kind: 'choice', options: bearings, get: bearingWord, set: withBearing },
     materialField<'wall'>(
       ({ material }) => material,

@@ -20,8 +20,14 @@ export interface Zone {
   /** Degrees Celsius; null is unheated; left out where nobody has said it. */
   temperature?: number | null;
   /** Air changes an hour, and what people and machines give off, W/m2. */
+  /** Whether others heat it, such as a neighbour. */
+  neighbour?: true;
+  /** What heats it: zones of one system are summed up. */
+  system?: string;
   airChange?: number;
   gains?: number;
+  /** Shares of the light that its surfaces throw back; left out where nobody has said them. */
+  reflectances?: { ceiling?: number; wall?: number; floor?: number };
   ties?: TopTie;
 }
 
@@ -34,16 +40,18 @@ function withUse({ use: _, ...shape }: Zone, word: string): Zone {
 }
 
 /** Whether and how warm a zone is held. */
-const held = ['as usual', 'to a temperature', 'unheated'] as const;
+const held = ['as usual', 'to a temperature', 'unheated', 'by others'] as const;
 /** What is shown first once a temperature is to be said, degrees. */
 const usualTemperature = 20;
 
-function heldWord({ temperature }: Zone): (typeof held)[number] {
+function heldWord({ temperature, neighbour }: Zone): (typeof held)[number] {
+  if (neighbour) return held[3];
   if (temperature === undefined) return held[0];
   return held[temperature === null ? 2 : 1];
 }
 
-function withHeld({ temperature, ...shape }: Zone, word: string): Zone {
+function withHeld({ temperature, neighbour: _, ...shape }: Zone, word: string): Zone {
+  if (word === held[3]) return { ...shape, temperature: temperature ?? usualTemperature, neighbour: true };
   if (word === held[0]) return shape;
   return { ...shape, temperature: word === held[2] ? null : (temperature ?? usualTemperature) };
 }
@@ -83,6 +91,31 @@ const heatFields = (shape: Zone): Field<'zone'>[] => [
   },
 ];
 
+/** What heats it, in words. */
+const systemField: Field<'zone'> = {
+  label: 'System',
+  kind: 'words',
+  get: ({ system }) => system ?? '',
+  set: ({ system: _, ...shape }, text) => (text.trim() === '' ? shape : { ...shape, system: text.trim() }),
+};
+
+const surfaces = { ceiling: 'Ceiling reflects', wall: 'Walls reflect', floor: 'Floor reflects' } as const;
+
+const lightFields = Object.entries(surfaces).map(([key, label]): Field<'zone'> => ({
+  label,
+  kind: 'number',
+  unit: '%',
+  least: 0,
+  most: 95,
+  get: ({ reflectances }) => {
+    const share = reflectances?.[key as keyof typeof surfaces];
+    return share === undefined ? null : Number((share * 100).toFixed(6));
+  },
+  set: (own, percent) => ({ ...own, reflectances: { ...own.reflectances, [key]: percent / 100 } }),
+}));
+
+const share = v.optional(v.pipe(finite, v.minValue(0), v.maxValue(0.95)));
+
 export const zone: Kind<'zone'> = {
   ...areaParts,
   kind: 'zone',
@@ -95,8 +128,11 @@ export const zone: Kind<'zone'> = {
     height: v.nullable(positive),
     use: v.optional(v.picklist(uses)),
     temperature: v.optional(v.nullable(v.pipe(finite, v.minValue(-40), v.maxValue(80)))),
+    neighbour: v.optional(v.literal(true)),
+    system: v.optional(label),
     airChange: v.optional(v.pipe(finite, v.minValue(0), v.maxValue(100))),
     gains: v.optional(v.pipe(finite, v.minValue(0), v.maxValue(10_000))),
+    reflectances: v.optional(v.strictObject({ ceiling: share, wall: share, floor: share })),
     ties: topTie,
   }),
   roles: { own: [], from: ['zone', 'wall'] },
@@ -119,5 +155,7 @@ export const zone: Kind<'zone'> = {
       set: withUse,
     },
     ...heatFields(shape),
+    systemField,
+    ...lightFields,
   ],
 };

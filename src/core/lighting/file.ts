@@ -7,7 +7,7 @@ export interface LightingFile {
   version: 1;
   assumed: string[];
   /** The zone of an area outdoors is empty. */
-  areas: (Omit<LitArea, 'zone'> & { zone: string })[];
+  areas: (Omit<LitArea, 'zone' | 'outline' | 'holes' | 'lattice'> & { zone: string })[];
   rooms: Omit<LitZone, 'name' | 'area'>[];
   findings: Finding[];
 }
@@ -17,7 +17,7 @@ export const lightingFile = ({ areas, rooms, assumed, findings }: LightTrial): L
   format: 'zircon-frame-lighting',
   version: 1,
   assumed,
-  areas: areas.map((area) => ({ ...area, zone: area.zone ?? '' })),
+  areas: areas.map(({ outline: _, holes: _holes, lattice: _lattice, ...area }) => ({ ...area, zone: area.zone ?? '' })),
   rooms: rooms.map(({ name: _, area: _area, ...room }) => room),
   findings,
 });

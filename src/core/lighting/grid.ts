@@ -15,12 +15,27 @@ export function spacingOf(longer: number, shorter: number): number {
   return Math.min(widest, 0.2 * 5 ** Math.log10(Math.max(d, 1e-3)));
 }
 
+/** Even rows and columns over an area, of which the points within it are asked. */
+export interface Lattice {
+  columns: number;
+  rows: number;
+  /** Its corner, and the ways from one column and from one row to the next, metres. */
+  origin: Point;
+  across: Point;
+  up: Point;
+  /** The cell of each point, row by row. */
+  cells: number[];
+}
+
+const empty: Lattice = { columns: 0, rows: 0, origin: [0, 0], across: [0, 0], up: [0, 0], cells: [] };
+
 /** A grid over an area: points at the middles of cells along its longer side, those inside it and outside its holes. */
 export function gridOf(
   outline: readonly Point[],
   holes: readonly (readonly Point[])[],
   spacing: number | null,
-): Point[] {
+): { points: Point[]; lattice: Lattice } {
+  if (outline.length < 3) return { points: [], lattice: empty };
   const along = longestSide(outline);
   const [c, s] = [Math.cos(along), Math.sin(along)];
   const turned = outline.map(([x, y]): Point => [c * x + s * y, c * y - s * x]);
@@ -28,15 +43,26 @@ export function gridOf(
   const [width, depth] = [x2 - x1, y2 - y1];
   const apart = spacing ?? spacingOf(Math.max(width, depth), Math.min(width, depth));
   const [columns, rows] = [Math.max(1, Math.ceil(width / apart - 1e-9)), Math.max(1, Math.ceil(depth / apart - 1e-9))];
-  if (columns * rows > mostPoints) return [];
+  if (columns * rows > mostPoints) return { points: [], lattice: empty };
   const points: Point[] = [];
+  const cells: number[] = [];
+  const out = (u: number, v: number): Point => [c * u - s * v, s * u + c * v];
   for (let j = 0; j < rows; j += 1)
     for (let i = 0; i < columns; i += 1) {
-      const [u, v] = [x1 + ((i + 0.5) * width) / columns, y1 + ((j + 0.5) * depth) / rows];
-      const p: Point = [c * u - s * v, s * u + c * v];
-      if (contains(outline, p) && !holes.some((hole) => contains(hole, p))) points.push(p);
+      const p = out(x1 + ((i + 0.5) * width) / columns, y1 + ((j + 0.5) * depth) / rows);
+      if (!contains(outline, p) || holes.some((hole) => contains(hole, p))) continue;
+      points.push(p);
+      cells.push(j * columns + i);
     }
-  return points;
+  const lattice = {
+    columns,
+    rows,
+    origin: out(x1, y1),
+    across: out(width / columns, 0),
+    up: out(0, depth / rows),
+    cells,
+  };
+  return { points, lattice };
 }
 
 /** The direction of the longest side of an outline, radians. */

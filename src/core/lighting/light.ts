@@ -6,25 +6,29 @@ import type { Finding } from '@/core/proof/finding';
 import { Report } from '@/core/proof/report';
 import { subjectOf, type StandingWall } from '@/core/proof/subject';
 import { insideOf, roomsOf, Slabs, type Room } from '@/core/rooms/rooms';
-import { gridOf } from './grid';
+import { gridOf, type Lattice } from './grid';
 import { directAt, lampsOf, type Lamp } from './luminaires';
-import { exchanges, illuminances, reflectedAt } from './radiosity';
-import { isFar, litRoomOf, roomParts, type LitRoom, type Patch, type RoomPart } from './room';
+import { outdoorTargetOf } from './targets';
+import { exchanges, reflectedAt } from './radiosity';
+import { panesOf, paneReflectance } from './panes';
+import { litRoomOf, roomParts, type LitRoom, type RoomPart } from './room';
+import { lightAgrees, lightOf } from './roomLight';
 
 /** What is left of the first light, where nobody says it; the height of a work plane above its floor, metres. */
-const plain = { maintenance: 0.8, workPlane: 0.8 } as const;
-const upward: Place = [0, 0, 1];
+export const plain = { maintenance: 0.8, workPlane: 0.8 } as const;
+export const upward: Place = [0, 0, 1];
 /** A luminaire this far above a ceiling is mounted on it, metres. */
 const onCeiling = 0.05;
-/** The light that reaches a room's surfaces and that of its luminaires differ by less than this share. */
-const lightAgrees = 0.1;
 
 /** A calculation area with its values, lux. */
 export interface LitArea {
   id: string;
   /** Null is outdoors. */
   zone: string | null;
+  outline: Point[];
+  holes: Point[][];
   points: Place[];
+  lattice: Lattice;
   direct: number[];
   total: number[];
   mean: number;
@@ -71,12 +75,14 @@ export function tryLight(model: ReadModel, progress?: LightProgress): LightTrial
   const rooms = roomsOf(model, new Slabs(model), report);
   const own = housed(lamps, rooms, report);
   const columns = subject.columns.map(({ outline }) => outline);
+  const panes = panesOf(subject.walls);
+  if (panes.length > 0) report.assume(`Windows throw back ${paneReflectance} of the light: it is night`);
   const trial: LightTrial = { areas: [], rooms: [], assumed: [], findings: report.findings };
   const areas = areasOf(model, rooms, report);
   rooms.forEach((room, i) => {
     const wanted = areas.filter(({ zone }) => zone === room.id);
     const inside = own.get(room) ?? [];
-    const lit = litRoomOf(room, columns);
+    const lit = litRoomOf(room, columns, panes);
     if (room.zone.reflectances === undefined)
       report.assume('Where no reflectances are said, ceilings have 0.7, walls 0.5, floors 0.2');
     const { zone, total } = inRoom(lit, inside, report);
@@ -145,15 +151,10 @@ const thickest = 1.5;
 /** The light of a room's surfaces: what its luminaires give, and all that is thrown to and fro. */
 function inRoom(lit: LitRoom, lamps: readonly Lamp[], report: Report): { zone: LitZone; total: Float64Array } {
   const { room, patches } = lit;
-  const flux = lamps.reduce((sum, lamp) => sum + lamp.flux, 0);
   const power = lamps.reduce((sum, lamp) => sum + lamp.power, 0);
+  const { flux, reached, total } = lightOf(lit, lamps, () => exchanges(lit));
   const told = { zone: room.id, name: room.name, area: room.area, flux, power };
-  if (lamps.length === 0 || flux === 0)
-    return { zone: { ...told, absorbed: 0, ceiling: 0, walls: 0, floor: 0 }, total: new Float64Array(patches.length) };
-  const direct = Float64Array.from(patches, (patch) =>
-    lamps.reduce((sum, lamp) => sum + onPatch(lamp, patch, lit.sees), 0),
-  );
-  const reached = patches.reduce((sum, { area }, i) => sum + area * direct[i], 0);
+  if (flux === 0) return { zone: { ...told, absorbed: 0, ceiling: 0, walls: 0, floor: 0 }, total };
   if (Math.abs(reached / flux - 1) > lightAgrees)
     report.find(
       'flux',
@@ -165,22 +166,9 @@ function inRoom(lit: LitRoom, lamps: readonly Lamp[], report: Report): { zone: L
         'Look whether a luminaire stands in a wall, or shines above the ceiling.',
       ],
     );
-  // Each patch is asked at few points: what they miss is shared out, so that no light is lost.
-  const even = reached > 0 && Math.abs(reached / flux - 1) <= lightAgrees ? flux / reached : 1;
-  const total = illuminances(
-    lit,
-    exchanges(lit),
-    direct.map((value) => value * even),
-  );
   const absorbed = patches.reduce((sum, { area, reflectance }, i) => sum + area * (1 - reflectance) * total[i], 0);
   const [ceiling, walls, floor] = roomParts.map((part) => meanOf(lit, total, part));
   return { zone: { ...told, absorbed, ceiling, walls, floor }, total };
-}
-
-/** The mean direct illuminance of a patch: at its middle from afar, else at its points. */
-function onPatch(lamp: Lamp, patch: Patch, sees: LitRoom['sees']): number {
-  const at = isFar(lamp.position, patch) ? [patch.centre] : patch.samples;
-  return at.reduce((sum, p) => sum + directAt(lamp, p, patch.normal, sees), 0) / at.length;
 }
 
 function meanOf({ patches }: LitRoom, total: Float64Array, part: RoomPart): number {
@@ -217,12 +205,23 @@ function areasOf(model: ReadModel, rooms: readonly Room[], report: Report): Want
       );
       return { id, zone: id, outline: zone.outline, holes: zone.holes, z: low + plain.workPlane, spacing: null };
     });
-  return [...said, ...made];
+  return [...said, ...made, ...outdoorAreas(model, said, report)];
+}
+
+/** Surfaces outside that ask for light have an area each, where none is drawn on them. */
+function outdoorAreas(model: ReadModel, said: readonly Wanted[], report: Report): Wanted[] {
+  return model.outdoor.flatMap(({ id, level, outline, height, use }): Wanted[] => {
+    const lies = said.some((area) => area.zone === null && area.outline.some((p) => contains(outline, p)));
+    if (outdoorTargetOf(use) === null || outline.length < 3 || lies) return [];
+    report.assumeOfEach('A surface outside that asks for light has a calculation area over all of it, at its height');
+    const elevation = model.levels.find((one) => one.id === level)?.elevation ?? 0;
+    return [{ id, zone: null, outline, holes: [], z: elevation + height, spacing: null }];
+  });
 }
 
 function valuesOf(area: Wanted, at: (p: Place) => [direct: number, reflected: number], report: Report): LitArea {
   const { id, zone, outline, holes, z, spacing } = area;
-  const plan = outline.length < 3 ? [] : gridOf(outline, holes, spacing !== null && spacing > 0 ? spacing : null);
+  const { points: plan, lattice } = gridOf(outline, holes, spacing !== null && spacing > 0 ? spacing : null);
   if (plan.length === 0)
     report.find(
       'no points',
@@ -241,7 +240,8 @@ function valuesOf(area: Wanted, at: (p: Place) => [direct: number, reflected: nu
   const mean = total.length === 0 ? 0 : total.reduce((sum, value) => sum + value, 0) / total.length;
   const least = total.reduce((best, value) => Math.min(best, value), total.length === 0 ? 0 : Infinity);
   const greatest = total.reduce((best, value) => Math.max(best, value), 0);
-  return { id, zone, points, direct, total, mean, least, greatest, uniformity: mean === 0 ? 0 : least / mean };
+  const told = { id, zone, outline, holes, points, lattice };
+  return { ...told, direct, total, mean, least, greatest, uniformity: mean === 0 ? 0 : least / mean };
 }
 
 /** Outdoors walls stand in the way as high as they are. */

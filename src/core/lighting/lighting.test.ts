@@ -1,6 +1,13 @@
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { regionArea } from '@/core/geometry/clipping';
+import { subjectOf } from '@/core/proof/subject';
+import { bandsOf } from './contours';
 import { gridOf, spacingOf } from './grid';
+import { paneOnSide, panesOf } from './panes';
+import { outdoorTargetOf } from './targets';
+import { whatIf } from './whatIf';
 import { tryLight } from './light';
+import { beamAngle } from './photometry/beam';
 import { fluxOf, intensityAt, ownDirection } from './photometry/intensity';
 import { readIes, type Photometry } from './photometry/readIes';
 
@@ -105,7 +112,7 @@ test('grids by EN 12464-1: 0.2 times 5 to the lg of the side, by the shorter one
   expect([spacingOf(1, 1), spacingOf(10, 10), spacingOf(100, 100), spacingOf(20, 2)]).toEqual(
     [0.2, 1, 5, 0.2 * 5 ** Math.log10(2)].map((value) => expect.closeTo(value, 9)),
   );
-  const points = gridOf(
+  const { points, lattice } = gridOf(
     [
       [0, 0],
       [4, 0],
@@ -124,6 +131,7 @@ test('grids by EN 12464-1: 0.2 times 5 to the lg of the side, by the shorter one
   );
   expect(points).toHaveLength(7);
   expect(points[0]).toEqual([1.5, 0.5]);
+  expect([lattice.columns, lattice.rows, lattice.cells[0]]).toEqual([4, 2, 1]);
 });
 
 const box = (w: number, d: number): Point[] => [
@@ -310,4 +318,81 @@ test('a yard is lit by posts, and a building stands in the way', () => {
   expect([open.zone, open.total[0]]).toEqual([null, expect.closeTo(3.2, 9)]);
   const wall = { id: 'W', level: 'L1', start: [2, -2], end: [2, 2], thickness: 0.2, height: 3 };
   expect(tryLight(modelOf({ ...parts, walls: [wall] })).areas[0].total[0]).toBe(0);
+});
+
+test('a beam is as wide as where it falls to half: a Lambert one 120 degrees, the sixth power of the cosine 54', () => {
+  const sixth = { vertical: lambert(1).vertical, values: lambert(1).values!.map((value) => value ** 6 * 100) };
+  expect(beamAngle(photometry(lambert(100)), 0)).toBeCloseTo(120, 1);
+  expect(beamAngle(photometry(sixth), 90)).toBeCloseTo((360 / Math.PI) * Math.acos(0.5 ** (1 / 6)), 1);
+  // What shines evenly all around never falls to half.
+  expect(beamAngle(photometry(), 0)).toBeNull();
+});
+
+test('what a field would give is what the trial says once it hangs there; more luminaires give more', () => {
+  const parts: Part = { ...room(lambert(800)), luminaires: [] };
+  const asked = whatIf(modelOf({ ...parts, zones: [{ ...(parts.zones as Part[])[0], use: 'B' }] }), 'Z', 'F')!;
+  expect(asked.target).toEqual({ lux: 500, uniformity: 0.6 });
+  const numbers = asked.choices.map(([one]) => one.places.length);
+  expect(numbers).toEqual([...numbers].sort((a, b) => a - b));
+  const means = asked.choices.map(([one]) => one.mean);
+  expect(means).toEqual([...means].sort((a, b) => a - b));
+  const [one] = asked.choices[2];
+  const luminaires = one.places.map(([x, y], i) => ({
+    id: `N${i}`,
+    photometry: 'F',
+    position: [x, y, one.height],
+    rotation: one.rotation,
+  }));
+  const {
+    areas: [area],
+  } = tryLight(modelOf({ ...parts, luminaires }));
+  expect(area.mean).toBeCloseTo(one.mean, 6);
+  expect(area.uniformity).toBeCloseTo(one.uniformity, 9);
+  expect(whatIf(modelOf(parts), 'nobody', 'F')).toBeNull();
+  expect(whatIf(modelOf(parts), 'Z', 'no file')).toBeNull();
+});
+
+test('iso lines of one source lie on circles: there it gives just so much', () => {
+  const areas = [{ id: 'P', zone: 'Z', outline: box(6, 4), z: 0, spacing: 0.1 }];
+  const lamp = [{ id: 'A', photometry: 'F', position: [3, 2, 2] }];
+  const {
+    areas: [area],
+  } = tryLight(modelOf(room({}, { calculationAreas: areas, luminaires: lamp }, 0)));
+  const bands = bandsOf(area);
+  // 100 cd x 2 / (4 + r2)^1.5: 25 lx beneath, 20 lx at a radius of sqrt(10^(2/3) - 4) m.
+  const band = bands.find(({ lux }) => lux === 20)!;
+  const radius = Math.sqrt(10 ** (2 / 3) - 4);
+  for (const [p] of band.lines) expect(Math.hypot(p[0] - 3, p[1] - 2)).toBeCloseTo(radius, 1);
+  expect(regionArea(band.region) / (Math.PI * radius ** 2)).toBeCloseTo(1, 1);
+  // A lower step reaches the walls: its region ends there, and no line runs along them.
+  const low = bands[0];
+  for (const [p, q] of low.lines)
+    for (const [x, y] of [p, q]) expect(x > -1e-9 && x < 6 + 1e-9 && y > -1e-9 && y < 4 + 1e-9).toBe(true);
+  expect(regionArea(low.region)).toBeLessThanOrEqual(24 + 1e-9);
+});
+
+test('windows are dark at night: a room with a wall of glass has less light', () => {
+  const walls = [{ id: 'W', level: 'L1', start: [-0.2, -0.1], end: [6.2, -0.1], thickness: 0.2, height: 3 }];
+  const pane = { id: 'O', wall: 'W', kind: 'window', offset: 0.2, width: 6, height: 3, sill: 0 };
+  const light = (more: Part) => tryLight(modelOf(room({}, more))).rooms[0];
+  const [plainWall, glass] = [light({ walls }), light({ walls, openings: [pane] })];
+  expect(glass.walls).toBeLessThan(plainWall.walls);
+  // Energy holds all the same, and the mean reflectance tells the mean of all surfaces of a room of one reflectance.
+  expect(Math.abs(glass.absorbed / glass.flux - 1)).toBeLessThan(0.005);
+  const found = paneOnSide(panesOf(subjectOf(modelOf(room({}, { walls, openings: [pane] }))).walls)[0], [0, 0], [6, 0]);
+  expect(found).toEqual({ from: 0, to: 6, low: 0, high: 3 });
+});
+
+test('a road asks for light by rule, at its height; grass does not', () => {
+  const outdoor = [
+    { id: 'R', level: 'L1', name: 'Road', outline: box(6, 4), height: 0.1, use: 'road' },
+    { id: 'G', level: 'L1', name: 'Lawn', outline: box(2, 2), height: 0, use: 'grass' },
+  ];
+  const { areas } = tryLight(modelOf({ ...room({}), zones: [], outdoor }));
+  expect(areas.map(({ id, points }) => [id, points[0][2]])).toEqual([['R', 0.1]]);
+  // From 2.4 m above: 100 cd by the cosine over the square.
+  const [x, y] = areas[0].points[7];
+  expect(areas[0].total[7]).toBeCloseTo((100 * 2.4) / ((x - 2) ** 2 + (y - 2) ** 2 + 2.4 ** 2) ** 1.5, 9);
+  expect(outdoorTargetOf('road')).toEqual({ lux: 20, uniformity: 0.4 });
+  expect(outdoorTargetOf('grass')).toBeNull();
 });

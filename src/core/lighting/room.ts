@@ -4,6 +4,7 @@ import { inBox, measure } from '@/core/geometry/ringParts';
 import { cross, distance, subtract, type Point } from '@/core/geometry/vector';
 import type { Place } from '@/core/bodies/shell';
 import type { Room } from '@/core/rooms/rooms';
+import { paneOnSide, paneReflectance, type Pane } from './panes';
 
 /** The parts of a room that its light is told of. */
 export const roomParts = ['ceiling', 'walls', 'floor'] as const;
@@ -44,8 +45,8 @@ export const plainReflectances = { ceiling: 0.7, wall: 0.5, floor: 0.2 } as cons
 const aboutPatches = 300;
 const [smallest, largest] = [0.15, 2];
 
-/** Divides a room's surfaces into patches. @param columns outlines of what stands in it */
-export function litRoomOf(room: Room, columns: readonly (readonly Point[])[]): LitRoom {
+/** Divides a room's surfaces into patches. @param columns outlines of what stands in it @param panes its windows */
+export function litRoomOf(room: Room, columns: readonly (readonly Point[])[], panes: readonly Pane[] = []): LitRoom {
   const { low, high, rings } = room;
   const said = room.zone.reflectances ?? {};
   const height = high - low;
@@ -58,9 +59,13 @@ export function litRoomOf(room: Room, columns: readonly (readonly Point[])[]): L
     ...flat(rings, size, high, 'ceiling', said.ceiling ?? plainReflectances.ceiling),
     ...flat(rings, size, low, 'floor', said.floor ?? plainReflectances.floor),
     ...rings.flatMap((ring) =>
-      ring.flatMap((a, i) =>
-        upright(a, ring[(i + 1) % ring.length], [low, high], size, said.wall ?? plainReflectances.wall),
-      ),
+      ring.flatMap((a, i) => {
+        const b = ring[(i + 1) % ring.length];
+        const dark = panes.flatMap((pane) => paneOnSide(pane, a, b) ?? []);
+        return upright(a, b, [low, high], size, said.wall ?? plainReflectances.wall).map((patch) =>
+          withPanes(patch, a, dark),
+        );
+      }),
     ),
   ];
   return { room, patches, sees: sight(rings, columns) };
@@ -86,6 +91,9 @@ function flat(rings: Point[][], size: number, z: number, part: 'ceiling' | 'floo
 }
 const halves = [0.25, 0.75];
 
+/** A piece of a wall, so wide and so high. */
+type WallPatch = Patch & { width: number; height: number };
+
 /** A wall in cells; outside lies to the right of its line, so that it looks to the left. */
 function upright(
   a: Point,
@@ -93,7 +101,7 @@ function upright(
   [low, high]: readonly [number, number],
   size: number,
   reflectance: number,
-): Patch[] {
+): WallPatch[] {
   const length = distance(a, b);
   if (length < 1e-6) return [];
   const [columns, rows] = [Math.max(1, Math.ceil(length / size)), Math.max(1, Math.ceil((high - low) / size))];
@@ -111,9 +119,24 @@ function upright(
       samples: halves.flatMap((u) => halves.map((v) => at((i + u) / columns, (j + v) / rows))),
       normal,
       area: (length * (high - low)) / columns / rows,
+      width: length / columns,
+      height: (high - low) / rows,
       reflectance,
     };
   });
+}
+
+/** A patch of a wall that windows take a part of throws back less. @param dark along the side from a, and in height */
+function withPanes(patch: WallPatch, a: Point, dark: readonly NonNullable<ReturnType<typeof paneOnSide>>[]): Patch {
+  const { width, height, ...own } = patch;
+  const along = distance(a, [own.centre[0], own.centre[1]]);
+  const covered = dark.reduce((sum, { from, to, low, high }) => {
+    const wide = Math.min(to, along + width / 2) - Math.max(from, along - width / 2);
+    const tall = Math.min(high, own.centre[2] + height / 2) - Math.max(low, own.centre[2] - height / 2);
+    return sum + Math.max(0, wide) * Math.max(0, tall);
+  }, 0);
+  const share = Math.min(1, covered / own.area);
+  return { ...own, reflectance: own.reflectance + share * (paneReflectance - own.reflectance) };
 }
 
 /** Whether one side of a plan is crossed by another, ends aside. */

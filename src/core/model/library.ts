@@ -4,9 +4,10 @@ import type { Section } from '@/core/kinds/section';
 import { distance, type Point } from '@/core/geometry/vector';
 import { put, remove, type Change, type Edit } from './edits';
 import type { Model } from './model';
+import type { MadeRow } from '@/core/kinds/libraryEntry';
 import type { LibraryRow, Naming, ProjectState } from './state';
 
-export type { LibraryRow, Naming };
+export type { LibraryRow, MadeRow, Naming };
 
 /** Sizes closer than this are one, metres. */
 const sameSize = 1e-6;
@@ -27,7 +28,7 @@ export const plainNaming: Naming = {
 export const plainPane = { uValue: 1.1, gValue: 0.6, transmittance: 0.8 } as const;
 
 /** What the sizes of an element come from, without a name yet. */
-type Made = LibraryRow extends infer R ? (R extends LibraryRow ? Omit<R, 'id' | 'name'> : never) : never;
+type Made = MadeRow extends infer R ? (R extends MadeRow ? Omit<R, 'id' | 'name'> : never) : never;
 
 /** What an element's size would be in the library; null for kinds that have none. */
 export function madeOf(element: Pick<ElementRow, 'kind' | 'shape'>): Made | null {
@@ -65,6 +66,7 @@ export function sameSection(a: Section, b: Section): boolean {
 
 /** Whether an entry is of a size; panes of no known values are any glazing. */
 function fits(entry: LibraryRow, made: Made): boolean {
+  if (entry.kind === 'photometry') return false;
   if (entry.kind === 'section') return made.kind === 'section' && sameSection(entry.section, made.section);
   if (entry.kind === 'glazing') return made.kind === 'glazing';
   return entry.kind === made.kind && near(entry.thickness, (made as { thickness: number }).thickness);
@@ -74,19 +76,14 @@ function fits(entry: LibraryRow, made: Made): boolean {
 const figure = (metres: number, imperial: boolean): string =>
   String(Number(imperial ? (metres / 0.0254).toFixed(3) : (metres * 1000).toFixed(1)));
 
-export const patternOf = (naming: Naming, made: Made | LibraryRow): string =>
+export const patternOf = (naming: Naming, made: Made | MadeRow): string =>
   naming[made.kind === 'section' ? made.section.shape : made.kind];
 
 /**
  * A name by a pattern: {w} width or diameter, {d} depth, {t} thickness, {n} the first free number.
  * @param taken names in use, in lower case
  */
-export function nameBy(
-  pattern: string,
-  made: Made | LibraryRow,
-  taken: ReadonlySet<string>,
-  imperial: boolean,
-): string {
+export function nameBy(pattern: string, made: Made | MadeRow, taken: ReadonlySet<string>, imperial: boolean): string {
   let sizes: Record<string, number | undefined>;
   if (made.kind === 'section') {
     if (made.section.shape === 'rectangle') sizes = { w: made.section.width, d: made.section.depth };
@@ -229,6 +226,7 @@ export function renameAll(state: ProjectState, naming: Naming): Edit {
   const changes = Object.values(state.library)
     .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
     .flatMap((row): Change[] => {
+      if (row.kind === 'photometry') return [];
       const name = nameBy(patternOf(naming, row), row, taken, isImperial(state));
       taken.add(name.toLowerCase());
       return name === row.name ? [] : [put('library', { ...row, name })];
@@ -243,7 +241,7 @@ export function renameAll(state: ProjectState, naming: Naming): Edit {
  * layer's conductivity is not known.
  */
 export function uValueOf(entry: LibraryRow): number | null {
-  if (entry.kind === 'section') return null;
+  if (entry.kind === 'section' || entry.kind === 'photometry') return null;
   if (entry.kind === 'glazing') return entry.uValue;
   if (entry.layers.length === 0 || entry.layers.some(({ conductivity }) => conductivity === null)) return null;
   const inside = entry.kind === 'wall' ? 0.13 : 0.1;

@@ -47,6 +47,8 @@ export interface Picture {
   areas: Point[][];
   lines: Point[][];
   labels: { at: Point; text: string }[];
+  /** Filled shapes that tint what lies beneath them, the more the greater their share, from 0 to 1. */
+  tints?: { outline: Point[]; holes: Point[][]; share: number }[];
 }
 
 /** The greatest value is drawn this far from its member, metres. */

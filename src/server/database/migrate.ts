@@ -20,6 +20,7 @@ import * as views from './migrations/0017_views';
 import * as acceptances from './migrations/0018_acceptances';
 import * as structure from './migrations/0019_structure';
 import * as site from './migrations/0020_site';
+import * as photometry from './migrations/0021_photometry';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -43,6 +44,7 @@ const migrations: Record<string, Migration> = {
   '0018_acceptances': acceptances,
   '0019_structure': structure,
   '0020_site': site,
+  '0021_photometry': photometry,
 };
 
 /** The name of the newest migration. */

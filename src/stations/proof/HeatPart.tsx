@@ -7,6 +7,7 @@ import { useSelected } from '@/project/selected';
 import { useModel } from '@/project/useSession';
 import { Note } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
+import { EnvelopeTable, SystemsPart } from './heat/BuildingPart';
 import { EnvelopePart } from './heat/EnvelopePart';
 import { LosersPart } from './heat/LosersPart';
 import { MonthsPart } from './heat/MonthsPart';
@@ -58,7 +59,9 @@ function Results({ view }: { view: HeatView }) {
       ) : (
         <EnvelopePart zone={zone} view={view} />
       )}
+      <SystemsPart view={view} />
       <LosersPart view={view} />
+      <EnvelopeTable view={view} />
       <MonthsPart view={view} />
       <FoundPart findings={view.findings} />
       <AssumedPart assumed={view.assumed} />

@@ -1,31 +1,64 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { ElementRow } from '@/core/kinds/element';
 import type { LightTrial, LitArea, LitZone } from '@/core/lighting/light';
-import { targetOf, type Target } from '@/core/lighting/targets';
+import { outdoorTargetOf, targetOf, type Target } from '@/core/lighting/targets';
 import { boxOf } from '@/core/geometry/boxIndex';
 import { counted } from '@/core/model/counted';
 import type { Model } from '@/core/model/model';
 import { useBoard } from '@/board/boardStore';
-import { cancelLight, runLight, useLight } from '@/project/light';
+import { cancelLight, lightShown, runLight, useLight, type LightShown } from '@/project/light';
 import { useSelected } from '@/project/selected';
 import { useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
+import { TabLine } from '@/ui/widgets/TabLine';
 import { Table } from '@/ui/widgets/Table';
+import { PhotometriesPart } from './light/PhotometriesPart';
+import { SurfacesPart } from './light/SurfacesPart';
+import { WhatIfPart } from './light/WhatIfPart';
 import { AssumedPart, FoundPart, Running, StaleNote } from './trialParts';
+
+/** What comes of the trial, and what it starts from. */
+type Side = 'results' | 'given';
+const sides: { name: Side; word: string }[] = [
+  { name: 'results', word: 'Results' },
+  { name: 'given', word: 'Luminaires and surfaces' },
+];
 
 /** The trial of light: each room against what its use asks, worst first; the values stand on the board. */
 export function LightPart() {
+  const [side, turn] = useState<Side>('results');
+  return (
+    <>
+      <TabLine label="Parts of the trial of light" tabs={sides} present={side} turn={turn} />
+      {side === 'given' ? (
+        <>
+          <PhotometriesPart />
+          <SurfacesPart />
+        </>
+      ) : (
+        <Trial />
+      )}
+    </>
+  );
+}
+
+function Trial() {
   const { model } = useSession();
-  const counts = useModel('element');
-  const luminaires = [...counts.ofKind('luminaire')].length;
+  const now = useModel('element');
+  const luminaires = [...now.ofKind('luminaire')].length;
   const { view, running, stale, problem } = useLight();
+  const selected = useSelected(({ ids }) => ids);
+  const zone = [...now.ofKind('zone')].find(({ id }) => selected.has(id));
   return (
     <>
       {luminaires === 0 && (
         <Note kind="plain">
-          No luminaire has been placed yet. Place some at Tracing, one by one, in a row or in a field.
+          No luminaire has been placed yet. Place some at Tracing, one by one, in a row or in a field; or select a zone
+          and see here what a field of them would give.
         </Note>
       )}
       {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
@@ -39,8 +72,31 @@ export function LightPart() {
       >
         {view === null ? 'Calculate' : 'Calculate again'}
       </Button>
+      {zone !== undefined && <WhatIfPart zone={zone} />}
       {view !== null && <Results view={view} />}
     </>
+  );
+}
+
+const shownWords: Record<LightShown, string> = { values: 'Values', lines: 'Iso lines', tint: 'Tint' };
+
+/** What of the light lies over the board. */
+function ShownOnBoard() {
+  const shown = useLight((light) => light.shown);
+  return (
+    <Box role="group" aria-label="On the board" sx={{ display: 'flex', gap: 0.75, mb: 1.25 }}>
+      {lightShown.map((name) => (
+        <Button
+          key={name}
+          size="small"
+          variant={shown[name] ? 'contained' : 'outlined'}
+          aria-pressed={shown[name]}
+          onClick={() => useLight.setState({ shown: { ...shown, [name]: !shown[name] } })}
+        >
+          {shownWords[name]}
+        </Button>
+      ))}
+    </Box>
   );
 }
 
@@ -54,11 +110,24 @@ interface Row {
 /** Elements on levels that repeat another are the other's. */
 const elementOf = (id: string): string => id.split('@')[0];
 
+function targetFor(element: ElementRow | undefined): Target | null {
+  if (element?.kind === 'zone') return targetOf(element.shape.use);
+  return element?.kind === 'outdoor' ? outdoorTargetOf(element.shape.use) : null;
+}
+
+/** What an area is called: its room, or the surface outside that it lies on. */
+function nameOf({ area, room }: Row, model: Model): string {
+  const element = model.element[elementOf(area.id)];
+  if (room !== undefined) return room.name;
+  return element !== undefined && 'name' in element.shape && element.shape.name !== ''
+    ? element.shape.name
+    : 'outdoors';
+}
+
 function rowsOf({ areas, rooms }: LightTrial, model: Model): Row[] {
   const rows = areas.map((area): Row => {
     const room = rooms.find(({ zone }) => zone === area.zone);
-    const element = area.zone === null ? undefined : model.element[elementOf(area.zone)];
-    const target = targetOf(element?.kind === 'zone' ? element.shape.use : undefined);
+    const target = targetFor(model.element[elementOf(area.zone ?? area.id)]);
     const met = target === null || (area.mean >= target.lux && area.uniformity >= target.uniformity);
     return { area, room, target, met };
   });
@@ -87,6 +156,7 @@ function Results({ view }: { view: LightTrial }) {
   return (
     <>
       <Part title="Rooms against what their use asks">
+        <ShownOnBoard />
         <Box sx={{ mb: 0.75 }}>
           {counted(rows.length, 'area')}: <b>{short} below</b> what is asked.
           {dark > 0 && ` ${dark} more ${dark === 1 ? 'has' : 'have'} no light at all.`}
@@ -110,7 +180,7 @@ function Results({ view }: { view: LightTrial }) {
                   sx={{ p: 0, minWidth: 0, minHeight: 0, lineHeight: 'inherit', textAlign: 'left' }}
                   onClick={() => go(row)}
                 >
-                  {row.room?.name ?? 'outdoors'}
+                  {nameOf(row, model)}
                 </Button>
               </td>
               <td className="figures" style={row.met ? undefined : { color: 'var(--mui-palette-zf-clay)' }}>
@@ -124,7 +194,7 @@ function Results({ view }: { view: LightTrial }) {
         </Table>
         <Box sx={{ color: 'text.secondary', fontSize: 12, mt: 0.75 }}>
           The mean over the grid with dirt and age; even is the least over the mean. Asked by EN 12464-1 for the
-          room&rsquo;s use. Values of the level stand on the board.
+          room&rsquo;s use, outdoors by EN 12464-2.
         </Box>
       </Part>
       <FoundPart findings={view.findings} />

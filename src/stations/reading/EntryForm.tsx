@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { uValueOf, type LibraryRow } from '@/core/model/library';
+import { uValueOf, type MadeRow } from '@/core/model/library';
 import type { Point } from '@/core/geometry/vector';
 import { parseLength, formatLength, type LengthStyle } from '@/core/units/length';
 import { useLengths } from '@/project/useSession';
@@ -15,10 +15,10 @@ import { LengthField } from '@/ui/widgets/LengthField';
 import { NumberField } from '@/ui/widgets/NumberField';
 
 interface Form {
-  row: LibraryRow;
+  row: MadeRow;
   /** How many elements are made of it. */ users: number;
   /** Names of the other entries. */ taken: readonly string[];
-  change: (row: LibraryRow) => void;
+  change: (row: MadeRow) => void;
   drop: () => void;
 }
 
@@ -64,7 +64,7 @@ export function EntryForm({ row, users, taken, change, drop }: Form) {
   );
 }
 
-function Sizes({ row, lengths, change }: { row: LibraryRow; lengths: LengthStyle; change: (row: LibraryRow) => void }) {
+function Sizes({ row, lengths, change }: { row: MadeRow; lengths: LengthStyle; change: (row: MadeRow) => void }) {
   const length = (label: string, value: number, set: (metres: number) => void, disabled = false) =>
     disabled ? null : (
       <LengthField
@@ -226,10 +226,10 @@ function Corners({
   );
 }
 
-type Layered = LibraryRow & { kind: 'wall' | 'slab' };
+type Layered = MadeRow & { kind: 'wall' | 'slab' };
 
 /** The layers of a construction, from outside or from above; the thickness is their sum. */
-function Layers({ row, lengths, change }: { row: Layered; lengths: LengthStyle; change: (row: LibraryRow) => void }) {
+function Layers({ row, lengths, change }: { row: Layered; lengths: LengthStyle; change: (row: MadeRow) => void }) {
   const set = (layers: Layered['layers']) =>
     change({
       ...row,

@@ -16,7 +16,7 @@ import {
   renameAll,
   shelveAll,
   uValueOf,
-  type LibraryRow,
+  type MadeRow,
   type Naming,
 } from '@/core/model/library';
 import { bringLibrary, libraryFileOf, readLibraryFile } from '@/core/model/libraryFile';
@@ -30,14 +30,14 @@ import { saveJson } from '@/ui/widgets/saveFile';
 import { EntryForm } from './EntryForm';
 
 const newId = () => crypto.randomUUID();
-const groups: { title: string; kinds: LibraryRow['kind'][]; mark: 'column' | 'wall' | 'slab' | 'window' }[] = [
+const groups: { title: string; kinds: MadeRow['kind'][]; mark: 'column' | 'wall' | 'slab' | 'window' }[] = [
   { title: 'Sections', kinds: ['section'], mark: 'column' },
   { title: 'Wall constructions', kinds: ['wall'], mark: 'wall' },
   { title: 'Slab constructions', kinds: ['slab'], mark: 'slab' },
   { title: 'Glazing', kinds: ['glazing'], mark: 'window' },
 ];
 
-type Fresh = LibraryRow extends infer R ? (R extends LibraryRow ? Omit<R, 'id' | 'name'> : never) : never;
+type Fresh = MadeRow extends infer R ? (R extends MadeRow ? Omit<R, 'id' | 'name'> : never) : never;
 const fresh: { word: string; made: Fresh }[] = [
   { word: 'Rectangle', made: { kind: 'section', section: { shape: 'rectangle', width: 0.3, depth: 0.3 } } },
   { word: 'Round', made: { kind: 'section', section: { shape: 'circle', diameter: 0.4 } } },
@@ -80,7 +80,10 @@ export function LibraryPart() {
   const lengths = useLengths();
   const [open, setOpen] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
-  const rows = Object.values(state.library).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+  // Photometric files are luminaires': they stand at Proof, Light.
+  const rows = Object.values(state.library)
+    .filter((row): row is MadeRow => row.kind !== 'photometry')
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
   const elements = Object.values(state.element) as ElementRow[];
   const used = new Map<string, number>();
   for (const { libraryId } of elements) if (libraryId) used.set(libraryId, (used.get(libraryId) ?? 0) + 1);
@@ -94,7 +97,7 @@ export function LibraryPart() {
       id: newId(),
       name: nameBy(patternOf(naming, made), made, new Set(rows.map(({ name }) => name.toLowerCase())), imperial),
       ...made,
-    } as LibraryRow;
+    } as MadeRow;
     void commit((now) => putEntry(now, row)).then((done) => {
       if (done) setOpen(row.id);
     });
@@ -228,7 +231,7 @@ export function LibraryPart() {
   );
 }
 
-function sizeWords(row: LibraryRow, lengths: ReturnType<typeof lengthsOf>): string {
+function sizeWords(row: MadeRow, lengths: ReturnType<typeof lengthsOf>): string {
   if (row.kind === 'section') return sectionName(row.section);
   const uValue = uValueOf(row);
   const heat = uValue === null ? '' : `U ${uValue.toFixed(2)}`;

@@ -15,6 +15,7 @@ import { joinElements } from '@/core/tracing/parts';
 import { removeElements } from '@/core/tracing/removed';
 import { setOffElements } from '@/core/tracing/setOff';
 import { useBoard } from '@/board/boardStore';
+import { useOwnOptions } from '@/project/photometries';
 import { keepClip } from '@/project/clipboard';
 import { useSelected } from '@/project/selected';
 import { useTracing, type WayName } from '@/project/tracing';
@@ -132,6 +133,7 @@ function ValuesPart({ elements }: { elements: readonly ElementRow[] }) {
   const model = useModel('element', 'level');
   const commit = useCommit();
   const lengths = useLengths();
+  const more = useOwnOptions();
   const ids = elements.map(({ id }) => id);
   const [first] = elements;
   const alike = elements.every(({ kind }) => kind === first.kind);
@@ -142,6 +144,7 @@ function ValuesPart({ elements }: { elements: readonly ElementRow[] }) {
       {alike && (
         <ShapeFields
           things={elements}
+          more={more}
           lengths={lengths}
           set={(label, value) => void commit((now) => changeField(now, ids, label, value))}
         />

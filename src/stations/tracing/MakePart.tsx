@@ -10,6 +10,7 @@ import { withChanges } from '@/core/kinds/putRight';
 import { sectionName } from '@/core/kinds/section';
 import type { LibraryRow } from '@/core/model/state';
 import { useBoard } from '@/board/boardStore';
+import { useOwnOptions } from '@/project/photometries';
 import { useTracing, type WayName } from '@/project/tracing';
 import { useLengths, useModel } from '@/project/useSession';
 import { useView } from '@/project/view';
@@ -127,12 +128,14 @@ function KindChoice({ kind, choose }: { kind: ElementKind; choose: (kind: Elemen
 function Becomes({ kind }: { kind: ElementKind }) {
   const lengths = useLengths();
   const { shapes, set } = useTracing();
+  const more = useOwnOptions();
   const like = { kind, shape: shapes[kind] } as Shaped;
   return (
     <>
       <LibraryChoice kind={kind} />
       <ShapeFields
         things={[like]}
+        more={more}
         lengths={lengths}
         places={false}
         set={(label, value) => set({ shapes: { ...shapes, [kind]: withChanges(like, new Map([[label, value]])) } })}
@@ -151,7 +154,7 @@ const kindsOfEntries: Partial<Record<ElementKind, LibraryRow['kind']>> = {
 /** The size of something from an entry of the library. */
 const sizeOf = (entry: LibraryRow) => {
   if (entry.kind === 'section') return { section: entry.section };
-  return entry.kind === 'glazing' ? {} : { thickness: entry.thickness };
+  return entry.kind === 'glazing' || entry.kind === 'photometry' ? {} : { thickness: entry.thickness };
 };
 
 function LibraryChoice({ kind }: { kind: ElementKind }) {

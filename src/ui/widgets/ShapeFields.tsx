@@ -17,6 +17,8 @@ interface Props {
   /** Values not taken over yet, by the labels of their fields. */
   changes?: ReadonlyMap<string, string | number>;
   set: (label: string, value: string | number) => void;
+  /** Further options of choices, by the labels of their fields. */
+  more?: ReadonlyMap<string, readonly string[]>;
   /** Whether places are among the fields, where there is one thing only. */
   places?: boolean;
   /** Whether words are taken over with every letter: where nothing is done with them yet. */
@@ -24,7 +26,7 @@ interface Props {
 }
 
 /** The fields of things of one kind, each by its label. */
-export function ShapeFields({ things, lengths, changes, set, places = true, live = false }: Props) {
+export function ShapeFields({ things, lengths, changes, set, more, places = true, live = false }: Props) {
   const [first] = things;
   if (first === undefined) return null;
   const fields = fieldsOf<ElementKind>(first.kind, first.shape).filter(
@@ -40,6 +42,7 @@ export function ShapeFields({ things, lengths, changes, set, places = true, live
           <OneField
             key={field.label}
             field={field}
+            more={more?.get(field.label) ?? []}
             label={label}
             value={value}
             lengths={lengths}
@@ -54,6 +57,7 @@ export function ShapeFields({ things, lengths, changes, set, places = true, live
 
 interface One {
   field: Field<ElementKind>;
+  more: readonly string[];
   label: string;
   value: string | number | null;
   lengths: LengthStyle;
@@ -61,7 +65,7 @@ interface One {
   set: Props['set'];
 }
 
-function OneField({ field, label, value, lengths, live, set }: One) {
+function OneField({ field, more, label, value, lengths, live, set }: One) {
   if (field.kind === 'choice')
     return (
       <TextField
@@ -71,7 +75,7 @@ function OneField({ field, label, value, lengths, live, set }: One) {
         value={value ?? ''}
         onChange={(event) => set(field.label, event.target.value)}
       >
-        {field.options.map((option) => (
+        {[...new Set([...field.options, ...more])].map((option) => (
           <MenuItem key={option} value={option}>
             {option}
           </MenuItem>

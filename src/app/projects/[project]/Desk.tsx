@@ -14,6 +14,7 @@ import { activeDrawings } from '@/project/projectRow';
 import { readyMirror } from '@/project/mirror';
 import { useComparing, useComparisonsKept } from '@/project/comparisons';
 import { useFindings, useFindingsKept, useJudged } from '@/project/findings';
+import { useHeatStale } from '@/project/heat';
 import { useLightKept } from '@/project/light';
 import { useTrialKept } from '@/project/trial';
 import { useReadings } from '@/project/readings';
@@ -82,6 +83,7 @@ export function Desk() {
   useComparisonsKept(view.station === 'proof');
   useTrialKept();
   useLightKept();
+  useHeatStale();
   useKeptOpen(present?.id ?? null);
   useReadingAt(view.station, scene);
   useFirstLook(scene.drawings.length);

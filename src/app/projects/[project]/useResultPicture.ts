@@ -11,9 +11,13 @@ import {
   type Seen,
 } from '@/core/structure/picture';
 import { fromPlan, seenWithin, type UprightPlane } from '@/core/tracing/upright/plane';
+import { lightPicture } from '@/core/lighting/picture';
+import { heatPicture } from '@/core/energy/picture';
+import { drawnZones, useHeat } from '@/project/heat';
 import { useLight } from '@/project/light';
+import { useSelected } from '@/project/selected';
 import { envelopeIn, useTrial } from '@/project/trial';
-import { useModel } from '@/project/useSession';
+import { useModel, useMoment } from '@/project/useSession';
 import { useView } from '@/project/view';
 
 /** Elements on levels that repeat another are the other's. */
@@ -47,24 +51,37 @@ function seenInPlane(plane: UprightPlane): Seen {
 /** The values of the trial of light on a level, while its part of Proof is open. */
 function useLightPicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
   const view = useLight((light) => light.view);
+  const shown = useLight((light) => light.shown);
   const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'light');
   const model = useModel('level');
   return useMemo(() => {
     if (!open || view === null || plane !== null) return null;
-    const labels = view.areas.flatMap(({ id, zone, points, total, greatest }) => {
+    const own = view.areas.filter(({ id, zone, greatest }) => {
       const element = model.element[elementOf(zone ?? id)];
-      if (greatest === 0 || element === undefined || element.levelId !== levelId) return [];
-      return points.map(([x, y], i) => ({ at: [x, y] as const, text: total[i].toFixed(0) }));
+      return greatest > 0 && element !== undefined && element.levelId === levelId;
     });
-    return { areas: [], lines: [], labels };
-  }, [open, view, model, levelId, plane]);
+    return lightPicture(own, shown);
+  }, [open, view, shown, model, levelId, plane]);
+}
+
+/** The loads of zones on a level, and what the walls of those selected lose, while their part of Proof is open. */
+function useHeatPicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
+  const view = useHeat((heat) => heat.view);
+  const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'heat');
+  const selected = useSelected(({ ids }) => ids);
+  const moment = useMoment('element', 'level');
+  return useMemo(() => {
+    if (!open || view === null || plane !== null) return null;
+    return heatPicture(drawnZones(view, moment.model, selected).filter(({ zone }) => zone.level === levelId));
+  }, [open, view, moment, selected, levelId, plane]);
 }
 
 /** What of a trial lies over the board, while its part of Proof is open. */
 export function useResultPicture(levelId: string | null, plane: UprightPlane | null): Picture | null {
   const structure = useStructurePicture(levelId, plane);
   const light = useLightPicture(levelId, plane);
-  return structure ?? light;
+  const heat = useHeatPicture(levelId, plane);
+  return structure ?? light ?? heat;
 }
 
 function useStructurePicture(levelId: string | null, plane: UprightPlane | null): Picture | null {

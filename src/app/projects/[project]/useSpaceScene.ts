@@ -8,7 +8,9 @@ import { kinds } from '@/core/kinds/kinds';
 import { hangsOn, levelsUp } from '@/core/model/levels';
 import type { Model } from '@/core/model/model';
 import { envelopeName } from '@/core/structure/envelope';
-import { spacePictureOf } from '@/core/structure/spacePicture';
+import { heatInSpace } from '@/core/energy/picture';
+import { spacePictureOf, type SpacePicture } from '@/core/structure/spacePicture';
+import { drawnZones, useHeat } from '@/project/heat';
 import { mainContent } from '@/core/underlay/mainContent';
 import type { BoardDrawing } from '@/board/scene';
 import type { SpaceBox } from '@/board/space/orbit';
@@ -97,7 +99,9 @@ export function useSpaceScene(levelId: string | null): SpaceScene | string | nul
           ],
     [bodies, drawings, moment, only, tokens],
   );
-  const result = useSpaceResult(only, bodies?.origin ?? null, tokens.beam);
+  const structure = useSpaceResult(only, bodies?.origin ?? null, tokens.beam);
+  const heat = useSpaceHeat(only, bodies?.origin ?? null, tokens.clay);
+  const result = structure ?? heat;
   const around = useMemo(() => contentBox(moment.model, drawings), [moment, drawings]);
   const scene = useMemo(
     () =>
@@ -136,12 +140,35 @@ function useSpaceResult(
     const other = envelope?.least;
     const shows = (element: string) => only === null || model.element[element.split('@')[0]]?.levelId === only;
     const { pieces, labels } = spacePictureOf({ view, result, other, what, carried, shows, scale });
-    const points = new Float32Array(6 * pieces.length);
-    pieces.forEach((ends, i) =>
-      ends.forEach((p, k) => points.set([p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]], 6 * i + 3 * k)),
-    );
-    return { lines: { points, colour, strength: 1 }, labels };
+    return { lines: linesOf(pieces, origin, colour), labels };
   }, [open, view, id, what, carried, scale, only, origin, colour, model]);
+}
+
+/** Pieces of lines about the origin of what is seen. */
+function linesOf(pieces: SpacePicture['pieces'], origin: Place, colour: string): SpaceLines {
+  const points = new Float32Array(6 * pieces.length);
+  pieces.forEach((ends, i) =>
+    ends.forEach((p, k) => points.set([p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]], 6 * i + 3 * k)),
+  );
+  return { points, colour, strength: 1 };
+}
+
+/** The loads of zones in space, and what closes those selected, while that part of Proof is open. */
+function useSpaceHeat(
+  only: string | null,
+  origin: Place | null,
+  colour: string,
+): { lines: SpaceLines; labels: readonly SpaceLabel[] } | null {
+  const view = useHeat((heat) => heat.view);
+  const open = useView(({ station, proofPart }) => station === 'proof' && proofPart === 'heat');
+  const selected = useSelected(({ ids }) => ids);
+  const moment = useMoment('element', 'level');
+  return useMemo(() => {
+    if (!open || origin === null || view === null) return null;
+    const drawn = drawnZones(view, moment.model, selected).filter(({ zone }) => only === null || zone.level === only);
+    const { pieces, labels } = heatInSpace(drawn);
+    return { lines: linesOf(pieces, origin, colour), labels };
+  }, [open, view, selected, only, origin, colour, moment]);
 }
 
 function drawingLines(

@@ -1,12 +1,16 @@
-import { degrees, type Point } from '@/core/geometry/vector';
+import { regionArea, regionCentre, type Region } from '@/core/geometry/clipping';
+import { degrees, radians, type Point } from '@/core/geometry/vector';
 import type { Place } from '@/core/bodies/shell';
 import type { ReadModel } from '@/core/handover/model/readModel';
+import { areaMeasures, type AreaMeasure } from '@/core/model/siteSettings';
 import { lengthOfLine } from '@/core/kinds/lines';
 import { alongLine } from '@/core/proof/rule';
 import type { Report } from '@/core/proof/report';
 import { subjectOf } from '@/core/proof/subject';
 import { insideOf, roomsOf, Slabs, type Room } from '@/core/rooms/rooms';
-import { Plates } from './plates';
+import { measuredBy, type Measured } from './measure';
+import { Overhead, type Slope } from './overhead';
+import { Plates, type Plate } from './plates';
 import { Surroundings, type Stretch } from './stretches';
 
 export const surfaceKinds = ['wall', 'floor', 'ceiling', 'roof', 'window', 'door'] as const;
@@ -17,10 +21,11 @@ export interface Surface {
   kind: SurfaceKind;
   /** Walls, openings and slabs that it is made of. */
   elements: string[];
-  /** Square metres by inner faces; of walls with and without what is cut out of them. */
+  /** Square metres by the measure; of walls with and without what is cut out of them. */
   area: number;
   net: number;
-  beyond: 'outside' | 'ground' | Room;
+  /** A neighbour's building has a temperature of its own; behind what is adiabatic it is as warm as here. */
+  beyond: 'outside' | 'ground' | 'neighbour' | 'adiabatic' | Room;
   /** Degrees clockwise from north; zero of what lies level. */
   orientation: number;
   /** Degrees: 0 looks up, 90 stands, 180 looks down. */
@@ -41,6 +46,9 @@ export interface Enclosed {
   room: Room;
   volume: number;
   surfaces: Surface[];
+  /** Its sides as they are parted, and how many of its corners stick out into the outside. */
+  stretches: Stretch[];
+  corners: number;
 }
 
 /** Slabs are looked for so far from a floor or a ceiling, metres. */
@@ -48,34 +56,137 @@ const slabReach = 0.7;
 /** Areas times normals add up to nothing within this share of the area. */
 const closes = 1e-6;
 
+/** What rooms are enclosed with: their surroundings, worked out once. */
+interface Around {
+  measure: AreaMeasure;
+  surroundings: Surroundings;
+  plates: Plates;
+  overhead: Overhead;
+  slabs: Slabs;
+  ground: number;
+  north: number;
+  report: Report;
+}
+
 /** Everything that closes the zones of a model. */
 export function enclosedRooms(model: ReadModel, report: Report): Enclosed[] {
-  const subject = subjectOf(model);
   const slabs = new Slabs(model);
   const rooms = roomsOf(model, slabs, report);
-  const [surroundings, plates] = [new Surroundings(subject, rooms), new Plates(rooms)];
-  const ground = groundOf(model);
-  const north = model.survey?.north ?? 0;
-  return rooms.map((room) => {
-    const stretches = surroundings.of(room).flatMap((stretch) => atGround(stretch, ground));
-    const walls = stretches.map((stretch) => wallSurface(stretch, ground, north));
-    const openings = stretches.flatMap((stretch, i) => openingSurfaces(stretch, walls[i], stretches));
-    const floors = plates.floor(room).map(({ area, centre, beyond }): Surface => {
-      const under = beyond ?? (room.low <= ground + nearGround ? 'ground' : 'outside');
-      const slab = slabs.at(centre, room.low, slabReach) ?? slabs.at(insideOf(room.rings[0]), room.low, slabReach);
-      const depth = under === 'ground' ? Math.max(0, ground - room.low) : 0;
-      return level('floor', area, [...centre, room.low], under, slab?.slab ?? null, depth);
-    });
-    const ceilings = plates.ceiling(room).map(({ area, centre, beyond }): Surface => {
-      const kind = beyond === null ? 'roof' : 'ceiling';
-      const slab = slabs.at(centre, room.high, slabReach);
-      return level(kind, area, [...centre, room.high], beyond ?? 'outside', slab?.slab ?? null, 0);
-    });
-    const surfaces = [...walls, ...openings, ...floors, ...ceilings];
-    tellGaps(room, stretches, surfaces, report);
-    return { room, volume: room.area * (room.high - room.low), surfaces };
+  const around: Around = {
+    measure: areaMeasures.find((one) => one === model.site?.areas) ?? 'inner',
+    surroundings: new Surroundings(subjectOf(model), rooms),
+    plates: new Plates(rooms),
+    overhead: new Overhead(model),
+    slabs,
+    ground: groundOf(model),
+    north: model.survey?.north ?? 0,
+    report,
+  };
+  report.assume(`Areas are by ${measureWords[around.measure]}`);
+  return rooms.map((room) => enclosed(room, around));
+}
+
+const measureWords: Record<AreaMeasure, string> = {
+  inner: 'inner faces',
+  centre: 'the middles of walls and floors',
+  outer: 'outer faces, and by the middles of what parts rooms',
+};
+
+function enclosed(room: Room, around: Around): Enclosed {
+  const { measure, surroundings, plates, overhead, ground, north, report } = around;
+  const stretches = surroundings.of(room).flatMap((stretch) => atGround(stretch, ground));
+  const level = { floor: plates.floor(room), ceiling: plates.ceiling(room) };
+  const { slopes, bare } = overhead.slopes(room);
+  const inner = stretches.map((stretch) => wallSurface(stretch, headOf(stretch, room, overhead), ground, north));
+  const floors = floorsOf(room, level.floor, around);
+  const ceilings = slopes.length === 0 ? ceilingsOf(room, level.ceiling, around) : bareCeilings(room, bare, around);
+  const roofs = slopes.map((slope) => slopedSurface(slope, north));
+  tellGaps(room, stretches, [...inner, ...floors, ...ceilings, ...roofs], slopes, report);
+  const thick = (found: readonly Surface[]): number => found.reduce((most, one) => Math.max(most, one.thickness), 0);
+  const slabs = { under: thick(floors), over: thick(ceilings) };
+  const measured = measuredBy(measure, room, stretches, level, slabs);
+  const walls = inner.map((wall, i) => scaledWall(wall, stretches[i], room, measured));
+  const openings = stretches.flatMap((stretch, i) => openingSurfaces(stretch, walls[i], stretches));
+  const flat = [...floors, ...ceilings, ...roofs].map((surface) => scaled(surface, measured.plan));
+  const under = slopes.reduce((sum, { plan, at }) => sum + plan * (at[2] - room.low), 0);
+  const volume =
+    slopes.length === 0 ? room.area * (room.high - room.low) : under + regionArea(bare) * (room.high - room.low);
+  return { room, volume, surfaces: [...walls, ...openings, ...flat], stretches, corners: cornersOf(stretches) };
+}
+
+/** How high a stretch reaches: where the room does, to the underside of the roof over it. */
+const headOf = ({ a, b, high }: Stretch, room: Room, overhead: Overhead): number =>
+  high < room.high - 1e-9 ? high : overhead.meanOver(room, a, b);
+
+function floorsOf(room: Room, plates: readonly Plate[], { slabs, ground }: Around): Surface[] {
+  return plates.map(({ area, centre, beyond }) => {
+    const slab = slabs.at(centre, room.low, slabReach) ?? slabs.at(insideOf(room.rings[0]), room.low, slabReach);
+    const under = beyond ?? saidBeyond(slab?.slab) ?? (room.low <= ground + nearGround ? 'ground' : 'outside');
+    const depth = under === 'ground' ? Math.max(0, ground - room.low) : 0;
+    return level('floor', area, [...centre, room.low], under, slab?.slab ?? null, depth);
   });
 }
+
+function ceilingsOf(room: Room, plates: readonly Plate[], { slabs }: Around): Surface[] {
+  return plates.map(({ area, centre, beyond }) => {
+    const slab = slabs.at(centre, room.high, slabReach);
+    const over = beyond ?? saidBeyond(slab?.slab) ?? 'outside';
+    return level(beyond === null ? 'roof' : 'ceiling', area, [...centre, room.high], over, slab?.slab ?? null, 0);
+  });
+}
+
+/** What of a room under roof planes lies under none of them, as a level roof. */
+function bareCeilings(room: Room, bare: Region, { slabs }: Around): Surface[] {
+  const size = regionArea(bare);
+  if (size === 0) return [];
+  const centre = regionCentre(bare);
+  return [
+    level('roof', size, [...centre, room.high], 'outside', slabs.at(centre, room.high, slabReach)?.slab ?? null, 0),
+  ];
+}
+
+const slopedSurface = ({ roof, area, tilt, falls, at }: Slope, north: number): Surface => ({
+  kind: 'roof',
+  elements: [roof.id],
+  area,
+  net: area,
+  beyond: 'outside',
+  orientation: tilt === 0 ? 0 : orientationOf(falls, north),
+  tilt,
+  at,
+  depth: 0,
+  edge: 0,
+  construction: roof.construction,
+  thickness: roof.thickness,
+});
+
+/** What somebody has said of what lies beyond a wall or a slab that nothing of the model lies beyond. */
+const saidBeyond = (element: { beyond?: string } | undefined): 'adiabatic' | 'neighbour' | null =>
+  (['adiabatic', 'neighbour'] as const).find((one) => one === element?.beyond) ?? null;
+
+/** A wall by the measure: longer along its side, higher where it reaches from floor to ceiling. */
+function scaledWall(wall: Surface, stretch: Stretch, room: Room, { along, down, up }: Measured): Surface {
+  const more = (stretch.low === room.low ? down : 0) + (stretch.high === room.high ? up : 0);
+  const height = wall.area / (stretch.length || 1);
+  const longer = along(stretch);
+  const grown = scaled(wall, longer * (height === 0 ? 1 : (height + more) / height));
+  return { ...grown, edge: wall.edge * longer };
+}
+
+const scaled = (surface: Surface, share: number): Surface =>
+  share === 1 ? surface : { ...surface, area: surface.area * share, net: surface.net * share };
+
+/** How many corners of a room stick out into the outside: both their walls lie on it. */
+function cornersOf(stretches: readonly Stretch[]): number {
+  return stretches.filter((one, i) => {
+    const before = stretches.find((other) => other !== one && samePoint(other.b, one.a) && other.low === one.low);
+    if (before === undefined || i < 0 || one.beyond !== null || before.beyond !== null) return false;
+    return before.outward[0] * one.outward[1] - before.outward[1] * one.outward[0] > outward;
+  }).length;
+}
+/** Of two walls that meet at a corner that sticks out, the sine of the turn between them. */
+const outward = 0.3;
+const samePoint = (p: Point, q: Point): boolean => Math.hypot(p[0] - q[0], p[1] - q[1]) < 1e-6;
 
 /** A floor so little above the ground lies on it, metres. */
 const nearGround = 0.5;
@@ -93,16 +204,17 @@ function atGround(stretch: Stretch, ground: number): Stretch[] {
   ];
 }
 
-function wallSurface(stretch: Stretch, ground: number, north: number): Surface {
+/** @param head how high it reaches on average */
+function wallSurface(stretch: Stretch, head: number, ground: number, north: number): Surface {
   const { a, b, length, low, high, outward, wall, beyond } = stretch;
   const buried = beyond === null && high <= ground + 1e-6 && ground - low >= nearGround;
-  const area = length * (high - low);
+  const area = Math.max(0, length * (head - low));
   return {
     kind: 'wall',
     elements: wall === null ? [] : [wall.wall.id],
     area,
     net: area,
-    beyond: beyond ?? (buried ? 'ground' : 'outside'),
+    beyond: beyond ?? saidBeyond(wall?.wall) ?? (buried ? 'ground' : 'outside'),
     orientation: orientationOf(outward, north),
     tilt: 90,
     at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (low + high) / 2],
@@ -186,7 +298,13 @@ function level(
 }
 
 /** Tells where a room does not close: sides without a wall, and areas whose normals do not cancel. */
-function tellGaps(room: Room, stretches: readonly Stretch[], surfaces: readonly Surface[], report: Report): void {
+function tellGaps(
+  room: Room,
+  stretches: readonly Stretch[],
+  surfaces: readonly Surface[],
+  slopes: readonly Slope[],
+  report: Report,
+): void {
   const open = stretches.filter(({ wall }) => wall === null);
   const length = open.reduce((sum, stretch) => sum + stretch.length, 0);
   if (open.length > 0)
@@ -203,16 +321,21 @@ function tellGaps(room: Room, stretches: readonly Stretch[], surfaces: readonly 
     );
   const sum: [number, number, number] = [0, 0, 0];
   let area = 0;
-  for (const stretch of stretches) {
-    const own = stretch.length * (stretch.high - stretch.low);
-    sum[0] += stretch.outward[0] * own;
-    sum[1] += stretch.outward[1] * own;
+  // Walls come in the order of their stretches.
+  stretches.forEach(({ outward: [x, y] }, i) => {
+    const { area: own } = surfaces[i];
+    sum[0] += x * own;
+    sum[1] += y * own;
     area += own;
+  });
+  for (const { area: own, tilt, kind } of surfaces.slice(stretches.length)) {
+    area += own;
+    if (kind !== 'roof' || tilt === 0) sum[2] += tilt === 0 ? own : -own;
   }
-  for (const { kind, area: own, tilt } of surfaces) {
-    if (tilt === 90 || kind === 'window' || kind === 'door') continue;
-    sum[2] += tilt === 0 ? own : -own;
-    area += own;
+  for (const { plan, tilt, falls } of slopes) {
+    if (tilt === 0) continue;
+    const rise = Math.tan(radians(tilt));
+    [sum[0], sum[1], sum[2]] = [sum[0] + plan * rise * falls[0], sum[1] + plan * rise * falls[1], sum[2] + plan];
   }
   const gap = Math.hypot(...sum);
   if (gap > closes * area)

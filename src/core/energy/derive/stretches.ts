@@ -6,6 +6,8 @@ import type { Room } from '@/core/rooms/rooms';
 
 /** A stretch of a side of a room with one wall and one thing beyond it, over one range of heights. */
 export interface Stretch {
+  /** The side of the room that it is of, counted through its rings. */
+  side: number;
   a: Point;
   b: Point;
   /** Metres along it, and its heights. */
@@ -42,15 +44,17 @@ export class Surroundings {
 
   /** The stretches of all sides of a room. */
   of(room: Room): Stretch[] {
+    let side = -1;
     return room.rings.flatMap((ring) =>
       ring.flatMap((a, i) => {
         const b = ring[(i + 1) % ring.length];
-        return distance(a, b) < nothing ? [] : this.ofSide(room, a, b);
+        side += 1;
+        return distance(a, b) < nothing ? [] : this.ofSide(room, side, a, b);
       }),
     );
   }
 
-  private ofSide(room: Room, a: Point, b: Point): Stretch[] {
+  private ofSide(room: Room, side: number, a: Point, b: Point): Stretch[] {
     const length = distance(a, b);
     const along: Point = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
     const outward: Point = [along[1], -along[0]];
@@ -64,6 +68,7 @@ export class Surroundings {
     });
     return joined(parts).flatMap(({ from, to, wall, bands }) =>
       bands.map(({ low, high, beyond }): Stretch => ({
+        side,
         a: pointAlong(a, b, from / length),
         b: pointAlong(a, b, to / length),
         length: to - from,

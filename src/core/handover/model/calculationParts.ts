@@ -86,7 +86,7 @@ const unlessEmpty = <K extends string, V>(key: K, values: readonly V[]): { [P in
 /** What the calculation models start from besides the building itself: roofs, supports, loads and light. */
 export function calculationParts(
   building: Building,
-  structure: StructureSettings | null,
+  { structure, roof }: { structure: StructureSettings | null; roof: string | null },
   sourceOf: SourceOf,
 ): Partial<ModelFile> {
   const loads = loadsOf(building, sourceOf);
@@ -100,6 +100,8 @@ export function calculationParts(
         slope: tidy(shape.slope),
         direction: tidy(shape.direction),
         thickness: tidy(shape.thickness),
+        // Roof planes have no entry of their own: they are what roofs are by rule.
+        ...(roof === null ? {} : { construction: roof }),
         ...sourceOf(source),
       })),
     ),

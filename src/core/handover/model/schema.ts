@@ -67,6 +67,8 @@ const load = v.variant('kind', [
     q: v.number(),
   }),
 ]);
+/** What lies beyond what nothing of the model lies beyond: a neighbour's building, or one as warm. */
+const beyond = { beyond: v.optional(v.picklist(['neighbour', 'adiabatic'])) };
 const material = { material: v.optional(id) };
 const released = v.optional(v.array(v.picklist(freedoms)));
 const ends = { base: v.optional(v.number()), top: v.optional(v.number()) };
@@ -176,6 +178,7 @@ export const modelSchema = v.looseObject({
       bulge: v.number(),
       outer: v.optional(v.boolean()),
       bearing: v.optional(v.boolean()),
+      ...beyond,
       ...ends,
       /** Heights of the top along the centre line, where the wall ends under a roof. */
       profile: v.optional(v.array(point)),
@@ -209,6 +212,7 @@ export const modelSchema = v.looseObject({
       span: v.optional(v.nullable(v.number())),
       /** Whether it keeps the distances of what it joins. */
       diaphragm: v.optional(v.boolean()),
+      ...beyond,
     }),
   ),
   zones: v.array(
@@ -226,6 +230,10 @@ export const modelSchema = v.looseObject({
       airChange: v.optional(v.number()),
       /** Of people and machines, W/m2. */
       gains: v.optional(v.number()),
+      /** Whether others heat it. */
+      neighbour: v.optional(v.boolean()),
+      /** What heats it. */
+      system: v.optional(v.string()),
       clearHeight: v.optional(v.number()),
       reflectances: v.optional(
         v.looseObject({ ceiling: v.optional(v.number()), wall: v.optional(v.number()), floor: v.optional(v.number()) }),
@@ -237,7 +245,8 @@ export const modelSchema = v.looseObject({
       ),
     }),
   ),
-  outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height })),
+  /** `use` is what a surface is: road, path, apron, grass, fence. */
+  outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height, use: v.optional(v.string()) })),
   /** The underside of each plane, by its corners in space. */
   roofs: v.optional(
     v.array(
@@ -247,6 +256,7 @@ export const modelSchema = v.looseObject({
         slope: v.number(),
         direction: v.number(),
         thickness: v.number(),
+        ...constructed,
       }),
     ),
   ),
@@ -269,6 +279,20 @@ export const modelSchema = v.looseObject({
       maintenanceFactor: v.optional(v.number()),
       thermalBridge: v.optional(v.number()),
       heatingUp: v.optional(v.number()),
+      /** What areas of heat are measured to: inner, centre, outer. */
+      areas: v.optional(v.string()),
+      /** Of a neighbour's building. */
+      neighbourTemperature: v.optional(v.number()),
+      /** Thermal bridges by length, W/(m K): at roofs, floors between storeys, the ground floor, corners, openings. */
+      bridges: v.optional(
+        v.looseObject({
+          roof: v.optional(v.number()),
+          between: v.optional(v.number()),
+          ground: v.optional(v.number()),
+          corner: v.optional(v.number()),
+          opening: v.optional(v.number()),
+        }),
+      ),
     }),
   ),
   /** Photometric files of IES LM-63, whole. */

@@ -39,15 +39,18 @@ function sectionOf(section: Section): ModelFile['columns'][number]['section'] {
   return { shape: 'rectangle', width: tidy(section.width), depth: tidy(section.depth), ...wallsOf(section) };
 }
 
-/** The library's sections and constructions, where there are any. */
-function libraryParts(library: readonly LibraryRow[]): Pick<ModelFile, 'sections' | 'constructions'> {
+/** The library's sections, constructions and photometric files, where there are any. */
+function libraryParts(library: readonly LibraryRow[]): Pick<ModelFile, 'sections' | 'constructions' | 'photometries'> {
   const [sections, constructions]: [NonNullable<ModelFile['sections']>, NonNullable<ModelFile['constructions']>] = [
     [],
     [],
   ];
+  const photometries: NonNullable<ModelFile['photometries']> = [];
   for (const row of [...library].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))) {
     const { id, name } = row;
     if (row.kind === 'section') sections.push({ id, name, section: sectionOf(row.section) });
+    // Luminaires name their file.
+    else if (row.kind === 'photometry') photometries.push({ id: name, name, ies: row.ies });
     else if (row.kind === 'glazing')
       constructions.push({
         id,
@@ -69,7 +72,11 @@ function libraryParts(library: readonly LibraryRow[]): Pick<ModelFile, 'sections
       });
     }
   }
-  return { ...(sections.length > 0 ? { sections } : {}), ...(constructions.length > 0 ? { constructions } : {}) };
+  return {
+    ...(sections.length > 0 ? { sections } : {}),
+    ...(constructions.length > 0 ? { constructions } : {}),
+    ...(photometries.length > 0 ? { photometries } : {}),
+  };
 }
 
 /** Writes model.json, version 1: the building with unique ids on every storey. */
@@ -95,7 +102,7 @@ export function writeModel({
     grids: building.grids.map(({ id, shape, source }) => ({ id, ...gridPart(shape), ...sourceOf(source) })),
     ...(site === null ? {} : { site: sitePart(site) }),
     ...elementParts(building, { made, constructions: site?.made ?? plainSite.made, said: saidIn(library) }, sourceOf),
-    ...calculationParts(building, structure, sourceOf),
+    ...calculationParts(building, { structure, roof: site?.made.roof ?? null }, sourceOf),
   };
 }
 
@@ -186,7 +193,12 @@ function saidIn(library: readonly LibraryRow[]): Rules['said'] {
 }
 
 /** The place, without the rules that its elements tell themselves. */
-const sitePart = ({ made: _, ...site }: SiteSettings): NonNullable<ModelFile['site']> => site;
+const sitePart = ({
+  made: _,
+  profiles: _profiles,
+  rules: _rules,
+  ...site
+}: SiteSettings): NonNullable<ModelFile['site']> => site;
 
 function elementParts(
   building: Building,
@@ -232,6 +244,7 @@ function elementParts(
       bulge: tidy(wall.shape.bulge),
       outer: wall.shape.outer,
       ...(wall.shape.bearing === undefined ? {} : { bearing: wall.shape.bearing }),
+      ...(wall.shape.beyond === undefined ? {} : { beyond: wall.shape.beyond }),
       ...sourceOf(wall.source),
     })),
     openings: building.walls.flatMap(({ openings }) =>
@@ -243,6 +256,7 @@ function elementParts(
         width: tidy(opening.shape.width),
         height: tidy(opening.shape.height),
         sill: tidy(opening.shape.sill),
+        ...(opening.shape.shading === undefined ? {} : { shading: opening.shape.shading }),
         ...constructedBy(said(opening.libraryId, constructions[opening.shape.use])),
         ...sourceOf(opening.source),
       })),
@@ -257,6 +271,7 @@ function elementParts(
       ...madeOf(slab.shape.material ?? made.slab),
       ...(slab.shape.span === undefined ? {} : { span: tidy(slab.shape.span) }),
       ...(slab.shape.diaphragm === undefined ? {} : { diaphragm: slab.shape.diaphragm }),
+      ...(slab.shape.beyond === undefined ? {} : { beyond: slab.shape.beyond }),
       ...sourceOf(slab.source),
     })),
     zones: building.zones.map((zone) => ({
@@ -269,7 +284,10 @@ function elementParts(
       ...(zone.shape.use === undefined ? {} : { use: zone.shape.use }),
       ...(zone.shape.temperature === undefined ? {} : { temperature: zone.shape.temperature }),
       ...(zone.shape.airChange === undefined ? {} : { airChange: zone.shape.airChange }),
+      ...(zone.shape.neighbour === undefined ? {} : { neighbour: zone.shape.neighbour }),
+      ...(zone.shape.system === undefined ? {} : { system: zone.shape.system }),
       ...(zone.shape.gains === undefined ? {} : { gains: zone.shape.gains }),
+      ...(zone.shape.reflectances === undefined ? {} : { reflectances: zone.shape.reflectances }),
       ...underRoofOf(zone),
       boundaries: zone.boundaries.map((side) => ({ ...side, length: tidy(side.length) })),
       ...sourceOf(zone.source),
@@ -279,6 +297,7 @@ function elementParts(
       name: surface.shape.name,
       outline: ring(surface.shape.outline),
       height: tidy(surface.shape.height),
+      ...(surface.shape.use === undefined ? {} : { use: surface.shape.use }),
       ...sourceOf(surface.source),
     })),
   };

@@ -181,6 +181,8 @@ const toldEvery = 64;
 class Numeric {
   private readonly diagonal: Float64Array;
   private readonly local: Int32Array;
+  /** Room for the largest front: each is worked out in it and leaves only what is kept of it. */
+  private readonly scratch: Float64Array;
   private readonly waiting: { rows: Int32Array; matrix: Float64Array }[][];
   private readonly loose: number[] = [];
 
@@ -191,6 +193,7 @@ class Numeric {
     const { count, place } = plan;
     this.diagonal = new Float64Array(count);
     this.local = new Int32Array(count);
+    this.scratch = new Float64Array(plan.fronts.reduce((most, { rows }) => Math.max(most, rows.length ** 2), 0));
     this.waiting = plan.fronts.map(() => []);
     for (const { unknowns, matrix } of elements) {
       const n = unknowns.length;
@@ -214,7 +217,7 @@ class Numeric {
   private front(i: number): Front {
     const { rows, columns, parent } = this.plan.fronts[i];
     const m = rows.length;
-    const f = new Float64Array(m * m);
+    const f = this.scratch.subarray(0, m * m).fill(0);
     for (let r = 0; r < m; r += 1) this.local[rows[r]] = r;
     for (const e of this.plan.added[i]) this.add(f, m, this.elements[e]);
     for (const { rows: own, matrix } of this.waiting[i]) this.extend(f, m, own, matrix);

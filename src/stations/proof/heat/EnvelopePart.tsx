@@ -6,6 +6,14 @@ import { Table } from '@/ui/widgets/Table';
 
 type Shown = ShownZone['surfaces'][number];
 
+const bridgeWords: Record<ShownZone['bridges'][number]['kind'], string> = {
+  roof: 'roof edge',
+  between: 'floor edge',
+  ground: 'ground edge',
+  corner: 'corners',
+  opening: 'openings',
+};
+
 /** The colour of what lies beyond. */
 function shadeOf({ beyond }: Shown): string {
   if (beyond === 'outside') return 'var(--mui-palette-zf-zircon)';
@@ -99,6 +107,15 @@ export function EnvelopePart({ zone, view }: { zone: ShownZone; view: HeatView }
             <td className="figures">{surface.net.toFixed(2)}</td>
             <td className="figures">{surface.uValue.toFixed(3)}</td>
             <td className="figures">{surface.transmission.toFixed(2)}</td>
+          </tr>
+        ))}
+        {zone.bridges.map(({ kind, length, psi }) => (
+          <tr key={kind}>
+            <td>bridge, {bridgeWords[kind]}</td>
+            <td>{length.toFixed(1)} m</td>
+            <td />
+            <td className="figures">&psi; {psi.toFixed(2)}</td>
+            <td className="figures">{(length * psi).toFixed(2)}</td>
           </tr>
         ))}
       </Table>

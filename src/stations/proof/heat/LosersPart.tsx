@@ -25,6 +25,8 @@ export function LosersPart({ view: { zones, building } }: { view: HeatView }) {
       const { area, lost } = sums.get(key) ?? { area: 0, lost: 0 };
       sums.set(key, { area: area + net, lost: lost + transmission });
     }
+  const bridges = zones.flatMap((zone) => zone.bridges).reduce((sum, { length, psi }) => sum + length * psi, 0);
+  if (bridges !== 0) sums.set('Thermal bridges', { area: 0, lost: bridges });
   const rows = [...sums, ['Air', { area: 0, lost: building.ventilation }] as const].sort(
     ([, a], [, b]) => b.lost - a.lost,
   );

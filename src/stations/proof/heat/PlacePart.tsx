@@ -8,10 +8,13 @@ import { uValueOf, type LibraryRow } from '@/core/model/library';
 import { plainSite, surfaceRoles, type SiteSettings, type SurfaceRole } from '@/core/model/siteSettings';
 import { usualConstructions } from '@/core/model/usualConstructions';
 import { projectRowOf } from '@/project/projectRow';
-import { useCommit, useModel, useProjectRow } from '@/project/useSession';
+import { useCommit, useModel } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { NumberField } from '@/ui/widgets/NumberField';
 import { Table } from '@/ui/widgets/Table';
+import { MeasurePart } from './MeasurePart';
+import { ProfilesPart } from './ProfilesPart';
+import { useSite } from './useSite';
 
 const words: Record<SurfaceRole, string> = {
   outerWall: 'Outer walls',
@@ -30,27 +33,22 @@ const kindOf: Record<SurfaceRole, LibraryRow['kind']> = {
   window: 'glazing',
   door: 'glazing',
 };
+/** Neighbours are as warm as this where nobody says it, degrees. */
+const plainNeighbour = 10;
 /** The word for what nobody has chosen. */
 const none = '-';
 
-type Figure = Exclude<keyof SiteSettings, 'made'>;
+type Figure = 'winterTemperature' | 'annualTemperature' | 'groundConductivity' | 'heatingUp';
 const figures: { key: Figure; label: string; least: number; most: number }[] = [
   { key: 'winterTemperature', label: 'Winter outside, \u00b0C', least: -60, most: 30 },
   { key: 'annualTemperature', label: 'Yearly mean, \u00b0C', least: -30, most: 40 },
   { key: 'groundConductivity', label: 'Ground, W/(m K)', least: 0.1, most: 10 },
-  { key: 'thermalBridge', label: 'Thermal bridges, W/(m\u00b2 K)', least: 0, most: 1 },
   { key: 'heatingUp', label: 'Heating up, W/m\u00b2', least: 0, most: 100 },
 ];
 
-/** The place, and what surfaces are made of where an element does not say it. */
+/** The place, how surfaces are measured, and what they are made of where an element does not say it. */
 export function PlacePart() {
-  const site = useProjectRow().site ?? plainSite;
-  const commit = useCommit();
-  const set = (label: string, part: Partial<SiteSettings>) =>
-    void commit((now) => {
-      const row = projectRowOf(now);
-      return { label, changes: [put('project', { ...row, site: { ...(row.site ?? plainSite), ...part } })] };
-    });
+  const [site, set] = useSite();
   return (
     <>
       <Part title="The place">
@@ -65,8 +63,17 @@ export function PlacePart() {
               change={(value) => set(label, { [key]: value ?? plainSite[key] })}
             />
           ))}
+          <NumberField
+            label={'Neighbours, \u00b0C'}
+            value={site.neighbourTemperature ?? plainNeighbour}
+            least={-30}
+            most={40}
+            change={(value) => set('Temperature of neighbours', { neighbourTemperature: value ?? plainNeighbour })}
+          />
         </Box>
       </Part>
+      <MeasurePart />
+      <ProfilesPart />
       <ConstructionsPart site={site} />
     </>
   );
