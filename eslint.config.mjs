@@ -42,6 +42,7 @@ const coreRooms = [
   'energy',
   'lighting',
   'comparison',
+  'exports',
 ];
 
 /** Code that core/ has to do without, so that it gives the same for the same input, wherever it runs. */

@@ -139,13 +139,15 @@ test('rooms get their use by name, thermal bridges count by length, and systems 
   await washRoom.getByText('24', { exact: true }).waitFor();
   await washRoom.getByRole('button').click();
   const bridge = page.getByRole('table', { name: 'Surfaces of Wash Room' }).getByRole('row', { name: /^bridge, roof/ });
+  await bridge.getByText('\u03c8 0.50').waitFor();
   const [, length, , , lost] = await bridge.getByRole('cell').allInnerTexts();
   expect(figure(lost)).toBeCloseTo(figure(length) * 0.5, 1);
   // On the board its load stands in it, and its outer wall's loss at the wall.
-  const labels = () => page.evaluate(() => window.zirconBoard!.scene.picture?.labels.map(({ text }) => text) ?? []);
   const watts = figure((await washRoom.getByRole('cell').allInnerTexts())[5]);
-  expect(await labels()).toContain(`${watts} W`);
-  expect((await labels()).some((text) => /W\/K, U 0\.\d\d$/.test(text))).toBe(true);
+  await page.waitForFunction((load) => {
+    const texts = window.zirconBoard!.scene.picture?.labels.map(({ text }) => text) ?? [];
+    return texts.includes(load) && texts.some((text) => /W\/K, U \d\.\d\d$/.test(text));
+  }, `${watts} W`);
   // A system that it belongs to has its load.
   await station(page, 'Tracing');
   await part(page, 'Change');

@@ -11,8 +11,11 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
   ./run convert <drawing.dxf> [...] --out <folder> [--settings <file.json>]
                                     model.json, intake.json and model.dxf; no database, no browser
   ./run check <model.json> --out <folder>
-  ./run trial <model.json> --kind structure --out <folder>
                                     findings.json: what is wrong with a model, found without its drawings
+  ./run trial <model.json> --kind structure|heat|lighting --out <folder>
+                                    a calculation: structure.json, heat.json or lighting.json
+  ./run export <model.json> --to ifc --out <folder>
+                                    the model in open formats
   ./run test [unit|e2e|...]         type check, lint, unit tests, interface tests
   ./run bench                       reading time and memory beside public parsers
   ./run fuzz [files]                read damaged files and tell which end wrongly
@@ -27,6 +30,7 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   compact: async () => ({ run: (await import('./backup')).compact }),
   check: async () => ({ run: (await import('./check')).check }),
   trial: async () => ({ run: (await import('./trial')).trial }),
+  export: async () => ({ run: (await import('./exportModel')).exportModel }),
   convert: async () => ({ run: (await import('./convert')).convert }),
   demo: async () => ({ run: (await import('./demo')).demo }),
   dev: async () => ({ run: (await import('./demo')).dev }),

@@ -45,6 +45,18 @@ function calculate(model: Model, still: () => boolean): () => void {
   return () => own.thread.terminate();
 }
 
+/** Calculates the heat of a model once, for a page that shows it as it is. */
+export async function runHeat(model: Model): Promise<void> {
+  const own = beginTrial();
+  try {
+    const view = await own.remote.heat(await modelTextIn(model));
+    useHeat.setState({ ...fresh, view });
+  } catch (error) {
+    useHeat.setState({ ...fresh, problem: error instanceof Error ? error.message : String(error) });
+  }
+  own.thread.terminate();
+}
+
 /** Tells when what was calculated is of an older model. */
 export function useHeatStale(): void {
   const moment = useMoment('element', 'level', 'library', 'project');

@@ -18,6 +18,7 @@ const lookedAt: Record<ReadKind, number> = {
   slab: 80,
   zone: 30,
   outdoor: 120,
+  luminaire: 4,
 };
 /** More lines than this about a place are not looked at, the nearest count. */
 const mostPaths = 4000;

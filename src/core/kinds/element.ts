@@ -45,6 +45,7 @@ export const readKinds = [
   'slab',
   'zone',
   'outdoor',
+  'luminaire',
 ] as const satisfies readonly ElementKind[];
 export type ReadKind = (typeof readKinds)[number];
 
@@ -57,7 +58,6 @@ export const elementKinds = [
   'pointLoad',
   'lineLoad',
   'areaLoad',
-  'luminaire',
   'calculationArea',
 ] as const satisfies readonly ElementKind[];
 

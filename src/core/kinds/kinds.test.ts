@@ -202,7 +202,7 @@ test('a bent wall stays on its arc when it is mirrored', () => {
 
 test('openings lie over walls, columns over all that is built, loads and light on top, outdoor surfaces below', () => {
   expect(kindsUp[0]).toBe('outdoor');
-  const built = readKinds.map((kind) => kindsUp.indexOf(kind));
+  const built = readKinds.filter((kind) => kind !== 'luminaire').map((kind) => kindsUp.indexOf(kind));
   expect(Math.max(...built)).toBe(kindsUp.indexOf('column'));
   expect(kindsUp.at(-1)).toBe('luminaire');
   expect(kindsUp.indexOf('opening')).toBeGreaterThan(kindsUp.indexOf('wall'));

@@ -59,7 +59,7 @@ export const luminaire: Kind<'luminaire'> = {
     photometry: label,
     output: v.pipe(finite, v.minValue(0), v.maxValue(mostOutput)),
   }),
-  roles: { own: [], from: [] },
+  roles: { own: ['luminaire'], from: ['luminaire'] },
   style: { area: true, place: 11 },
   outlines: (shape) => [mark(shape)],
   points: mark,

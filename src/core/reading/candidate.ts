@@ -3,6 +3,7 @@ import type { Beam } from '@/core/kinds/beam';
 import type { Column } from '@/core/kinds/column';
 import type { ElementKind, Shaped, Shapes } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
+import type { Luminaire } from '@/core/kinds/luminaire';
 import type { Opening } from '@/core/kinds/opening';
 import type { Outdoor } from '@/core/kinds/outdoor';
 import type { Slab } from '@/core/kinds/slab';
@@ -91,6 +92,11 @@ export interface OutdoorCandidate extends CandidateBase {
   element: Outdoor;
 }
 
+export interface LuminaireCandidate extends CandidateBase {
+  kind: 'luminaire';
+  element: Luminaire;
+}
+
 export type Candidate =
   | GridCandidate
   | ColumnCandidate
@@ -99,7 +105,8 @@ export type Candidate =
   | OpeningCandidate
   | SlabCandidate
   | ZoneCandidate
-  | OutdoorCandidate;
+  | OutdoorCandidate
+  | LuminaireCandidate;
 
 /** What lies on a role and was not understood. */
 export interface Unread {

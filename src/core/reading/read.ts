@@ -11,6 +11,7 @@ import type { Candidate, Unread } from './candidate';
 import { readColumns } from './columns/readColumns';
 import { readGrid } from './grid/readGrid';
 import { applyMeanings, type Meaning } from './meanings';
+import { readLuminaires } from './luminaires/readLuminaires';
 import { readOutdoor } from './outdoor/readOutdoor';
 import type { Answer } from '@/core/sorting/answers';
 import type { Scene } from './scene';
@@ -69,7 +70,7 @@ interface Frame {
 }
 
 /** Steps of a reading, walls counting for three. */
-const stages = 10;
+const stages = 11;
 
 /**
  * Reads everything that the roles of a drawing ask for, each kind from those before it: columns know the grid, walls
@@ -164,6 +165,9 @@ export function* readStages({
   yield at('outdoor surfaces');
   const outdoor = readOutdoor(scene, settings, tolerance.gap);
   add(['outdoor'], outdoor.candidates, outdoor.unread);
+  yield at('luminaires');
+  const luminaires = readLuminaires(scene);
+  add(['luminaire'], luminaires.candidates, luminaires.unread);
   return at('').soFar;
 }
 

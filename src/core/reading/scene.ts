@@ -31,6 +31,7 @@ export class Scene {
   /** The role of everything on a chain of blocks, where one of them has one: the innermost counts. */
   private readonly roleOfChain: (Role | null)[];
   private layersByHandle: Map<string, number[]> | null = null;
+  private blocksByHandle: Map<string, string> | null = null;
   private sources = new Map<number, From>();
   private readonly taught: Taught;
   /** The role of every path; made when the first is asked for. */
@@ -114,6 +115,21 @@ export class Scene {
       }
     }
     return [...new Set(handles.flatMap((handle) => this.layersByHandle!.get(handle) ?? []))];
+  }
+
+  /** The outermost block through which what came by a handle is there; null of what is drawn by itself. */
+  blockOf(handle: string): string | null {
+    if (this.blocksByHandle === null) {
+      this.blocksByHandle = new Map();
+      const { chain, chains, top } = this.primitives;
+      chain.forEach((own, path) => {
+        if (own === 0) return;
+        let outer = own;
+        while (chains[outer].parent !== 0) outer = chains[outer].parent;
+        this.blocksByHandle!.set(handleOf(this.drawing, top[path]), this.drawing.blocks[chains[outer].block].name);
+      });
+    }
+    return this.blocksByHandle.get(handle) ?? null;
   }
 
   /** The same where grid lines and columns are read of the same paths and texts. */

@@ -53,6 +53,7 @@ const rolesOf: Record<ReadKind, readonly Role[]> = {
   slab: ['slab'],
   zone: ['zone'],
   outdoor: ['outdoor'],
+  luminaire: ['luminaire'],
 };
 
 type Roles = Pick<TakeTask, 'roles' | 'picked'>;

@@ -49,7 +49,7 @@ const vocabulary: [Role, string[]][] = [
   [
     'slabOpening',
     words(
-      'void opening opng shaft durchbruch aussp tremie hueco huec abertura foro vuoto sparing haltagning otwor bosluk ' +
+      'void opening opng shaft lightwell durchbruch aussp tremie hueco huec abertura foro vuoto sparing haltagning otwor bosluk ' +
         'deckendurchbr deckenoffn deckenaussp',
     ),
   ],
@@ -69,6 +69,13 @@ const vocabulary: [Role, string[]][] = [
     ),
   ],
   ['outdoor', words('pave road path yard site outdoor strasse voirie')],
+  [
+    'luminaire',
+    words(
+      'light lights lighting lite lum lumin lamp leucht beleucht eclairage luminar ilumin luz apparecchi illumin ' +
+        'verlicht armatuur armatur belysning valaisin oswietl osvetl svitid vilagit aydinlat',
+    ),
+  ],
 ];
 
 /** Codes that say so only where they stand alone: as the beginning of a word they would be in many others. */

@@ -2,12 +2,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { ElementRow } from '@/core/kinds/element';
-import type { LightTrial, LitArea, LitZone } from '@/core/lighting/light';
-import { outdoorTargetOf, targetOf, type Target } from '@/core/lighting/targets';
+import type { LightTrial } from '@/core/lighting/light';
 import { boxOf } from '@/core/geometry/boxIndex';
 import { counted } from '@/core/model/counted';
-import type { Model } from '@/core/model/model';
 import { useBoard } from '@/board/boardStore';
 import { cancelLight, lightShown, runLight, useLight, type LightShown } from '@/project/light';
 import { useSelected } from '@/project/selected';
@@ -16,6 +13,7 @@ import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { Table } from '@/ui/widgets/Table';
+import { areaRows, elementOf, nameOfArea, type AreaRow } from './light/areaRows';
 import { PhotometriesPart } from './light/PhotometriesPart';
 import { SurfacesPart } from './light/SurfacesPart';
 import { WhatIfPart } from './light/WhatIfPart';
@@ -100,48 +98,13 @@ function ShownOnBoard() {
   );
 }
 
-interface Row {
-  area: LitArea;
-  room: LitZone | undefined;
-  target: Target | null;
-  met: boolean;
-}
-
-/** Elements on levels that repeat another are the other's. */
-const elementOf = (id: string): string => id.split('@')[0];
-
-function targetFor(element: ElementRow | undefined): Target | null {
-  if (element?.kind === 'zone') return targetOf(element.shape.use);
-  return element?.kind === 'outdoor' ? outdoorTargetOf(element.shape.use) : null;
-}
-
-/** What an area is called: its room, or the surface outside that it lies on. */
-function nameOf({ area, room }: Row, model: Model): string {
-  const element = model.element[elementOf(area.id)];
-  if (room !== undefined) return room.name;
-  return element !== undefined && 'name' in element.shape && element.shape.name !== ''
-    ? element.shape.name
-    : 'outdoors';
-}
-
-function rowsOf({ areas, rooms }: LightTrial, model: Model): Row[] {
-  const rows = areas.map((area): Row => {
-    const room = rooms.find(({ zone }) => zone === area.zone);
-    const target = targetFor(model.element[elementOf(area.zone ?? area.id)]);
-    const met = target === null || (area.mean >= target.lux && area.uniformity >= target.uniformity);
-    return { area, room, target, met };
-  });
-  const share = ({ area, target }: Row): number => (target === null ? Infinity : area.mean / target.lux);
-  return rows.sort((a, b) => share(a) - share(b));
-}
-
 function Results({ view }: { view: LightTrial }) {
   const model = useModel('element', 'level');
-  const all = rowsOf(view, model);
+  const all = areaRows(view, model);
   const rows = all.filter(({ area }) => area.greatest > 0);
   const dark = all.length - rows.length;
   const short = rows.filter(({ met }) => !met).length;
-  const go = ({ area }: Row) => {
+  const go = ({ area }: AreaRow) => {
     const element = model.element[elementOf(area.zone ?? area.id)];
     if (element === undefined || area.points.length === 0) return;
     useSelected.getState().select([element.id]);
@@ -180,7 +143,7 @@ function Results({ view }: { view: LightTrial }) {
                   sx={{ p: 0, minWidth: 0, minHeight: 0, lineHeight: 'inherit', textAlign: 'left' }}
                   onClick={() => go(row)}
                 >
-                  {nameOf(row, model)}
+                  {nameOfArea(row, model)}
                 </Button>
               </td>
               <td className="figures" style={row.met ? undefined : { color: 'var(--mui-palette-zf-clay)' }}>

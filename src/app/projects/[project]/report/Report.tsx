@@ -11,6 +11,8 @@ import { comparisonRules } from '@/core/comparison/findings';
 import { inOrder, severities } from '@/core/proof/finding';
 import { rules } from '@/core/proof/prove';
 import { closeComparisons, compareAll, useComparisons } from '@/project/comparisons';
+import { closeHeat, runHeat, useHeat } from '@/project/heat';
+import { closeLight, runLight, useLight } from '@/project/light';
 import { closeMirror, findingsIn } from '@/project/mirror';
 import { openProject } from '@/project/openProject';
 import { projectRowOf } from '@/project/projectRow';
@@ -22,6 +24,8 @@ import { Table } from '@/ui/widgets/Table';
 import { Gone } from '../Gone';
 import { Chapter } from './Chapter';
 import { DrawingsReport } from './DrawingsReport';
+import { HeatReport } from './HeatReport';
+import { LightReport } from './LightReport';
 import { Sheet } from './Sheet';
 import { StructureReport } from './StructureReport';
 
@@ -47,6 +51,8 @@ function useOpened(id: string): Opened {
         if (here)
           setOpened({ session, findings: judged(inOrder([...found, ...beside]), session.model), problem: null });
         await runTrial(session.model);
+        if (here && session.model.count('element') > 0) await runHeat(session.model);
+        if (here && [...session.model.ofKind('luminaire')].length > 0) await runLight(session.model);
       } catch (error) {
         if (here) setOpened({ session: null, findings: null, problem: (error as Error).message });
       }
@@ -55,6 +61,8 @@ function useOpened(id: string): Opened {
     return () => {
       here = false;
       cancelTrial();
+      closeHeat();
+      closeLight();
       closeMirror();
       closeComparisons();
       closeUnderlays();
@@ -67,6 +75,8 @@ function useOpened(id: string): Opened {
 export function Report({ id }: { id: string }) {
   const { session, findings, problem } = useOpened(id);
   const { view, problem: untried } = useTrial();
+  const heat = useHeat(({ view: made }) => made);
+  const light = useLight(({ view: made }) => made);
   const made = useComparisons((store) => store.made);
   const tolerance = useView((look) => look.driftTolerance);
   if (problem !== null) return <Gone message={problem} />;
@@ -101,6 +111,8 @@ export function Report({ id }: { id: string }) {
         </Chapter>
       )}
       {view !== null && <StructureReport view={view} model={model} />}
+      {heat !== null && heat.zones.length > 0 && <HeatReport view={heat} />}
+      {light !== null && <LightReport view={light} model={model} />}
     </Sheet>
   );
 }
