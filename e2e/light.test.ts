@@ -1,7 +1,11 @@
+import { yard } from '../demo/yard';
 import {
+  bringIn,
   choose,
   clickOn,
   fileNamed,
+  kindTab,
+  newProject,
   ofKind,
   openStage,
   part,
@@ -130,6 +134,47 @@ test('another file comes in, a room is asked what if, and the best field is hung
   expect(await picture()).toEqual([false, false]);
   await page.getByRole('button', { name: /^Undo: Light Bunk Room/ }).click();
   await page.getByText('The model has changed since').waitFor();
+  await context.close();
+});
+
+test('the yard at night: posts are read from its drawing, the apron asks for its light', async () => {
+  const { page, context } = await stage.person();
+  const yards = await newProject(stage, page, 'Yard');
+  await bringIn(page, fileNamed('marram-yard.dxf', yard().dxf));
+  await station(page, 'Datum');
+  await page.getByRole('button', { name: 'Take metres', exact: true }).click();
+  await page.getByText(/(^|\s)metres confirmed/).waitFor();
+  await station(page, 'Reading');
+  await kindTab(page, 'Luminaires').filter({ hasText: '6' }).click();
+  await page.getByRole('button', { name: /^Accept \d+ of all kinds$/ }).click();
+  await page.getByRole('tab', { name: 'accepted 6' }).waitFor();
+  const before = await stateOf(stage, page, yards);
+  expect(ofKind(before, 'luminaire').map(({ shape: { photometry, rise } }) => [photometry, rise])).toEqual(
+    Array(6).fill(['floodlight', 6]),
+  );
+  const apron = ofKind(before, 'outdoor').find(({ shape }) => shape.name === 'Boat Apron')!;
+  const [xs, ys] = [apron.shape.outline.map(([x]) => x), apron.shape.outline.map(([, y]) => y)];
+  const [x, y] = [xs, ys].map((all) => (Math.min(...all) + Math.max(...all)) / 2);
+  await station(page, 'Tracing');
+  await part(page, 'Change');
+  await page.evaluate((p) => window.zirconBoard!.look([p[0] - 20, p[1] - 20, p[0] + 20, p[1] + 20]), [x, y]);
+  await clickOn(page, [x + 1.5, y + 2.5]);
+  await selection(page)
+    .getByText(/Boat Apron/)
+    .waitFor();
+  await choose(page, 'What it is', 'apron, loading');
+  await page.getByRole('button', { name: /^Undo: / }).waitFor();
+  await station(page, 'Proof');
+  await part(page, 'Light');
+  await page.getByRole('button', { name: 'Calculate', exact: true }).click();
+  const row = page.getByRole('table', { name: 'Illuminance', exact: true }).getByRole('row', { name: /^Boat Apron/ });
+  await row.waitFor({ timeout: 90_000 });
+  const [, mean, asked] = await row.getByRole('cell').allInnerTexts();
+  // EN 12464-2 asks 50 lx of places of loading; six floodlights about 1 ha do not give them.
+  expect(asked).toBe('50');
+  expect(Number(mean)).toBeGreaterThan(0);
+  expect(Number(mean)).toBeLessThan(50);
+  await page.getByText(/1 area: 1 below what is asked/).waitFor();
   await context.close();
 });
 

@@ -2,6 +2,9 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
+import { csvOf } from '@/core/exports/schedules/csv';
+import { schedulesOf } from '@/core/exports/schedules/schedules';
+import { workbookOf } from '@/server/workbook';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { complain } from './complain';
 import { modelAt } from './modelAt';
@@ -18,11 +21,13 @@ interface About {
   time: string;
 }
 
-const formats: Record<string, (model: ReadModel, about: About) => Written[]> = {
+const formats: Record<string, (model: ReadModel, about: About) => Written[] | Promise<Written[]>> = {
   ifc: (model, about) => [{ file: 'model.ifc', content: writeIfc(model, about) }],
+  xlsx: async (model) => [{ file: 'model.xlsx', content: await workbookOf(schedulesOf(model), new Date()) }],
+  csv: (model) => schedulesOf(model).map((one) => ({ file: `${one.name}.csv`, content: csvOf(one) })),
 };
 const usage = `Usage: ./run export <model.json> --to ${Object.keys(formats).join(',')} --out <folder>
-Writes a model in open formats: ifc writes model.ifc.`;
+Writes a model in open formats: ifc writes model.ifc, xlsx model.xlsx with a sheet a schedule, csv one file a schedule.`;
 
 /** `./run export`. @returns the exit code: 0 done, 2 wrong usage, 3 the model cannot be read */
 export async function exportModel(args: string[]): Promise<number> {
@@ -44,7 +49,7 @@ export async function exportModel(args: string[]): Promise<number> {
   const model = await modelAt(path);
   if (!model.ok) return complain(3, `${path}: ${model.message}`);
   const about = { name: basename(path).replace(/\.json$/i, ''), time: new Date().toISOString().slice(0, 19) };
-  const written = wanted.flatMap((format) => formats[format](model.value, about));
+  const written = (await Promise.all(wanted.map((format) => formats[format](model.value, about)))).flat();
   try {
     await mkdir(out, { recursive: true });
     for (const { file, content } of written) await writeFile(join(out, file), content);

@@ -1,12 +1,18 @@
 import type { ElementRow } from '@/core/kinds/element';
 import { surveyPlacement } from '@/core/datum/survey';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
+import { csvOf } from '@/core/exports/schedules/csv';
+import { schedulesOf } from '@/core/exports/schedules/schedules';
+import { readBackIfc } from '@/core/exports/ifc/readBack';
+import { writeIfc } from '@/core/exports/ifc/writeIfc';
+import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import { writeModel } from '@/core/handover/model/writeModel';
 import { resolveBuilding } from '@/core/resolved/resolve';
 import { elementsAt } from '@/core/model/levels';
 import { Model } from '@/core/model/model';
 import { database } from './database/connection';
 import { notFound, Problem } from './problem';
+import { workbookOf } from './workbook';
 import { loadState } from './rows/rows';
 
 const ordered = (elements: ElementRow[]) =>
@@ -42,6 +48,37 @@ export async function modelFile(project: string): Promise<{ name: string; conten
     drawingName: (id) => state.drawing[id]?.fileName ?? id,
   });
   return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };
+}
+
+/** A project's model as its receivers' programs get it. */
+async function readModelOf(project: string): Promise<{ name: string; model: ReadModel }> {
+  const [{ name }, { content }] = [await load(project), await modelFile(project)];
+  const read = readModel(content);
+  if (!read.ok) throw new Problem(409, read.message);
+  return { name, model: read.value };
+}
+
+/** The model as IFC4; read again before it is given away. */
+export async function modelIfc(project: string): Promise<{ name: string; content: string }> {
+  const { name, model } = await readModelOf(project);
+  const content = writeIfc(model, { name, time: new Date().toISOString().slice(0, 19) });
+  const back = readBackIfc(content, model);
+  if (!back.ok) throw new Problem(500, back.message);
+  return { name: `${name}.ifc`, content };
+}
+
+/** All schedules of a model as a workbook. */
+export async function modelWorkbook(project: string): Promise<{ name: string; content: Uint8Array }> {
+  const { name, model } = await readModelOf(project);
+  return { name: `${name}.xlsx`, content: await workbookOf(schedulesOf(model), new Date()) };
+}
+
+/** One schedule of a model as CSV. */
+export async function scheduleCsv(project: string, kind: string): Promise<{ name: string; content: string }> {
+  const { name, model } = await readModelOf(project);
+  const schedule = schedulesOf(model).find((one) => one.name === kind);
+  if (schedule === undefined) throw notFound('This schedule');
+  return { name: `${name} ${kind}.csv`, content: csvOf(schedule) };
 }
 
 /** The elements as a DXF that overlays a drawing of the project. */

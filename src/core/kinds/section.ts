@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { arcSagitta, chordCount } from '@/core/geometry/bulge';
 import { boxOf } from '@/core/geometry/boxIndex';
+import { area } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import type { Field } from './kind';
 import { point, positive } from './limits';
@@ -41,6 +42,16 @@ export function sectionSize(section: Section): { width: number; depth: number } 
   if (section.shape === 'circle') return { width: section.diameter, depth: section.diameter };
   const [minX, minY, maxX, maxY] = boxOf(section.outline);
   return { width: maxX - minX, depth: maxY - minY };
+}
+
+/** The area of a section, without what is hollow, square metres. */
+export function sectionArea(section: Section): number {
+  if (section.shape === 'polygon') return Math.abs(area(section.outline));
+  const of = (less: number): number =>
+    section.shape === 'circle'
+      ? (Math.PI / 4) * (section.diameter - less) ** 2
+      : (section.width - less) * (section.depth - less);
+  return of(0) - (section.wall === undefined ? 0 : of(2 * section.wall));
 }
 
 /** A section's size in words, in millimetres: "400 x 400", "round 450", "hollow 200 x 100, walls 8". */

@@ -1,5 +1,6 @@
 import { asDrawn } from '@/core/datum/placement';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import { survey, yard } from '../../../demo/yard';
 import { suggestRole } from '@/core/sorting/suggest';
 import type { Role } from '@/core/sorting/roles';
 import { flatten } from '@/core/underlay/flatten';
@@ -55,7 +56,7 @@ test('blocks are luminaires where they are placed, turned as their longer side i
   expect(found.candidates[0].evidence.map(({ text }) => text)).toEqual([
     'the block \u201cLINEAR\u201d',
     '3 of this size',
-    '1200 by 80 mm: linear by its size',
+    '1200 by 80 mm: linear by its name',
   ]);
   expect(found.candidates[0].confidence).toBeGreaterThan(0.9);
 });
@@ -68,6 +69,20 @@ test('loose lines that hang together are one symbol, a circle a spot; what is fa
     [20, 1, 0, 'downlight'],
   ]);
   expect(found.unread.map(({ why }) => why)).toEqual(['no symbol of a luminaire: 9.00 m long']);
+});
+
+test('the yard of the demo has its floodlights, on posts, turned with the survey', () => {
+  const { dxf: text } = yard();
+  const { drawing } = readText(text);
+  const own = drawing.layers.map(({ name }) => suggestRole(name)?.role ?? null);
+  const { candidates } = readLuminaires(new Scene(drawing, flatten(drawing), asDrawn('m'), own));
+  // Six posts stand in the demo's yard.
+  expect(candidates).toHaveLength(6);
+  for (const { element } of candidates) {
+    expect([element.photometry, element.rise]).toEqual(['floodlight', 6]);
+    // A cross of two lines as long: along either of them.
+    expect(element.rotation % 90).toBeCloseTo(survey.turn, 3);
+  }
 });
 
 test('a plan that is one block holds many', () => {

@@ -13,6 +13,7 @@ import { useModel, useMoment, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
+import { FormatsPart } from './FormatsPart';
 
 /** The model out, in open formats. */
 export function HandoverBench() {
@@ -90,6 +91,7 @@ export function HandoverBench() {
               Save model.json
             </Button>
           </Part>
+          <FormatsPart project={id} has={(kind) => count(kind, null) > 0} />
           <Part title="Model, as DXF over a drawing">
             <Box sx={{ color: 'text.secondary', mb: 1 }}>
               On layers of its own, in the drawing{'\u2019'}s unit and on its origin: it lies exactly over the original.

@@ -3,8 +3,7 @@ import { radians, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { bandOutline, bulgedLine, lengthOfLine } from '@/core/kinds/lines';
-import { sectionSize } from '@/core/kinds/section';
-import { propertiesOf } from '@/core/structure/section/properties';
+import { sectionArea, sectionSize } from '@/core/kinds/section';
 import { alongLine } from '@/core/proof/rule';
 import { Report } from '@/core/proof/report';
 import { roomsOf, Slabs } from '@/core/rooms/rooms';
@@ -79,7 +78,7 @@ export class Products {
     const storey = this.storeyOf(column.level);
     const level = this.model.levels.find(({ id }) => id === column.level);
     if (storey === undefined || level === undefined) return;
-    const { file, shapes } = this.frame;
+    const { shapes } = this.frame;
     const base = column.base ?? level.elevation;
     const height = (column.top ?? level.elevation + level.height) - base;
     if (height <= 0) return;
@@ -102,7 +101,7 @@ export class Products {
       ['Reference', mark(column.mark || sizeName(column.section))],
       ['LoadBearing', flag(true)],
     ]);
-    const { area: size } = propertiesOf(column.section);
+    const size = sectionArea(column.section);
     this.relations.quantities(column.id, ref, 'Qto_ColumnBaseQuantities', [
       ['Length', 'LENGTH', height],
       ['CrossSectionArea', 'AREA', size],
@@ -148,7 +147,7 @@ export class Products {
       ['Reference', mark(beam.mark || sizeName(beam.section))],
       ['LoadBearing', flag(true)],
     ]);
-    const { area: size } = propertiesOf(beam.section);
+    const size = sectionArea(beam.section);
     this.relations.quantities(beam.id, ref, `Qto_${set}BaseQuantities`, [
       ['Length', 'LENGTH', length],
       ['CrossSectionArea', 'AREA', size],
@@ -162,7 +161,7 @@ export class Products {
     const line = bulgedLine(wall.start, wall.end, wall.bulge);
     const length = lengthOfLine(line);
     if (storey === undefined || length === 0) return;
-    const { shapes, file } = this.frame;
+    const { shapes } = this.frame;
     const base = wall.base ?? storey.elevation;
     const top = wall.top ?? base + wall.height;
     const [x, y] = wall.start;

@@ -11,8 +11,8 @@ import type { Scene } from '../scene';
 const [smallest, largest] = [0.04, 6.5];
 /** Loose lines nearer than this are of one symbol, metres. */
 const together = 0.03;
-/** Luminaires hang so high above their level where nothing says it, metres. */
-const usualRise = 2.8;
+/** Luminaires hang so high above their level where nothing says it, metres: indoors, and on posts. */
+const [usualRise, postRise] = [2.8, 6];
 
 /** What a symbol's size tells of its light: long and narrow, small, or a plate; metres. */
 const slender = 2.5;
@@ -140,8 +140,26 @@ function directionsOf(paths: readonly PlacedPath[]): number[] {
 /** Whether a box along two directions is the same. */
 const sameWay = (a: number, b: number): boolean => Math.abs(Math.sin(2 * (a - b))) < 1e-6;
 
-/** The light that a symbol of a size most likely has. */
-function lightOf({ length, width }: Symbol): (typeof shippedPhotometries)[number] {
+type Light = (typeof shippedPhotometries)[number];
+
+/** Words in the name of a block that tell its light; the first that is there counts. */
+const named: [RegExp, Light][] = [
+  [/flood|fluter|projecteur|strahler/i, 'floodlight'],
+  [/post|pole|mast|bollard|poller/i, 'post top'],
+  [/wall.?wash|wandfluter/i, 'wall washer'],
+  [/down|spot/i, 'downlight'],
+  [/linear|batten|strip|tube/i, 'linear'],
+  [/panel|plate|square/i, 'panel'],
+];
+
+/** The light that a symbol most likely has: by the name of its block, else by its size. */
+function lightOf({ length, width, ofBlock }: Symbol): { light: Light; why: 'name' | 'size' } {
+  const byName = ofBlock === null ? undefined : named.find(([word]) => word.test(ofBlock));
+  if (byName !== undefined) return { light: byName[1], why: 'name' };
+  return { light: lightOfSize(length, width), why: 'size' };
+}
+
+function lightOfSize(length: number, width: number): Light {
   if (length <= smallUpTo) return 'downlight';
   return length / Math.max(width, 1e-6) >= slender ? 'linear' : 'panel';
 }
@@ -149,15 +167,26 @@ function lightOf({ length, width }: Symbol): (typeof shippedPhotometries)[number
 function candidateOf(symbol: Symbol, alike: number): LuminaireCandidate {
   const { middle, length, width, turn, paths, ofBlock } = symbol;
   const handles = [...new Set(paths.map(({ handle }) => handle))];
-  const photometry = lightOf(symbol);
+  const { light: photometry, why } = lightOf(symbol);
+  const onPost = photometry === 'floodlight' || photometry === 'post top';
   const evidence: Evidence[] = [
     ofBlock === null
       ? { text: 'lines that hang together', weight: 1 }
       : { text: `the block \u201c${ofBlock}\u201d`, weight: 2 },
     ...(alike > 1 ? [{ text: `${alike} of this size`, weight: 1 }] : []),
-    { text: `${(length * 1000).toFixed(0)} by ${(width * 1000).toFixed(0)} mm: ${photometry} by its size`, weight: 0 },
+    {
+      text: `${(length * 1000).toFixed(0)} by ${(width * 1000).toFixed(0)} mm: ${photometry} by its ${why}`,
+      weight: 0,
+    },
   ];
-  const element: Luminaire = { position: middle, rise: usualRise, rotation: turn, tilt: 0, photometry, output: 1 };
+  const element: Luminaire = {
+    position: middle,
+    rise: onPost ? postRise : usualRise,
+    rotation: turn,
+    tilt: 0,
+    photometry,
+    output: 1,
+  };
   return {
     kind: 'luminaire',
     key: keyAt('luminaire', handles, middle),

@@ -1,0 +1,53 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { ElementKind } from '@/core/kinds/element';
+import { Part } from '@/ui/widgets/Heading';
+
+/** Schedules by the kind of element that they list; the last adds up what is built. */
+const schedules: [name: string, word: string, kind: ElementKind | null][] = [
+  ['columns', 'Columns', 'column'],
+  ['beams', 'Beams', 'beam'],
+  ['walls', 'Walls', 'wall'],
+  ['openings', 'Openings', 'opening'],
+  ['slabs', 'Slabs', 'slab'],
+  ['rooms', 'Rooms', 'zone'],
+  ['quantities', 'Quantities', null],
+];
+
+/** The model for other programs: as IFC, and its schedules as a workbook or one by one. */
+export function FormatsPart({ project, has }: { project: string; has: (kind: ElementKind) => boolean }) {
+  const file = (name: string): string => `/api/projects/${project}/handover/${name}`;
+  return (
+    <>
+      <Part title="Model, as IFC">
+        <Box sx={{ color: 'text.secondary', mb: 1 }}>
+          IFC4: storeys, grid, members and walls with their sections, layers and materials, what fills openings, slabs,
+          rooms, roofs, outdoor surfaces and luminaires, with quantities. It is read again before it is given to you,
+          and its identifiers stay the same from one time to the next.
+        </Box>
+        <Button variant="contained" href={file('model.ifc')} download>
+          Save IFC
+        </Button>
+      </Part>
+      <Part title="Schedules and quantities">
+        <Box sx={{ color: 'text.secondary', mb: 1 }}>
+          A workbook with a sheet for each, or one of them as CSV. Net of openings and holes; what two elements share
+          counts in both.
+        </Box>
+        <Button variant="contained" href={file('model.xlsx')} download sx={{ mb: 1 }}>
+          Save workbook
+        </Button>
+        <Box role="group" aria-label="Schedules as CSV" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+          {schedules
+            .filter(([, , kind]) => kind === null || has(kind))
+            .map(([name, word]) => (
+              <Button key={name} size="small" variant="outlined" href={file(`schedule.csv?of=${name}`)} download>
+                {word}
+              </Button>
+            ))}
+        </Box>
+      </Part>
+    </>
+  );
+}
