@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import Excel from 'exceljs';
 import { readBackIfc } from '@/core/exports/ifc/readBack';
 import { readModel } from '@/core/handover/model/readModel';
-import { ask, ofKind, openStage, problems, station, stateOf, type Stage } from './harness';
+import { ask, choose, ofKind, openStage, problems, station, stateOf, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
@@ -45,6 +45,18 @@ test('the model goes out as IFC, as a workbook and as schedules, and every eleme
   expect(csv.trim().split('\r\n')).toHaveLength(rooms.length + 1);
   expect(csv).toContain('area by inner faces [m2]');
   expect((await ask(stage, `/api/projects/${project}/handover/schedule.csv?of=nothing`)).status).toBe(404);
+  // Every zone is a space of the gbXML.
+  const gbxml = readFileSync((await saved('Save gbXML')).path, 'utf8');
+  expect(gbxml.match(/<Space /g)).toHaveLength(rooms.length);
+  // A plan at 1:50 on A0 has the sheet's size, and its rooms.
+  await choose(page, 'Sheet', 'A0');
+  await choose(page, 'Scale', '1:50');
+  const svg = readFileSync((await saved('Save the plan of Upper')).path, 'utf8');
+  expect(svg).toContain('width="1189mm" height="841mm"');
+  expect(svg).toContain('1:50 on A0');
+  expect(svg).toContain('>Library<');
+  const pdf = readFileSync((await saved('Save PDF')).path, 'latin1');
+  expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(model.value.levels.length);
   await context.close();
 });
 

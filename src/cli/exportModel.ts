@@ -2,6 +2,11 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
+import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
+import { planSheet } from '@/core/exports/sheets/plan';
+import { sheetSvg } from '@/core/exports/sheets/svg';
+import { sheetsPdf } from '@/server/sheetsPdf';
+import { faceThatShips } from '@/server/face';
 import { csvOf } from '@/core/exports/schedules/csv';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { workbookOf } from '@/server/workbook';
@@ -23,11 +28,26 @@ interface About {
 
 const formats: Record<string, (model: ReadModel, about: About) => Written[] | Promise<Written[]>> = {
   ifc: (model, about) => [{ file: 'model.ifc', content: writeIfc(model, about) }],
+  gbxml: (model, { name }) => [{ file: 'model.xml', content: writeGbxml(model, name) }],
+  svg: async (model, { name, time }) => {
+    const face = await faceThatShips();
+    const wish = { project: name, date: time.slice(0, 10) };
+    return model.levels.map((level) => ({
+      file: `plan-${level.name.replace(/[^\w.-]+/g, '_')}.svg`,
+      content: sheetSvg(planSheet(model, level, wish), face),
+    }));
+  },
+  pdf: async (model, { name, time }) => {
+    const wish = { project: name, date: time.slice(0, 10) };
+    const sheets = model.levels.map((level) => planSheet(model, level, wish));
+    return [{ file: 'model.pdf', content: await sheetsPdf(sheets, name, new Date(`${time}Z`)) }];
+  },
   xlsx: async (model) => [{ file: 'model.xlsx', content: await workbookOf(schedulesOf(model), new Date()) }],
   csv: (model) => schedulesOf(model).map((one) => ({ file: `${one.name}.csv`, content: csvOf(one) })),
 };
 const usage = `Usage: ./run export <model.json> --to ${Object.keys(formats).join(',')} --out <folder>
-Writes a model in open formats: ifc writes model.ifc, xlsx model.xlsx with a sheet a schedule, csv one file a schedule.`;
+Writes a model in open formats: ifc writes model.ifc, gbxml model.xml, svg a plan
+a level at a true scale, pdf all of them as model.pdf, xlsx model.xlsx with a sheet a schedule, csv one file a schedule.`;
 
 /** `./run export`. @returns the exit code: 0 done, 2 wrong usage, 3 the model cannot be read */
 export async function exportModel(args: string[]): Promise<number> {

@@ -1,6 +1,10 @@
 import type { ElementRow } from '@/core/kinds/element';
 import { surveyPlacement } from '@/core/datum/survey';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
+import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
+import { paperNames, scales } from '@/core/exports/sheets/paper';
+import { planSheet, type PlanWish } from '@/core/exports/sheets/plan';
+import { sheetSvg } from '@/core/exports/sheets/svg';
 import { csvOf } from '@/core/exports/schedules/csv';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { readBackIfc } from '@/core/exports/ifc/readBack';
@@ -12,7 +16,9 @@ import { elementsAt } from '@/core/model/levels';
 import { Model } from '@/core/model/model';
 import { database } from './database/connection';
 import { notFound, Problem } from './problem';
+import { sheetsPdf } from './sheetsPdf';
 import { workbookOf } from './workbook';
+import { faceThatShips } from './face';
 import { loadState } from './rows/rows';
 
 const ordered = (elements: ElementRow[]) =>
@@ -65,6 +71,55 @@ export async function modelIfc(project: string): Promise<{ name: string; content
   const back = readBackIfc(content, model);
   if (!back.ok) throw new Problem(500, back.message);
   return { name: `${name}.ifc`, content };
+}
+
+/** The rooms of a model with what closes them, as gbXML. */
+export async function modelGbxml(project: string): Promise<{ name: string; content: string }> {
+  const { name, model } = await readModelOf(project);
+  if (model.zones.length === 0)
+    throw new Problem(
+      409,
+      'The model has no zone, so that there is no space to hand over. Accept zones at Reading first.',
+    );
+  return { name: `${name}.xml`, content: writeGbxml(model, name) };
+}
+
+/** What a plan is asked for: a sheet and a scale that there are, else what fits. */
+function wishOf(project: string, made: Date, asked: { paper: string | null; scale: number | null }): PlanWish {
+  const paper = paperNames.find((one) => one === asked.paper);
+  const scale = scales.find((one) => one === asked.scale);
+  return {
+    project,
+    date: made.toISOString().slice(0, 10),
+    ...(paper === undefined ? {} : { paper }),
+    ...(scale === undefined ? {} : { scale }),
+  };
+}
+
+/** The plan of a level as SVG at a true scale. @param asked a sheet and a scale, where the usual ones are not wanted */
+export async function planSvg(
+  project: string,
+  levelId: string,
+  asked: { paper: string | null; scale: number | null },
+): Promise<{ name: string; content: string }> {
+  const { name, model } = await readModelOf(project);
+  const level = model.levels.find(({ id }) => id === levelId);
+  if (level === undefined) throw notFound('This level');
+  const content = sheetSvg(planSheet(model, level, wishOf(name, new Date(), asked)), await faceThatShips());
+  return { name: `${name} ${level.name}.svg`, content };
+}
+
+/** The plans of all levels that have something on them as one PDF, the highest first. */
+export async function plansPdf(
+  project: string,
+  asked: { paper: string | null; scale: number | null },
+): Promise<{ name: string; content: Uint8Array }> {
+  const { name, model } = await readModelOf(project);
+  const made = new Date();
+  const wish = wishOf(name, made, asked);
+  const levels = [...model.levels].sort((a, b) => b.elevation - a.elevation);
+  const sheets = levels.map((level) => planSheet(model, level, wish));
+  return { name: `${name}.pdf`, content: await sheetsPdf(sheets, name, made) };
 }
 
 /** All schedules of a model as a workbook. */

@@ -14,11 +14,29 @@ export const climate = {
   north: [10, 20, 34, 50, 66, 75, 70, 56, 40, 25, 13, 9],
 } as const;
 
+/** What the months of a place are like: means of the air, degrees, and the sun on surfaces that look so, W/m2. */
+export interface Climate {
+  air: readonly number[];
+  level: readonly number[];
+  south: readonly number[];
+  aside: readonly number[];
+  north: readonly number[];
+}
+
+/** The months of a place: its own values where they are said, else those of the invented one, as warm as the place. */
+export function climateOf(said: Partial<Climate> | undefined, annual: number): Climate {
+  const own = (key: keyof Climate): readonly number[] | null => (said?.[key]?.length === 12 ? said[key] : null);
+  return {
+    air: own('air') ?? climate.air.map((value) => value + annual - climate.annual),
+    level: own('level') ?? climate.level,
+    south: own('south') ?? climate.south,
+    aside: own('aside') ?? climate.aside,
+    north: own('north') ?? climate.north,
+  };
+}
+
 /** Hours of the months of a year. */
 export const monthHours: readonly number[] = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31].map((days) => 24 * days);
-
-/** Mean temperatures of the months at a place with another mean over the year. */
-export const airOf = (annual: number): number[] => climate.air.map((value) => value + annual - climate.annual);
 
 /**
  * The sun on a surface in a month, W/m2: on walls between the four ways by the square of the cosine, on slopes between
@@ -26,10 +44,10 @@ export const airOf = (annual: number): number[] => climate.air.map((value) => va
  * @param orientation degrees clockwise from north
  * @param tilt degrees: 0 looks up, 90 stands; what looks down gets what falls on the north
  */
-export function sunOn(month: number, orientation: number, tilt: number): number {
-  if (tilt > 90) return climate.north[month] / 2;
+export function sunOn(of: Climate, month: number, orientation: number, tilt: number): number {
+  if (tilt > 90) return of.north[month] / 2;
   const towards = Math.cos(radians(orientation));
-  const main = towards < 0 ? climate.south[month] : climate.north[month];
-  const upright = towards ** 2 * main + (1 - towards ** 2) * climate.aside[month];
-  return climate.level[month] + (tilt / 90) * (upright - climate.level[month]);
+  const main = towards < 0 ? of.south[month] : of.north[month];
+  const upright = towards ** 2 * main + (1 - towards ** 2) * of.aside[month];
+  return of.level[month] + (tilt / 90) * (upright - of.level[month]);
 }

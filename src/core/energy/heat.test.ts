@@ -444,3 +444,41 @@ test('a room that holds its heat for ever uses what it loses, and nothing is not
   expect(useOfGains(1.2, 1e9)).toBeCloseTo(1 / 1.2, 9);
   expect(useOfGains(0.5, 1e9)).toBe(1);
 });
+
+test('months of a place of its own: losses by its air, gains by its sun', () => {
+  const pane = { id: 'O', wall: 'S', kind: 'window', offset: 2, width: 2, height: 1.5, sill: 0.9, construction: 'G1' };
+  const air = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11];
+  const south = Array(12).fill(100);
+  const own = { ...shoe(), openings: [pane], site: { ...site, climate: { air, south } } };
+  const { zones, assumed } = heat(own);
+  const [a] = zones;
+  expect(a.months[3].losses).toBeCloseTo((a.transmission + a.ventilation) * 17 * 0.72, 6);
+  // 3 W/m2 of 24 m2, and 3 m2 of a pane of 0.5 to the south: aslant 0.9, without its frame 0.7.
+  expect(a.months[0].gains).toBeCloseTo((72 + 100 * 3 * 0.5 * 0.9 * 0.7) * 0.744, 6);
+  expect(assumed.some((sentence) => /invented place/.test(sentence))).toBe(false);
+  // A row that is no year counts as not said.
+  const short = heat({ ...own, site: { ...site, climate: { air: [1, 2] } } }).zones[0];
+  expect(short.months[0].losses).toBeCloseTo((a.transmission + a.ventilation) * 18.5 * 0.744, 6);
+});
+
+test('ground that rises along a wall: what of it is buried counts as ground, the rest as outside', () => {
+  // Along the south wall the ground lies 1.4 m up from x = 2.5 on, where grass rises; elsewhere below the floor.
+  const rising = { id: 'G', level: 'L1', name: 'Bank', outline: box(2.5, -6, 9, 5.4), height: 1.4, use: 'grass' };
+  const parts = {
+    ...shoe(),
+    levels: [{ ...(shoe().levels as Part[])[0], kind: 'ground' }, (shoe().levels as Part[])[1]],
+  };
+  const [flat] = heat({ ...parts, outdoor: [] }).zones;
+  const [a] = heat({ ...parts, outdoor: [rising] }).zones;
+  const south = a.surfaces.filter(({ kind, elements }) => kind === 'wall' && elements[0] === 'S');
+  const of = (beyond: string) => south.filter((one) => one.beyond === beyond).reduce((sum, { area }) => sum + area, 0);
+  expect([of('ground'), of('outside')]).toEqual(
+    [3.5 * 1.4, 6 * 2.8 - 3.5 * 1.4].map((value) => expect.closeTo(value, 6)),
+  );
+  expect(south.find(({ beyond }) => beyond === 'ground')!.depth).toBeCloseTo(1.4, 9);
+  expect(a.surfaces.filter(({ elements }) => elements[0] === 'N')).toHaveLength(1);
+  expect(a.transmission).toBeLessThan(flat.transmission);
+  // A fence is no ground.
+  const fence = heat({ ...parts, outdoor: [{ ...rising, use: 'fence' }] }).zones[0];
+  expect(fence.transmission).toBeCloseTo(flat.transmission, 9);
+});

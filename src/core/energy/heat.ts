@@ -4,6 +4,7 @@ import { Report } from '@/core/proof/report';
 import type { Finding } from '@/core/proof/finding';
 import { bridgeKinds } from '@/core/model/siteSettings';
 import { bridgesOf, lostBy, type Bridge, type Psi } from './bridges';
+import { climate, climateOf, type Climate } from './climate';
 import { enclosedRooms, type Enclosed, type Surface } from './derive/envelope';
 import type { Stretch } from './derive/stretches';
 import type { Room } from '@/core/rooms/rooms';
@@ -69,6 +70,7 @@ export interface Site {
   bridge: number;
   /** Thermal bridges by length; null takes the flat addition. */
   psi: Psi | null;
+  climate: Climate;
   /** Of a neighbour's building, degrees. */
   neighbour: number;
   /** W/m2 to heat up again after a night. */
@@ -81,6 +83,7 @@ function siteOf({ site = {} }: ReadModel, report: Report): Site {
   if (site.annualTemperature === undefined) report.assume(`The yearly mean outside is taken as ${plain.annual} C`);
   if (site.groundConductivity === undefined) report.assume(`The ground conducts ${plain.ground} W/(m K)`);
   if (site.thermalBridge === undefined && site.bridges === undefined) report.assume('Thermal bridges are not counted');
+  if (site.climate === undefined) report.assume(`The months are those of ${climate.name}, as warm as this place`);
   if (site.heatingUp === undefined) report.assume('No power is added for heating up');
   return {
     winter: site.winterTemperature ?? plain.winter,
@@ -89,6 +92,7 @@ function siteOf({ site = {} }: ReadModel, report: Report): Site {
     bridge: site.bridges === undefined ? (site.thermalBridge ?? 0) : 0,
     psi: site.bridges === undefined ? null : psiOf(site.bridges),
     neighbour: site.neighbourTemperature ?? plain.neighbour,
+    climate: climateOf(site.climate, site.annualTemperature ?? plain.annual),
     heatingUp: site.heatingUp ?? 0,
   };
 }

@@ -1,5 +1,5 @@
 import type { ReadModel } from '@/core/handover/model/readModel';
-import { airOf, monthHours, sunOn } from './climate';
+import { monthHours, sunOn } from './climate';
 import type { HeatZone, Site } from './heat';
 
 /** What a zone loses, gains and needs in a month, kWh. */
@@ -36,19 +36,19 @@ export const lookupOf = ({ constructions = [], openings }: ReadModel): Lookup =>
 });
 
 /**
- * The need for heat of a zone month by month (ISO 52016-1, monthly method), with the months of an invented place.
+ * The need for heat of a zone month by month (ISO 52016-1, monthly method), with the months of the place.
  * @param between what goes to rooms that are held at another temperature all the year, W
  */
 export function monthsOf(zone: Zone, between: number, site: Site, lookup: Lookup): Month[] {
   const { room, temperature, ventilation } = zone;
-  const air = airOf(site.annual);
+  const { air } = site.climate;
   const conductance = zone.transmission - between / (temperature - site.winter || 1) + ventilation;
   const inertia = capacityOf(zone, lookup) / 3600 / Math.max(conductance, 1e-9);
   const inner = (room.zone.gains ?? plainGains) * room.area;
   return air.map((outside, month) => {
     const hours = monthHours[month] / 1000;
     const losses = (conductance * (temperature - outside) + between) * hours;
-    const gains = (inner + sunIn(zone, month, lookup)) * hours;
+    const gains = (inner + sunIn(zone, month, site, lookup)) * hours;
     if (losses <= 0) return { losses, gains, heating: 0 };
     return { losses, gains, heating: Math.max(0, losses - useOfGains(gains / losses, inertia) * gains) };
   });
@@ -64,13 +64,13 @@ export function useOfGains(ratio: number, inertia: number): number {
 }
 
 /** What the sun brings in through windows, W. */
-function sunIn({ surfaces }: Zone, month: number, { openings, constructions }: Lookup): number {
+function sunIn({ surfaces }: Zone, month: number, { climate }: Site, { openings, constructions }: Lookup): number {
   return surfaces.reduce((sum, { kind, beyond, elements, area, orientation, tilt, construction }) => {
     if (kind !== 'window' || beyond !== 'outside') return sum;
     const glazing = constructions.get(construction ?? '');
     const g = glazing?.kind === 'glazing' ? glazing.gValue : plainG;
     const shading = openings.get(elements[0])?.shading ?? 1;
-    return sum + g * aslant * (1 - frame) * shading * area * sunOn(month, orientation, tilt);
+    return sum + g * aslant * (1 - frame) * shading * area * sunOn(climate, month, orientation, tilt);
   }, 0);
 }
 

@@ -17,6 +17,8 @@ export const bridgeKinds = ['roof', 'between', 'ground', 'corner', 'opening'] as
 export type BridgeKind = (typeof bridgeKinds)[number];
 const psi = between(-1, 3);
 
+const months = (least: number, most: number) => v.pipe(v.array(between(least, most)), v.length(12));
+
 /** How a room is used: degrees, or null where it is unheated; air changes an hour; gains, W/m2. */
 const profile = v.strictObject({
   name,
@@ -40,6 +42,16 @@ export const siteSettings = v.strictObject({
   heatingUp: between(0, 100),
   /** What areas are measured to; left out by inner faces. */
   areas: v.optional(v.picklist(areaMeasures)),
+  /** Twelve months of the place's own: means of the air, and of the sun on surfaces that look so, W/m2. */
+  climate: v.optional(
+    v.strictObject({
+      air: v.optional(months(-60, 50)),
+      level: v.optional(months(0, 1000)),
+      south: v.optional(months(0, 1000)),
+      aside: v.optional(months(0, 1000)),
+      north: v.optional(months(0, 1000)),
+    }),
+  ),
   /** Of a neighbour's building. */
   neighbourTemperature: v.optional(between(-30, 40)),
   /** Thermal bridges by their length, W/(m K); left out where the flat addition is taken. */

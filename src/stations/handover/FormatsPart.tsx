@@ -30,6 +30,18 @@ export function FormatsPart({ project, has }: { project: string; has: (kind: Ele
           Save IFC
         </Button>
       </Part>
+      {has('zone') && (
+        <Part title="Rooms, as gbXML">
+          <Box sx={{ color: 'text.secondary', mb: 1 }}>
+            Spaces on the middles of what bounds them, each closed, with areas by inner faces; surfaces with what lies
+            on both sides, openings, constructions and set points. Rooms under sloped roofs are as high as they are on
+            average.
+          </Box>
+          <Button variant="contained" href={file('model.xml')} download>
+            Save gbXML
+          </Button>
+        </Part>
+      )}
       <Part title="Schedules and quantities">
         <Box sx={{ color: 'text.secondary', mb: 1 }}>
           A workbook with a sheet for each, or one of them as CSV. Net of openings and holes; what two elements share

@@ -14,6 +14,7 @@ import { useView } from '@/project/view';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 import { FormatsPart } from './FormatsPart';
+import { PlansPart } from './PlansPart';
 
 /** The model out, in open formats. */
 export function HandoverBench() {
@@ -92,6 +93,7 @@ export function HandoverBench() {
             </Button>
           </Part>
           <FormatsPart project={id} has={(kind) => count(kind, null) > 0} />
+          <PlansPart project={id} levels={levelsUp(state)} />
           <Part title="Model, as DXF over a drawing">
             <Box sx={{ color: 'text.secondary', mb: 1 }}>
               On layers of its own, in the drawing{'\u2019'}s unit and on its origin: it lies exactly over the original.

@@ -12,6 +12,7 @@ import { measuredBy, type Measured } from './measure';
 import { Overhead, type Slope } from './overhead';
 import { Plates, type Plate } from './plates';
 import { Surroundings, type Stretch } from './stretches';
+import { Terrain, type Standing } from './terrain';
 
 export const surfaceKinds = ['wall', 'floor', 'ceiling', 'roof', 'window', 'door'] as const;
 export type SurfaceKind = (typeof surfaceKinds)[number];
@@ -39,6 +40,9 @@ export interface Surface {
   construction?: string;
   material?: string;
   thickness: number;
+  /** Of what lies level, where it lies in plan by inner faces; of an opening how wide and high it is, metres. */
+  region?: Region;
+  size?: { width: number; height: number };
 }
 
 /** A room with all that closes it. */
@@ -62,6 +66,7 @@ interface Around {
   surroundings: Surroundings;
   plates: Plates;
   overhead: Overhead;
+  terrain: Terrain;
   slabs: Slabs;
   ground: number;
   north: number;
@@ -77,6 +82,7 @@ export function enclosedRooms(model: ReadModel, report: Report): Enclosed[] {
     surroundings: new Surroundings(subjectOf(model), rooms),
     plates: new Plates(rooms),
     overhead: new Overhead(model),
+    terrain: new Terrain(model, groundOf(model)),
     slabs,
     ground: groundOf(model),
     north: model.survey?.north ?? 0,
@@ -93,11 +99,11 @@ const measureWords: Record<AreaMeasure, string> = {
 };
 
 function enclosed(room: Room, around: Around): Enclosed {
-  const { measure, surroundings, plates, overhead, ground, north, report } = around;
-  const stretches = surroundings.of(room).flatMap((stretch) => atGround(stretch, ground));
+  const { measure, surroundings, plates, overhead, terrain, north, report } = around;
+  const stretches = surroundings.of(room).flatMap((stretch) => terrain.along(stretch).flatMap(atGround));
   const level = { floor: plates.floor(room), ceiling: plates.ceiling(room) };
   const { slopes, bare } = overhead.slopes(room);
-  const inner = stretches.map((stretch) => wallSurface(stretch, headOf(stretch, room, overhead), ground, north));
+  const inner = stretches.map((stretch) => wallSurface(stretch, headOf(stretch, room, overhead), north));
   const floors = floorsOf(room, level.floor, around);
   const ceilings = slopes.length === 0 ? ceilingsOf(room, level.ceiling, around) : bareCeilings(room, bare, around);
   const roofs = slopes.map((slope) => slopedSurface(slope, north));
@@ -119,19 +125,20 @@ const headOf = ({ a, b, high }: Stretch, room: Room, overhead: Overhead): number
   high < room.high - 1e-9 ? high : overhead.meanOver(room, a, b);
 
 function floorsOf(room: Room, plates: readonly Plate[], { slabs, ground }: Around): Surface[] {
-  return plates.map(({ area, centre, beyond }) => {
+  return plates.map(({ area, centre, beyond, region }) => {
     const slab = slabs.at(centre, room.low, slabReach) ?? slabs.at(insideOf(room.rings[0]), room.low, slabReach);
     const under = beyond ?? saidBeyond(slab?.slab) ?? (room.low <= ground + nearGround ? 'ground' : 'outside');
     const depth = under === 'ground' ? Math.max(0, ground - room.low) : 0;
-    return level('floor', area, [...centre, room.low], under, slab?.slab ?? null, depth);
+    return { ...level('floor', area, [...centre, room.low], under, slab?.slab ?? null, depth), region };
   });
 }
 
 function ceilingsOf(room: Room, plates: readonly Plate[], { slabs }: Around): Surface[] {
-  return plates.map(({ area, centre, beyond }) => {
+  return plates.map(({ area, centre, beyond, region }) => {
     const slab = slabs.at(centre, room.high, slabReach);
     const over = beyond ?? saidBeyond(slab?.slab) ?? 'outside';
-    return level(beyond === null ? 'roof' : 'ceiling', area, [...centre, room.high], over, slab?.slab ?? null, 0);
+    const kind = beyond === null ? 'roof' : 'ceiling';
+    return { ...level(kind, area, [...centre, room.high], over, slab?.slab ?? null, 0), region };
   });
 }
 
@@ -140,9 +147,8 @@ function bareCeilings(room: Room, bare: Region, { slabs }: Around): Surface[] {
   const size = regionArea(bare);
   if (size === 0) return [];
   const centre = regionCentre(bare);
-  return [
-    level('roof', size, [...centre, room.high], 'outside', slabs.at(centre, room.high, slabReach)?.slab ?? null, 0),
-  ];
+  const slab = slabs.at(centre, room.high, slabReach)?.slab ?? null;
+  return [{ ...level('roof', size, [...centre, room.high], 'outside', slab, 0), region: bare }];
 }
 
 const slopedSurface = ({ roof, area, tilt, falls, at }: Slope, north: number): Surface => ({
@@ -195,8 +201,8 @@ const nearGround = 0.5;
 const groundOf = ({ levels }: ReadModel): number => levels.find(({ kind }) => kind === 'ground')?.elevation ?? 0;
 
 /** A stretch to outside that stands partly in the ground, parted where the ground is. */
-function atGround(stretch: Stretch, ground: number): Stretch[] {
-  const { low, high, beyond } = stretch;
+function atGround(stretch: Standing): Standing[] {
+  const { low, high, beyond, ground } = stretch;
   if (beyond !== null || ground - low < nearGround || ground >= high) return [stretch];
   return [
     { ...stretch, high: ground },
@@ -205,8 +211,8 @@ function atGround(stretch: Stretch, ground: number): Stretch[] {
 }
 
 /** @param head how high it reaches on average */
-function wallSurface(stretch: Stretch, head: number, ground: number, north: number): Surface {
-  const { a, b, length, low, high, outward, wall, beyond } = stretch;
+function wallSurface(stretch: Standing, head: number, north: number): Surface {
+  const { a, b, length, low, high, outward, wall, beyond, ground } = stretch;
   const buried = beyond === null && high <= ground + 1e-6 && ground - low >= nearGround;
   const area = Math.max(0, length * (head - low));
   return {
@@ -248,6 +254,7 @@ function openingSurfaces(stretch: Stretch, wall: Surface, all: readonly Stretch[
         elements: [id, ...wall.elements],
         area,
         net: area,
+        size: { width, height: to - from },
         edge: 0,
         at: [middle[0], middle[1], (from + to) / 2],
         construction: opening.construction,

@@ -19,7 +19,7 @@ export interface Measured {
 export const byInnerFaces: Measured = { along: () => 1, down: 0, up: 0, plan: 1 };
 
 /** How far outside a side the measure lies, metres. */
-function offsetOf(own: readonly Stretch[], measure: AreaMeasure): number {
+export function offsetOf(own: readonly Stretch[], measure: AreaMeasure): number {
   const thickest = own.reduce((most, { wall }) => Math.max(most, wall?.wall.thickness ?? 0), 0);
   const outer = measure === 'outer' && own.every(({ beyond }) => beyond === null);
   return outer ? thickest : thickest / 2;
@@ -29,7 +29,7 @@ function offsetOf(own: readonly Stretch[], measure: AreaMeasure): number {
 const straight = 1e-6;
 
 /** A ring with each side moved outward by its own offset: where its corners come to lie. */
-function movedOut(ring: readonly Point[], offsets: readonly number[]): Point[] {
+export function movedOut(ring: readonly Point[], offsets: readonly number[]): Point[] {
   const n = ring.length;
   const sides = ring.map((a, i) => {
     const b = ring[(i + 1) % n];

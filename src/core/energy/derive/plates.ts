@@ -6,6 +6,7 @@ import { sameHeight, thickestFloor, type Room } from '@/core/rooms/rooms';
 
 /** A part of a room's floor or ceiling with one thing beyond it. */
 export interface Plate {
+  region: Region;
   area: number;
   centre: Point;
   /** The room beyond; null is outside, or the ground. */
@@ -81,6 +82,7 @@ function lengthened([x1, y1]: Point, [x2, y2]: Point): [Point, Point] {
 }
 
 const plateOf = (region: Region, beyond: Room | null): Plate => ({
+  region,
   area: regionArea(region),
   centre: regionCentre(region),
   beyond,

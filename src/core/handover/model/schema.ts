@@ -279,6 +279,16 @@ export const modelSchema = v.looseObject({
       maintenanceFactor: v.optional(v.number()),
       thermalBridge: v.optional(v.number()),
       heatingUp: v.optional(v.number()),
+      /** Twelve months: means of the air, degrees, and of the sun on surfaces that look so, W/m2. */
+      climate: v.optional(
+        v.looseObject({
+          air: v.optional(v.array(v.number())),
+          level: v.optional(v.array(v.number())),
+          south: v.optional(v.array(v.number())),
+          aside: v.optional(v.array(v.number())),
+          north: v.optional(v.array(v.number())),
+        }),
+      ),
       /** What areas of heat are measured to: inner, centre, outer. */
       areas: v.optional(v.string()),
       /** Of a neighbour's building. */

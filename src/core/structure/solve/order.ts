@@ -1,11 +1,30 @@
 /**
  * A fill-reducing order of a graph: approximate minimum degree on the quotient graph, with absorption of elements
  * (Amestoy, Davis and Duff 1996; Davis, Direct Methods for Sparse Linear Systems, 2006, chapter 7).
+ * Vertices that are joined with very many others, such as what keeps a whole floor in its plan, come at the end.
  * @param cliques vertices that are joined with one another, such as the nodes of a member
  * @returns the vertices in the order in which they are eliminated
  */
 export function eliminationOrder(count: number, cliques: readonly (readonly number[])[]): Int32Array {
-  return new QuotientGraph(count, cliques).order();
+  const crowded = crowdedIn(count, cliques);
+  const rest = crowded.size === 0 ? cliques : cliques.map((clique) => clique.filter((v) => !crowded.has(v)));
+  const order = new QuotientGraph(count, rest).order();
+  return crowded.size === 0 ? order : Int32Array.from([...order.filter((v) => !crowded.has(v)), ...crowded]);
+}
+
+/** More than so many times the root of their number, and than so many at all, is very many (Amestoy and others). */
+const [crowdedFrom, crowdedAtLeast] = [10, 16];
+
+/** The vertices that are in very many cliques. */
+function crowdedIn(count: number, cliques: readonly (readonly number[])[]): Set<number> {
+  const many = Math.max(crowdedAtLeast, crowdedFrom * Math.sqrt(count));
+  const joined = new Int32Array(count);
+  for (const clique of cliques) for (const v of clique) joined[v] += 1;
+  const crowded = new Set<number>();
+  joined.forEach((times, v) => {
+    if (times > many) crowded.add(v);
+  });
+  return crowded;
 }
 
 /** Vertices that are left, each with its vertices and elements; an eliminated vertex becomes an element. */

@@ -3,6 +3,7 @@ import type { HeatView } from '@/core/energy/file';
 import { climate } from '@/core/energy/climate';
 import { Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
+import { useSite } from './useSite';
 
 const names = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const [wide, tall] = [340, 120];
@@ -14,6 +15,7 @@ const shades: Record<(typeof series)[number], string> = {
 
 /** What the building loses each month, and what makes up for it: gains that are of use, and heating. */
 export function MonthsPart({ view: { zones } }: { view: HeatView }) {
+  const [site] = useSite();
   const months = names.map((name, i) => {
     const own = zones.flatMap(({ months: all }) => all[i] ?? []);
     const losses = own.reduce((sum, month) => sum + Math.max(0, month.losses), 0);
@@ -78,7 +80,10 @@ export function MonthsPart({ view: { zones } }: { view: HeatView }) {
           </tr>
         ))}
       </Table>
-      <div>Red is heating, brown what gains make up for. Sun and monthly air of {climate.name}.</div>
+      <div>
+        Red is heating, brown what gains make up for.{' '}
+        {site.climate === undefined && `Sun and monthly air of ${climate.name}.`}
+      </div>
     </Part>
   );
 }

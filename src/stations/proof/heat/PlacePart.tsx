@@ -12,6 +12,7 @@ import { useCommit, useModel } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { NumberField } from '@/ui/widgets/NumberField';
 import { Table } from '@/ui/widgets/Table';
+import { ClimatePart } from './ClimatePart';
 import { MeasurePart } from './MeasurePart';
 import { ProfilesPart } from './ProfilesPart';
 import { useSite } from './useSite';
@@ -72,6 +73,7 @@ export function PlacePart() {
           />
         </Box>
       </Part>
+      <ClimatePart />
       <MeasurePart />
       <ProfilesPart />
       <ConstructionsPart site={site} />

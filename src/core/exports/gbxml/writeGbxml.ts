@@ -1,0 +1,327 @@
+import { area } from '@/core/geometry/polygon';
+import { pushAll } from '@/core/lists';
+import type { Point } from '@/core/geometry/vector';
+import type { ReadModel } from '@/core/handover/model/readModel';
+import { enclosedRooms, type Surface } from '@/core/energy/derive/envelope';
+import { Report } from '@/core/proof/report';
+import type { Room } from '@/core/rooms/rooms';
+import { centred, type Centred } from './centred';
+import { element, xmlFile, xmlId, type XmlElement } from './xml';
+
+type V3 = readonly [number, number, number];
+
+const spaceId = (room: Room): string => xmlId('space', room.id);
+const storeyId = (level: string): string => xmlId('storey', level);
+
+const point = (p: V3): XmlElement =>
+  element(
+    'CartesianPoint',
+    {},
+    p.map((value) => element('Coordinate', {}, value)),
+  );
+const loop = (corners: readonly V3[]): XmlElement => element('PolyLoop', {}, corners.map(point));
+const planar = (corners: readonly V3[]): XmlElement => element('PlanarGeometry', {}, [loop(corners)]);
+
+/** A surface as it is written: where it lies, seen from the space that it is named first by. */
+interface Written {
+  surface: Surface;
+  corners: V3[];
+  holes: V3[][];
+  /** Of an upright one, its corner below at its start, how wide and high it is. */
+  frame: { from: V3; width: number; height: number };
+}
+
+/** Rings of a region as corners at a height, seen from beneath for a floor and from above for a ceiling. */
+const flat = (ring: readonly Point[], z: number, up: boolean): V3[] => {
+  const turned = area(ring) > 0 === up ? ring : [...ring].reverse();
+  return turned.map(([x, y]): V3 => [x, y, z]);
+};
+
+/** The surfaces of a room on centre planes, in the order of what closes it; openings in theirs. */
+function surfacesOf(room: Centred): { written: Written; openings: Written[] }[] {
+  const { enclosed, stretch, plate, low, high } = room;
+  const { stretches, surfaces } = enclosed;
+  const openings = surfaces.filter(({ kind }) => kind === 'window' || kind === 'door');
+  const walls = stretches.map((one, i) => {
+    const { a, b, low: from, high: to } = stretch(one);
+    const width = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const corners: V3[] = [
+      [...a, from],
+      [...b, from],
+      [...b, to],
+      [...a, to],
+    ];
+    const written = { surface: surfaces[i], corners, holes: [], frame: { from: corners[0], width, height: to - from } };
+    const own = openings.filter(
+      ({ elements, at }) => elements[1] === surfaces[i].elements[0] && isOn(at, a, b) && at[2] > from && at[2] < to,
+    );
+    return { written, openings: own.map((opening) => openingIn(opening, a, b)) };
+  });
+  const level = surfaces
+    .filter(
+      ({ kind, tilt }) => (kind === 'floor' || kind === 'ceiling' || kind === 'roof') && (tilt === 0 || tilt === 180),
+    )
+    .flatMap((surface) =>
+      plate(surface).map(({ outline, holes }) => {
+        const floor = surface.kind === 'floor';
+        const z = floor ? low : high;
+        const corners = flat(outline, z, !floor);
+        const size = Math.sqrt(Math.abs(area(outline)));
+        const frame = { from: corners[0], width: size, height: size };
+        return { written: { surface, corners, holes: holes.map((hole) => flat(hole, z, floor)), frame }, openings: [] };
+      }),
+    );
+  return [...walls, ...level].filter(({ written: { frame } }) => frame.width > 1e-6 && frame.height > 1e-6);
+}
+
+/** A place of a wall's stretch lies over it in plan, within the thickest wall, metres. */
+const over = 1;
+
+function isOn([x, y]: readonly number[], a: Point, b: Point): boolean {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const length = Math.hypot(dx, dy) || 1;
+  const along = ((x - a[0]) * dx + (y - a[1]) * dy) / length;
+  const off = Math.abs((x - a[0]) * dy - (y - a[1]) * dx) / length;
+  return along >= 0 && along <= length && off < over;
+}
+
+/** An opening in the plane of its wall: as wide as its area and its height make it, about its middle. */
+function openingIn(surface: Surface, a: Point, b: Point): Written {
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
+  const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const [x, y, z] = surface.at;
+  const { width, height } = surface.size ?? { width: Math.sqrt(surface.area), height: Math.sqrt(surface.area) };
+  const along = (x - a[0]) * ux + (y - a[1]) * uy;
+  const [from, to] = [Math.max(0, along - width / 2), Math.min(length, along + width / 2)];
+  const at = (t: number, level: number): V3 => [a[0] + ux * t, a[1] + uy * t, level];
+  const corners = [at(from, z - height / 2), at(to, z - height / 2), at(to, z + height / 2), at(from, z + height / 2)];
+  return { surface, corners, holes: [], frame: { from: corners[0], width: to - from, height } };
+}
+
+/** What a surface is called by what it is and what lies beyond it. */
+function typeOf({ kind, beyond, depth }: Surface): string {
+  const inside = typeof beyond !== 'string';
+  if (kind === 'wall') {
+    if (beyond === 'ground') return 'UndergroundWall';
+    return inside || beyond === 'adiabatic' || beyond === 'neighbour' ? 'InteriorWall' : 'ExteriorWall';
+  }
+  if (kind === 'roof') return 'Roof';
+  if (kind === 'ceiling') return 'InteriorFloor';
+  if (inside) return 'InteriorFloor';
+  if (beyond === 'ground') return depth > 0 ? 'UndergroundSlab' : 'SlabOnGrade';
+  return 'RaisedFloor';
+}
+
+/** A model whose rooms are closed by inner faces, those under sloped roofs as high as they are on average. */
+const plainRooms = (model: ReadModel): ReadModel => ({
+  ...model,
+  site: { ...model.site, areas: 'inner' },
+  zones: model.zones.map(({ roofs: _, ...zone_ }) => zone_),
+});
+
+/** A model as gbXML 7.03: spaces on centre planes, closed each, their surfaces once with what lies on both sides. */
+export function writeGbxml(model: ReadModel, name: string): string {
+  const rooms = enclosedRooms(plainRooms(model), new Report()).map(centred);
+  const surfaces: XmlElement[] = [];
+  const bounds = new Map<string, string[]>();
+  const note = (space: string, surface: string): void => pushAll(listOf(bounds, space), [surface]);
+  for (const room of rooms)
+    surfacesOf(room).forEach(({ written, openings }, i) => {
+      const { beyond } = written.surface;
+      const own = spaceId(room.enclosed.room);
+      // What parts two spaces is written once, by the one that comes first, or that lies beneath.
+      if (typeof beyond !== 'string' && !isFirst(room.enclosed.room, written.surface, beyond)) return;
+      const id = `${own}-${i + 1}`;
+      note(own, id);
+      if (typeof beyond !== 'string') note(spaceId(beyond), id);
+      surfaces.push(
+        surfaceElement(id, written, openings, [own, ...(typeof beyond === 'string' ? [] : [spaceId(beyond)])]),
+      );
+    });
+  return xmlFile(
+    element(
+      'gbXML',
+      {
+        xmlns: 'http://www.gbxml.org/schema',
+        version: '7.03',
+        temperatureUnit: 'C',
+        lengthUnit: 'Meters',
+        areaUnit: 'SquareMeters',
+        volumeUnit: 'CubicMeters',
+        useSIUnitsForResults: 'true',
+        SurfaceReferenceLocation: 'Centerline',
+      },
+      [
+        element('Campus', { id: 'campus' }, [location(model), building(model, name, rooms, bounds), ...surfaces]),
+        ...constructions(model),
+        ...rooms.map(({ enclosed: { room } }) => zone(room)),
+      ],
+    ),
+  );
+}
+
+function listOf(lists: Map<string, string[]>, key: string): string[] {
+  const known = lists.get(key) ?? [];
+  lists.set(key, known);
+  return known;
+}
+
+/** Whether a surface between two rooms is written by this one. */
+function isFirst(room: Room, { kind }: Surface, beyond: Room): boolean {
+  if (kind === 'floor') return false;
+  return kind === 'ceiling' || room.id < beyond.id;
+}
+
+const location = ({ site = {}, survey }: ReadModel): XmlElement =>
+  element('Location', {}, [
+    element('ZipcodeOrPostalCode', {}, '00000'),
+    site.latitude === undefined ? null : element('Latitude', {}, site.latitude),
+    survey === undefined ? null : element('Elevation', {}, survey.elevation),
+    // Degrees of the project's y from true north, clockwise.
+    element('CADModelAzimuth', {}, survey === undefined ? 0 : ((-survey.north % 360) + 360) % 360),
+    element('Name', {}, 'As the project says'),
+  ]);
+
+function building(
+  model: ReadModel,
+  name: string,
+  rooms: readonly Centred[],
+  bounds: ReadonlyMap<string, readonly string[]>,
+): XmlElement {
+  const floor = rooms.reduce((sum, { enclosed }) => sum + enclosed.room.area, 0);
+  return element('Building', { id: 'building', buildingType: 'Unknown' }, [
+    element('Name', {}, name),
+    element('Area', {}, floor),
+    ...[...model.levels]
+      .sort((a, b) => a.elevation - b.elevation)
+      .map((level) =>
+        element('BuildingStorey', { id: storeyId(level.id) }, [
+          element('Name', {}, level.name),
+          element('Level', {}, level.elevation),
+        ]),
+      ),
+    ...rooms.map((room) => space(room, bounds.get(spaceId(room.enclosed.room)) ?? [])),
+  ]);
+}
+
+/** A space with its own figures by inner faces, its shell on centre planes, and what bounds it. */
+function space(one: Centred, bounds: readonly string[]): XmlElement {
+  const { room, volume } = one.enclosed;
+  const { zone: row } = room;
+  const [outline] = one.rings;
+  const shell = surfacesOf(one).map(({ written: { corners } }) => loop(corners));
+  const condition = row.temperature === null ? 'Unconditioned' : 'Heated';
+  const id = spaceId(room);
+  return element(
+    'Space',
+    { id, zoneIdRef: xmlId('zone', room.id), buildingStoreyIdRef: storeyId(row.level), conditionType: condition },
+    [
+      element('Name', {}, [row.number, row.name].filter((word) => word !== '').join(' ') || room.name),
+      element('Area', {}, room.area),
+      element('Volume', {}, volume),
+      planar(flat(outline, one.low, true)),
+      element('ShellGeometry', { id: `${id}-shell`, unit: 'Meters' }, [element('ClosedShell', {}, shell)]),
+      ...bounds.map((surfaceIdRef) => element('SpaceBoundary', { isSecondLevelBoundary: 'true', surfaceIdRef })),
+    ],
+  );
+}
+
+function rectangular({ surface, frame: { from, width, height } }: Written): XmlElement {
+  return element('RectangularGeometry', {}, [
+    element('Azimuth', {}, surface.orientation),
+    point(from),
+    element('Tilt', {}, surface.tilt),
+    element('Height', {}, height),
+    element('Width', {}, width),
+  ]);
+}
+
+function surfaceElement(
+  id: string,
+  written: Written,
+  openings: readonly Written[],
+  spaces: readonly string[],
+): XmlElement {
+  const { surface, corners } = written;
+  const construction = surface.construction === undefined ? undefined : xmlId('construction', surface.construction);
+  return element(
+    'Surface',
+    {
+      id,
+      surfaceType: typeOf(surface),
+      constructionIdRef: construction,
+      exposedToSun: surface.beyond === 'outside' && surface.kind !== 'floor' ? 'true' : 'false',
+    },
+    [
+      element('Name', {}, `${surface.kind} ${surface.elements[0] ?? ''}`.trim()),
+      ...spaces.map((spaceIdRef) => element('AdjacentSpaceId', { spaceIdRef })),
+      rectangular(written),
+      planar(corners),
+      ...openings.map((opening, i) => openingElement(`${id}-${i + 1}`, opening)),
+    ],
+  );
+}
+
+function openingElement(id: string, opening: Written): XmlElement {
+  const { surface, corners } = opening;
+  const type = surface.kind === 'door' ? 'NonSlidingDoor' : 'FixedWindow';
+  const made = surface.construction === undefined ? undefined : xmlId('window', surface.construction);
+  return element('Opening', { id, openingType: type, windowTypeIdRef: made }, [
+    rectangular(opening),
+    planar(corners),
+    element('Name', {}, `${surface.kind} ${surface.elements[0] ?? ''}`.trim()),
+  ]);
+}
+
+/** Constructions with their layers and materials, glazing as types of windows. */
+function constructions({ constructions: all = [] }: ReadModel): XmlElement[] {
+  return all.flatMap((row): XmlElement[] => {
+    if (row.kind === 'glazing')
+      return [
+        element('WindowType', { id: xmlId('window', row.id) }, [
+          element('Name', {}, row.name),
+          element('U-value', { unit: 'WPerSquareMeterK' }, row.uValue),
+          element('SolarHeatGainCoeff', { unit: 'Fraction', solarIncidentAngle: 0 }, row.gValue),
+          element('Transmittance', { unit: 'Fraction', type: 'Visible' }, row.transmittance),
+        ]),
+      ];
+    const id = (what: string, i: number): string => `${xmlId(what, row.id)}-${i + 1}`;
+    return [
+      element('Construction', { id: xmlId('construction', row.id) }, [
+        row.uValue === null ? null : element('U-value', { unit: 'WPerSquareMeterK' }, row.uValue),
+        ...(row.layers.length === 0 ? [] : [element('LayerId', { layerIdRef: xmlId('layer', row.id) })]),
+        element('Name', {}, row.name),
+      ]),
+      ...(row.layers.length === 0
+        ? []
+        : [
+            element(
+              'Layer',
+              { id: xmlId('layer', row.id) },
+              row.layers.map((_, i) => element('MaterialId', { materialIdRef: id('material', i) })),
+            ),
+          ]),
+      ...row.layers.map((layer, i) =>
+        element('Material', { id: id('material', i) }, [
+          element('Name', {}, layer.name),
+          element('Thickness', { unit: 'Meters' }, layer.thickness),
+          layer.conductivity === null ? null : element('Conductivity', { unit: 'WPerMeterK' }, layer.conductivity),
+          layer.density === undefined ? null : element('Density', { unit: 'KgPerCubicM' }, layer.density),
+          layer.heatCapacity === undefined ? null : element('SpecificHeat', { unit: 'JPerKgK' }, layer.heatCapacity),
+        ]),
+      ),
+    ];
+  });
+}
+
+/** Zones are heated to this where nobody says it, degrees. */
+const plainTemperature = 20;
+
+const zone = (room: Room): XmlElement =>
+  element('Zone', { id: xmlId('zone', room.id) }, [
+    element('Name', {}, room.zone.system ?? room.name),
+    room.zone.temperature === null
+      ? null
+      : element('DesignHeatT', { unit: 'C' }, room.zone.temperature ?? plainTemperature),
+    room.zone.airChange === undefined ? null : element('AirChangesPerHour', {}, room.zone.airChange),
+  ]);

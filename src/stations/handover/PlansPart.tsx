@@ -1,0 +1,86 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { paperNames, scales } from '@/core/exports/sheets/paper';
+import type { LevelRow } from '@/core/model/state';
+import { Part } from '@/ui/widgets/Heading';
+
+/** The word for what suits the level. */
+const fitting = 'what fits';
+
+/** A choice of some, or of what fits. */
+function Choice({ label, options, value, choose }: ChoiceProps) {
+  return (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={value}
+      onChange={({ target }) => choose(target.value)}
+      sx={{ flex: 1 }}
+    >
+      <MenuItem value={fitting}>{fitting}</MenuItem>
+      {options.map(([name, word]) => (
+        <MenuItem key={name} value={name}>
+          {word}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  options: readonly (readonly [name: string, word: string])[];
+  value: string;
+  choose: (value: string) => void;
+}
+
+/** Plans of levels at a true scale, on a sheet of what size and scale is asked for. */
+export function PlansPart({ project, levels }: { project: string; levels: readonly LevelRow[] }) {
+  const [paper, setPaper] = useState(fitting);
+  const [scale, setScale] = useState(fitting);
+  const address = (file: string, of: Record<string, string>): string => {
+    const asked = new URLSearchParams(of);
+    if (paper !== fitting) asked.set('paper', paper);
+    if (scale !== fitting) asked.set('scale', scale);
+    return `/api/projects/${project}/handover/${file}?${asked.toString()}`;
+  };
+  return (
+    <Part title="Plans">
+      <Box sx={{ color: 'text.secondary', mb: 1.25 }}>
+        At a true scale, with grid, marks, rooms, distances between grid lines, north and a title block: all levels as a
+        PDF, or one of them as SVG.
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
+        <Choice label="Sheet" options={paperNames.map((name) => [name, name])} value={paper} choose={setPaper} />
+        <Choice
+          label="Scale"
+          options={scales.map((one) => [String(one), `1:${one}`])}
+          value={scale}
+          choose={setScale}
+        />
+      </Box>
+      <Button variant="contained" href={address('plans.pdf', {})} download sx={{ mb: 1 }}>
+        Save PDF
+      </Button>
+      <Box role="group" aria-label="Plans" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        {levels.map(({ id, name }) => (
+          <Button
+            key={id}
+            size="small"
+            variant="outlined"
+            href={address('plan.svg', { level: id })}
+            download
+            aria-label={`Save the plan of ${name}`}
+          >
+            {name}
+          </Button>
+        ))}
+      </Box>
+    </Part>
+  );
+}
