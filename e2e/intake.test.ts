@@ -7,8 +7,7 @@ import { upperFloor } from '../demo/upper';
 import { onSurvey, yard } from '../demo/yard';
 import { dxf, groups, line } from '@/core/drawing/testing/dxf';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
-import type { ProjectState } from '@/core/model/state';
-import { ask, boardMap, bringIn, fileNamed, newProject, openStage, picture, problems, type Stage } from './harness';
+import { boardMap, bringIn, fileNamed, newProject, openStage, picture, problems, stateOf, type Stage } from './harness';
 
 let stage: Stage;
 beforeAll(async () => {
@@ -20,10 +19,8 @@ afterEach(() => {
 });
 
 const part = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
-const stateOf = async (project: string) =>
-  (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
-const drawingsOf = async (project: string) =>
-  Object.values((await stateOf(project)).drawing).filter((row) => !row.discarded);
+const drawingsOf = async (page: Page, project: string) =>
+  Object.values((await stateOf(stage, page, project)).drawing).filter((row) => !row.discarded);
 const linesShown = async (page: Page) =>
   Number((await page.getByText(/[\d,]+ lines, \d/).innerText()).replace(/,/g, '').match(/\d+/)![0]);
 
@@ -53,7 +50,9 @@ test('the upper floor: strays a kilometre away are found, shown, dropped, and br
   await steps.getByText('Drop strays').waitFor();
   await steps.getByText('9 dimensions').or(steps.getByText('9 entities')).waitFor();
   await untilLines(page, (lines) => lines > 0 && lines !== before);
-  const kinds = (await stateOf(project)).recipe[(await drawingsOf(project))[0].id].steps.map(({ step }) => step.kind);
+  const kinds = (await stateOf(stage, page, project)).recipe[(await drawingsOf(page, project))[0].id].steps.map(
+    ({ step }) => step.kind,
+  );
   expect(kinds.slice(0, 2)).toEqual(['strays', 'leaveOutKinds']);
   // The report of the file is as it was: nothing of it is lost.
   await page.reload();
@@ -88,7 +87,9 @@ test('steps are switched, moved, changed, removed and typed; a wrong value is re
   await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await steps.getByText('up to 8 mm').waitFor();
   const order = async () =>
-    Object.values((await stateOf(project)).recipe)[0].steps.map(({ step, on }) => `${step.kind}${on ? '' : ' off'}`);
+    Object.values((await stateOf(stage, page, project)).recipe)[0].steps.map(
+      ({ step, on }) => `${step.kind}${on ? '' : ' off'}`,
+    );
   expect(await order()).toEqual(['leaveOutLayers', 'closeGaps']);
   await page.getByRole('button', { name: 'Earlier: Close gaps' }).click();
   await steps.getByRole('listitem').first().getByText('Close gaps').waitFor();
@@ -117,7 +118,7 @@ test('steps are switched, moved, changed, removed and typed; a wrong value is re
   await part(page, 'Recipe');
   await page.getByRole('button', { name: 'Use recipe Office of the north' }).click();
   await page.getByRole('list', { name: 'Steps of the recipe' }).getByText('*FURN*').waitFor();
-  expect(Object.values((await stateOf(other)).recipe)[0].steps).toHaveLength(1);
+  expect(Object.values((await stateOf(stage, page, other)).recipe)[0].steps).toHaveLength(1);
   await context.close();
 });
 
@@ -134,9 +135,9 @@ test('five plans on a sheet become five drawings, and a region drawn by hand a s
   await page.getByRole('button', { name: /^sheet/ }).click();
   await page.getByRole('button', { name: 'Create 5 drawings' }).click();
   await page.getByRole('button', { name: /^Wing/ }).waitFor();
-  expect((await drawingsOf(project)).map(({ name, setAside }) => `${name}${setAside ? ' aside' : ''}`).sort()).toEqual(
-    [...sheetTitles, 'Basement', 'sheet aside'].sort(),
-  );
+  expect(
+    (await drawingsOf(page, project)).map(({ name, setAside }) => `${name}${setAside ? ' aside' : ''}`).sort(),
+  ).toEqual([...sheetTitles, 'Basement', 'sheet aside'].sort());
   await page.getByRole('button', { name: /Undo/ }).click();
   await page.waitForFunction(
     () => ![...document.querySelectorAll('button')].some((button) => button.textContent?.startsWith('Wing')),
@@ -155,8 +156,8 @@ test('five plans on a sheet become five drawings, and a region drawn by hand a s
   await page.getByRole('button', { name: /^By hand/ }).click();
   await part(page, 'Recipe');
   await page.getByText('keep inside 4 corners').waitFor();
-  const made = (await drawingsOf(project)).find(({ name }) => name === 'By hand')!;
-  const [step] = (await stateOf(project)).recipe[made.id].steps;
+  const made = (await drawingsOf(page, project)).find(({ name }) => name === 'By hand')!;
+  const [step] = (await stateOf(stage, page, project)).recipe[made.id].steps;
   if (step.step.kind !== 'region') throw new Error('no region');
   expect(Math.min(...step.step.polygon.map(([x]) => x)) / 1000).toBeCloseTo(-4, 0);
   expect(Math.max(...step.step.polygon.map(([, y]) => y)) / 1000).toBeCloseTo(20, 0);
@@ -227,7 +228,7 @@ test('how a drawing is shown is set, seen and kept: colours, fade, place, levels
   await page.mouse.click(...at(20, 30));
   await page.getByText('Click a line to see what it is.').waitFor();
   await page.waitForTimeout(400);
-  const [display] = Object.values((await stateOf(project)).display);
+  const [display] = Object.values((await stateOf(stage, page, project)).display);
   expect(display).toMatchObject({
     colours: 'layer',
     layerColours: { RED: '#2244cc' },
@@ -286,19 +287,19 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   expect(changes['A-DOOR']).toEqual([1, 0, 0]);
   expect(changes['A-WALL'][1]).toBe(2);
   expect(Object.keys(changes).sort()).toEqual(['A-COLS', 'A-DOOR', 'A-ROOM', 'A-TITLE', 'A-WALL']);
-  const [drawing] = await drawingsOf(project);
-  expect([drawing.revision, (await stateOf(project)).recipe[drawing.id].steps.length]).toEqual([2, 1]);
+  const [drawing] = await drawingsOf(page, project);
+  expect([drawing.revision, (await stateOf(stage, page, project)).recipe[drawing.id].steps.length]).toEqual([2, 1]);
   const plain = await picture(page);
   await page.getByRole('button', { name: 'Show on the board' }).click();
   await page.waitForTimeout(500);
   expect(await picture(page)).not.toBe(plain);
   await page.getByRole('button', { name: 'Look at revision 1' }).click();
   await page.getByText('Looking at revision 1.').waitFor();
-  expect((await drawingsOf(project))[0].revision).toBe(2);
+  expect((await drawingsOf(page, project))[0].revision).toBe(2);
   await page.getByRole('button', { name: 'Back to revision 2' }).click();
   await page.getByRole('button', { name: 'Use revision 1' }).click();
   await page.getByRole('button', { name: 'Use revision 2' }).waitFor();
-  expect((await drawingsOf(project))[0].revision).toBe(1);
+  expect((await drawingsOf(page, project))[0].revision).toBe(1);
   await page.getByRole('button', { name: /Undo/ }).click();
   await page.getByRole('button', { name: 'Use revision 1' }).waitFor();
   await page.getByRole('button', { name: 'Follow a file on this computer' }).click();
@@ -309,7 +310,7 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   await page.getByText('has changed on this computer.').waitFor();
   await page.getByRole('button', { name: 'Bring the change in' }).click();
   await page.getByText('Since revision 2').waitFor();
-  expect((await drawingsOf(project))[0].revision).toBe(3);
+  expect((await drawingsOf(page, project))[0].revision).toBe(3);
   await context.close();
 });
 
@@ -364,7 +365,7 @@ test('the other stories: a basement in centimetres, a yard in the survey, one la
   await page.getByLabel('Seen in space with the model').click();
   await page.waitForTimeout(400);
   expect(await seen()).not.toBe(before);
-  expect(Object.values((await stateOf(project)).display).some((row) => !row.stacked)).toBe(true);
+  expect(Object.values((await stateOf(stage, page, project)).display).some((row) => !row.stacked)).toBe(true);
   await context.close();
 });
 
@@ -399,6 +400,6 @@ test('the report counts by kind, layer and block, in JSON and as a table; binary
     .reduce((sum, row) => sum + Number(row.split(',')[4]), 0);
   expect(counted).toBe([...intake.read, ...intake.leftOut].reduce((sum, row) => sum + row.count, 0));
   expect(csv).toContain('missing file,picture');
-  expect((await drawingsOf(project))[0].name).toBe('r2018');
+  expect((await drawingsOf(page, project))[0].name).toBe('r2018');
   await context.close();
 });
