@@ -89,7 +89,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await take('marram-upper');
   await page.getByRole('button', { name: 'By grid labels' }).click();
   await page.getByRole('group', { name: 'The fit' }).waitFor();
-  await shot('datum-fit');
   await page.getByRole('button', { name: 'Apply' }).click();
   await part('Place');
   await take('marram-section');
@@ -104,7 +103,6 @@ async function walk(page: Page, address: string): Promise<void> {
   await go('Reading');
   await page.getByRole('button', { name: 'Accept 20' }).click();
   await page.getByRole('tab', { name: /Columns/ }).click();
-  await shot('reading');
   await page.getByRole('button', { name: 'Next doubtful' }).click();
   await shot('reading-evidence');
   await page.getByRole('button', { name: 'Accept 45' }).click();
@@ -213,6 +211,30 @@ async function finished(
   await page.evaluate(() => window.zirconBoard?.look([-2, -4, 34, 14]));
   await page.waitForTimeout(1500);
   await shot('structure');
+  await lived(page, shot);
+}
+
+/** Heat and light of the library: what closes it, and what a field of luminaires gives it. */
+async function lived(page: Page, shot: (name: string, still?: boolean) => Promise<void>) {
+  await page.getByRole('tab', { name: 'Heat' }).click();
+  const load = page.getByRole('table', { name: 'Design heat load' });
+  await load.getByRole('button', { name: 'Library' }).click();
+  await page.evaluate(() => window.zirconBoard?.look([-2, -2, 22, 14]));
+  await page.getByRole('heading', { name: 'What closes Library' }).scrollIntoViewIfNeeded();
+  await page.waitForTimeout(1500);
+  await shot('heat');
+  await page.getByRole('tab', { name: 'Light' }).click();
+  await page.getByRole('button', { name: 'Work out' }).click();
+  await page
+    .getByRole('button', { name: /^Hang / })
+    .last()
+    .click();
+  await page.getByRole('button', { name: 'Calculate', exact: true }).click();
+  await page.getByRole('table', { name: 'Illuminance', exact: true }).waitFor({ timeout: 90_000 });
+  await page.evaluate(() => window.zirconBoard?.look([4, -1, 18, 8]));
+  await page.waitForTimeout(1500);
+  await shot('light');
+  await page.getByRole('button', { name: /^Undo: Light Library/ }).click();
 }
 
 /** Tracing: what the lines under the cursor would become, and what is selected with what can be done to it. */

@@ -4,7 +4,7 @@ import datum from '../../../docs/screenshots/datum.png';
 import handover from '../../../docs/screenshots/handover.png';
 import intake from '../../../docs/screenshots/intake.png';
 import proof from '../../../docs/screenshots/proof.png';
-import reading from '../../../docs/screenshots/reading.png';
+import reading from '../../../docs/screenshots/reading-evidence.png';
 import sorting from '../../../docs/screenshots/sorting.png';
 import tracing from '../../../docs/screenshots/tracing.png';
 
