@@ -134,16 +134,33 @@ function housed(lamps: readonly Lamp[], rooms: readonly Room[], report: Report):
     }
     own.set(room, [...(own.get(room) ?? []), lamp]);
   }
-  for (const room of rooms)
-    if (!own.has(room) && lamps.length > 0)
-      report.find(
-        'no luminaire',
-        'warning',
-        [room.id],
-        [...insideOf(room.rings[0]), room.low],
-        [`${room.name} has no luminaire.`, 'Place some at Tracing, or take those of the plan.'],
-      );
+  if (lamps.length > 0)
+    tellDark(
+      rooms.filter((room) => !own.has(room)),
+      report,
+    );
   return own;
+}
+
+/** So many rooms are named where more have no luminaire. */
+const mostNamed = 3;
+
+/** Rooms without a luminaire, told together: a building is lit room by room. */
+function tellDark(dark: readonly Room[], report: Report): void {
+  const [first] = dark;
+  if (first === undefined) return;
+  const names = dark.slice(0, mostNamed).map(({ name }) => name);
+  const words =
+    dark.length === 1
+      ? `${first.name} has no luminaire.`
+      : `${dark.length} rooms have no luminaire: ${names.join(', ')}${dark.length > mostNamed ? ' and others' : ''}.`;
+  report.find(
+    'no luminaire',
+    'warning',
+    dark.map(({ id }) => id),
+    [...insideOf(first.rings[0]), first.low],
+    [words, 'Place some at Tracing, or take those of the plan.'],
+  );
 }
 /** Structure over a ceiling is at most so thick, metres. */
 const thickest = 1.5;

@@ -396,3 +396,18 @@ test('a road asks for light by rule, at its height; grass does not', () => {
   expect(outdoorTargetOf('road')).toEqual({ lux: 20, uniformity: 0.4 });
   expect(outdoorTargetOf('grass')).toBeNull();
 });
+
+test('rooms without a luminaire are told together', () => {
+  const parts = room({});
+  const [own] = parts.zones as Part[];
+  const beside = ['B', 'C', 'D', 'E'].map((id, i) => ({
+    ...own,
+    id,
+    name: id,
+    outline: box(6, 4).map(([x, y]) => [x + 10 * (i + 1), y]),
+  }));
+  const { findings } = tryLight(modelOf({ ...parts, zones: [own, ...beside] }));
+  expect(findings.filter(({ rule }) => rule === 'no luminaire')).toMatchObject([
+    { elements: ['B', 'C', 'D', 'E'], message: '4 rooms have no luminaire: B, C, D and others.' },
+  ]);
+});
