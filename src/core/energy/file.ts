@@ -2,7 +2,7 @@ import type { Finding } from '@/core/proof/finding';
 import type { Point } from '@/core/geometry/vector';
 import type { Bridge } from './bridges';
 import type { SurfaceKind } from './derive/envelope';
-import type { HeatTrial } from './heat';
+import type { HeatTrial, HeatZone } from './heat';
 import type { Month } from './months';
 
 interface SurfacePart {
@@ -51,6 +51,17 @@ export interface ShownZone extends ZonePart {
   system: string;
   /** Its upright surfaces as they run in plan, by their places among its surfaces. */
   sides: { from: Point; to: Point; low: number; high: number; surface: number }[];
+  /** Its windows and doors in its sides. */
+  cuts: Cut[];
+}
+
+/** A window or a door in a side of a zone: where its middle lies along it and up from its foot, metres. */
+export interface Cut {
+  side: number;
+  along: number;
+  up: number;
+  width: number;
+  height: number;
 }
 
 /** A trial of heat as a window shows it: plain data that goes from a worker to it. */
@@ -71,11 +82,25 @@ export function heatView(trial: HeatTrial): HeatView {
         heated,
         height: room.high - room.low,
         system: room.zone.system ?? '',
+        cuts: cutsOf(trial.zones[i]),
         // Surfaces begin with those of the sides, in their order.
         sides: stretches.map(({ a, b, low, high }, surface) => ({ from: a, to: b, low, high, surface })),
       };
     }),
   };
+}
+
+/** Where the openings of a zone lie in its sides. */
+function cutsOf({ surfaces, stretches }: HeatZone): Cut[] {
+  return surfaces.flatMap(({ kind, elements, at: [x, y, z], size }): Cut[] => {
+    if ((kind !== 'window' && kind !== 'door') || size === undefined) return [];
+    const found = stretches.flatMap(({ a, b, length, low, high, wall }, side): Cut[] => {
+      const along = ((x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1])) / (length || 1);
+      const within = along >= 0 && along <= length && z > low && z < high;
+      return wall?.wall.id === elements[1] && within ? [{ side, along, up: z - low, ...size }] : [];
+    });
+    return found.slice(0, 1);
+  });
 }
 
 /** What a trial of heat came to, as a file has it. */

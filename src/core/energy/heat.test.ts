@@ -1,4 +1,5 @@
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { heatView } from './file';
 import { tryHeat, type HeatZone } from './heat';
 import { useOfGains } from './months';
 
@@ -481,4 +482,15 @@ test('ground that rises along a wall: what of it is buried counts as ground, the
   // A fence is no ground.
   const fence = heat({ ...parts, outdoor: [{ ...rising, use: 'fence' }] }).zones[0];
   expect(fence.transmission).toBeCloseTo(flat.transmission, 9);
+});
+
+test('openings lie in the unfolded sides where they lie in the wall', () => {
+  const pane = { id: 'O', wall: 'S', kind: 'window', offset: 2, width: 2, height: 1.5, sill: 0.9, construction: 'G1' };
+  const [shown] = heatView(heat({ ...shoe(), openings: [pane] })).zones;
+  const [cut] = shown.cuts;
+  // The wall starts at -0.2: the middle lies 2.8 m from the room's corner, 0.9 m and half of 1.5 m up.
+  const side = shown.sides[cut.side];
+  const along = side.from[0] < side.to[0] ? cut.along : 6 - cut.along;
+  expect([along, cut.up, cut.width, cut.height]).toEqual([2.8, 1.65, 2, 1.5].map((value) => expect.closeTo(value, 9)));
+  expect(shown.surfaces[side.surface].elements).toEqual(['S']);
 });

@@ -20,6 +20,9 @@ function shadeOf({ beyond }: Shown): string {
   return beyond === 'ground' ? 'var(--mui-palette-zf-slab)' : 'var(--mui-palette-zf-ink2)';
 }
 
+/** How long a side is in plan, metres. */
+const sideLength = ({ from, to }: ShownZone['sides'][number]): number => Math.hypot(to[0] - from[0], to[1] - from[1]);
+
 /** The picture's width, and the room between two surfaces, pixels. */
 const [wide, gap] = [340, 6];
 
@@ -47,28 +50,27 @@ export function EnvelopePart({ zone, view }: { zone: ShownZone; view: HeatView }
       >
         {walls.map((wall, i) => {
           const left = x(rowOf(lengths.slice(0, i))) + gap * i;
-          const cut = surfaces
-            .filter(
-              ({ kind, elements }) => (kind === 'window' || kind === 'door') && elements.includes(wall.elements[0]),
-            )
-            .filter(({ orientation, beyond }) => orientation === wall.orientation && beyond === wall.beyond);
-          const share = Math.min(1, rowOf(cut.map(({ area }) => area)) / (wall.area || 1));
-          // Openings by their share of the wall, amid it: where exactly they are the plan shows.
-          const size = Math.sqrt(share);
           const width = x(lengths[i]);
+          const { low, high } = zone.sides[i];
+          // To the measure of the areas a side may be longer than by inner faces.
+          const across = (metres: number): number => (metres / (sideLength(zone.sides[i]) || 1)) * width;
+          const upward = (metres: number): number => (metres / (high - low || 1)) * tall;
           return (
             <g key={i}>
               <rect x={left} width={width} height={tall} fill={shadeOf(wall)} opacity={0.75} />
-              {share > 0 && (
-                <rect
-                  x={left + (width * (1 - size)) / 2}
-                  y={(tall * (1 - size)) / 2}
-                  width={width * size}
-                  height={tall * size}
-                  fill="var(--mui-palette-zf-board)"
-                  stroke="var(--mui-palette-zf-opening)"
-                />
-              )}
+              {zone.cuts
+                .filter(({ side }) => side === i)
+                .map((cut, k) => (
+                  <rect
+                    key={k}
+                    x={left + across(cut.along - cut.width / 2)}
+                    y={tall - upward(cut.up + cut.height / 2)}
+                    width={across(cut.width)}
+                    height={upward(cut.height)}
+                    fill="var(--mui-palette-zf-board)"
+                    stroke="var(--mui-palette-zf-opening)"
+                  />
+                ))}
             </g>
           );
         })}
