@@ -12,6 +12,7 @@ import type { Model } from '@/core/model/model';
 import type { DrawingRow } from '@/core/model/state';
 import type { Placement } from '@/core/datum/placement';
 import type { Finding } from '@/core/proof/finding';
+import type { Candidate } from '@/core/reading/candidate';
 import { activeDrawings } from './projectRow';
 import { readingOrder } from './readings';
 import {
@@ -50,7 +51,10 @@ interface ComparisonStore {
 export const useComparisons = create<ComparisonStore>()(() => ({ made: {}, running: null }));
 
 /** Forgets what was compared, when a project is left. */
-export const closeComparisons = (): void => useComparisons.setState({ made: {}, running: null });
+export function closeComparisons(): void {
+  readBefore.clear();
+  useComparisons.setState({ made: {}, running: null });
+}
 
 /** Drawings are compared again when nobody has changed anything for so long, at Proof and elsewhere, milliseconds. */
 const [rest, calm] = [400, 4000];
@@ -83,10 +87,17 @@ async function planBeside(model: Model, drawing: DrawingRow, underlay: Underlay,
 /** What a later revision of a drawing shows otherwise than what was accepted from an earlier one. */
 async function changesOf(model: Model, drawing: DrawingRow, order: ReadingOrder): Promise<SourceChange[]> {
   if (drawing.revision === 1) return [];
+  const asked = JSON.stringify([drawing.fileId, order]);
+  const before = readBefore.get(drawing.id);
   const whole = { ...order, around: wallsAround(model, drawing) };
-  const { candidates } = await readInWorker(drawing.id, whole, () => undefined);
+  const candidates =
+    before?.asked === asked ? before.candidates : (await readInWorker(drawing.id, whole, () => undefined)).candidates;
+  readBefore.set(drawing.id, { asked, candidates });
   return sourceChanges(model, drawing, candidates);
 }
+
+/** What was read of later revisions, by the drawing: an edit of an element elsewhere does not change it. */
+const readBefore = new Map<string, { asked: string; candidates: readonly Candidate[] }>();
 
 async function sectionBeside(model: Model, drawing: DrawingRow) {
   const { id, name } = drawing;

@@ -1,4 +1,5 @@
 'use client';
+import { elementOf } from '@/core/resolved/elementOf';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { DrawnZone } from '@/core/energy/picture';
@@ -68,7 +69,7 @@ export function useHeatStale(): void {
 /** The zones of a trial with their outlines; those of storeys that repeat another have the other's. */
 export const drawnZones = ({ zones }: HeatView, model: Model, selected: ReadonlySet<string>): DrawnZone[] =>
   zones.flatMap((zone) => {
-    const row = model.element[zone.id.split('@')[0]];
+    const row = model.element[elementOf(zone.id)];
     if (row?.kind !== 'zone') return [];
     return [{ zone, outline: row.shape.outline, holes: row.shape.holes, chosen: selected.has(row.id) }];
   });

@@ -63,5 +63,6 @@ test('a PDF has a page for each sheet at its true size, its lines in millimetres
   });
   const page = streams.find((own) => own.includes('10 10 m'))!;
   expect(page).toContain('60 10 l');
+  expect(page).toContain('[2 1] 0 d');
   expect(page).toMatch(/2\.83\d* 0 0 2\.83\d* 0 0 cm/);
 });

@@ -14,8 +14,8 @@ type Document = InstanceType<typeof PdfDocument>;
 function penOf(page: Document, { width, dashes }: Stroke): void {
   page.lineWidth(width).lineJoin('round').strokeColor(ink);
   if (dashes === undefined) page.undash();
-  // A dash and its gap: what is longer than a pair is drawn as its first one.
-  else page.dash(dashes[0], { space: dashes[1] ?? dashes[0] });
+  // The operator of the format itself: a dash and its gap alone would make axes plain dashes.
+  else page.addContent(`[${dashes.join(' ')}] 0 d`);
 }
 
 function trace(page: Document, points: readonly (readonly [number, number])[], closed: boolean): void {

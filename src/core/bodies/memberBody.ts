@@ -21,6 +21,23 @@ export interface MemberFrame {
 }
 
 /**
+ * The directions of a section's width and depth along a member's axis, of length one: the width lies level and to the
+ * left, the depth upward, both turned by an angle in degrees; of an upright member the width lies along x.
+ */
+export function sectionAxes(x: Direction, angle: number): { level: Direction; across: Direction; upward: Direction } {
+  const plan = Math.hypot(x[0], x[1]);
+  const level: Direction = plan < 1e-9 ? [1, 0, 0] : [-x[1] / plan, x[0] / plan, 0];
+  const steep = crossed(x, level);
+  const [c, s] = [Math.cos(radians(angle)), Math.sin(radians(angle))];
+  const mixed = (a: number, b: number): Direction => [
+    a * level[0] + b * steep[0],
+    a * level[1] + b * steep[1],
+    a * level[2] + b * steep[2],
+  ];
+  return { level, across: mixed(c, s), upward: mixed(-s, c) };
+}
+
+/**
  * The frame of a member along its axis, which is the line that it is drawn on at the heights of its tops, in the middle
  * of its width. The section's width lies level and to the left, seen from its start, its depth upward, both turned by
  * its angle; of an upright member the width lies along x. Null of one without length.
@@ -33,17 +50,8 @@ export function memberFrame({ shape, startTop, endTop }: PlacedBeam): MemberFram
   const length = Math.hypot(...along);
   if (length === 0) return null;
   const x: Direction = [along[0] / length, along[1] / length, along[2] / length];
-  const plan = Math.hypot(x[0], x[1]);
-  const level: Direction = plan < 1e-9 ? [1, 0, 0] : [-x[1] / plan, x[0] / plan, 0];
-  const steep = crossed(x, level);
-  const turn = radians(shape.angle ?? 0);
-  const [c, s] = [Math.cos(turn), Math.sin(turn)];
-  const mixed = (a: number, b: number): Direction => [
-    a * level[0] + b * steep[0],
-    a * level[1] + b * steep[1],
-    a * level[2] + b * steep[2],
-  ];
-  return { start, end, across: mixed(c, s), upward: mixed(-s, c) };
+  const { across, upward } = sectionAxes(x, shape.angle ?? 0);
+  return { start, end, across, upward };
 }
 
 /** A beam's body hangs below its line, a brace's and a truss member's lies about it; the axis is the line. */

@@ -1,6 +1,7 @@
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { bridgeKinds, type BridgeKind } from '@/core/model/siteSettings';
 import type { Enclosed, Surface } from './derive/envelope';
+import type { Stretch } from './derive/stretches';
 
 /** Losses of thermal bridges by their length, W/(m K). */
 export type Psi = Record<BridgeKind, number>;
@@ -26,7 +27,7 @@ function shareOf(surfaces: readonly Surface[], is: (surface: Surface) => boolean
  * of which each of the two rooms has half, and the ground floor; at corners that stick out, and about openings.
  */
 export function bridgesOf(
-  { room, surfaces, stretches, corners }: Enclosed,
+  { room, surfaces, stretches }: Enclosed,
   psi: Psi,
   openings: ReadonlyMap<string, ReadModel['openings'][number]>,
 ): Bridge[] {
@@ -48,10 +49,25 @@ export function bridgesOf(
     roof: head * roofed,
     between: (head * (1 - roofed) + foot * (1 - open)) / 2,
     ground: foot * open,
-    corner: corners * (room.high - room.low),
+    corner: cornersOf(stretches, walls),
     opening: around,
   };
   return bridgeKinds.flatMap((kind) => (lengths[kind] > 0 ? [{ kind, length: lengths[kind], psi: psi[kind] }] : []));
+}
+
+/** Of two walls that meet at a corner that sticks out, the sine of the turn between them. */
+const sticksOut = 0.3;
+const same = 1e-6;
+
+/** Metres of corners that stick out into the outside: where the walls on both sides lie on it. */
+function cornersOf(stretches: readonly Stretch[], walls: readonly Surface[]): number {
+  const open = stretches.filter((_, i) => isOut(walls[i]));
+  return open.reduce((sum, after) => {
+    const before = open.filter(({ b }) => Math.hypot(b[0] - after.a[0], b[1] - after.a[1]) < same);
+    const turned = before.filter(({ outward: [x, y] }) => x * after.outward[1] - y * after.outward[0] > sticksOut);
+    const shared = turned.map(({ low, high }) => Math.min(high, after.high) - Math.max(low, after.low));
+    return sum + shared.reduce((all, height) => all + Math.max(0, height), 0);
+  }, 0);
 }
 
 /** What thermal bridges lose, W/K. */

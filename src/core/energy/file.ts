@@ -91,17 +91,13 @@ export function heatView(trial: HeatTrial): HeatView {
 }
 
 /** Where the openings of a zone lie in its sides. */
-function cutsOf({ surfaces, stretches }: HeatZone): Cut[] {
-  return surfaces.flatMap(({ kind, elements, at: [x, y, z], size }): Cut[] => {
-    if ((kind !== 'window' && kind !== 'door') || size === undefined) return [];
-    const found = stretches.flatMap(({ a, b, length, low, high, wall }, side): Cut[] => {
-      const along = ((x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1])) / (length || 1);
-      const within = along >= 0 && along <= length && z > low && z < high;
-      return wall?.wall.id === elements[1] && within ? [{ side, along, up: z - low, ...size }] : [];
-    });
-    return found.slice(0, 1);
+const cutsOf = ({ surfaces, stretches }: HeatZone): Cut[] =>
+  surfaces.flatMap(({ cut, at: [x, y, z] }): Cut[] => {
+    if (cut === undefined) return [];
+    const { a, b, length, low } = stretches[cut.stretch];
+    const along = ((x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1])) / (length || 1);
+    return [{ side: cut.stretch, along, up: z - low, width: cut.width, height: cut.height }];
   });
-}
 
 /** What a trial of heat came to, as a file has it. */
 export const heatFile = ({ zones, building, assumed, findings }: HeatTrial): HeatFile => ({

@@ -494,3 +494,16 @@ test('openings lie in the unfolded sides where they lie in the wall', () => {
   expect([along, cut.up, cut.width, cut.height]).toEqual([2.8, 1.65, 2, 1.5].map((value) => expect.closeTo(value, 9)));
   expect(shown.surfaces[side.surface].elements).toEqual(['S']);
 });
+
+test('a corner that stands partly in the ground is a thermal bridge above it only', () => {
+  const bridges = { roof: 0, ground: 0, corner: 0.1, opening: 0, between: 0 };
+  const [own, over] = shoe().levels as Part[];
+  const levels = [
+    { ...own, elevation: 10 },
+    over,
+    { id: 'G', name: 'Ground', elevation: 11, height: 2, kind: 'ground' },
+  ];
+  const [a] = heat({ ...shoe(), levels, site: { ...site, bridges } }).zones;
+  // The ground lies 1 m above the floor of a room of 2.8 m; it has four corners.
+  expect(a.bridges.find(({ kind }) => kind === 'corner')!.length).toBeCloseTo(4 * 1.8, 9);
+});

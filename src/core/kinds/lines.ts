@@ -1,5 +1,5 @@
 import { arcOfBulge, arcSagitta, chordCount, pointOnArc } from '@/core/geometry/bulge';
-import { distance, middle, nearestOnPiece, subtract, type Point } from '@/core/geometry/vector';
+import { distance, middle, nearestOnPiece, pointAlong, subtract, type Point } from '@/core/geometry/vector';
 import type { Grip } from './kind';
 
 /** The points of an arc by its bulge, or the two ends of a straight line. */
@@ -48,4 +48,30 @@ export function dragLine<S extends { start: Point; end: Point }>(shape: S, grip:
   const [dx, dy] = subtract(to, middle(shape.start, shape.end));
   const { start, end } = shape;
   return { ...shape, start: [start[0] + dx, start[1] + dy], end: [end[0] + dx, end[1] + dy] };
+}
+
+/** A point along a line of points and the direction there, of length one. @param at metres from its start, along it */
+export function alongLine(line: readonly Point[], at: number): { point: Point; direction: Point } {
+  let left = at;
+  for (let i = 1; ; i += 1) {
+    const [a, b] = [line[i - 1], line[i]];
+    const size = distance(a, b);
+    if (left > size && i + 1 < line.length) {
+      left -= size;
+      continue;
+    }
+    const d = subtract(b, a);
+    return { point: pointAlong(a, b, left / (size || 1)), direction: [d[0] / (size || 1), d[1] / (size || 1)] };
+  }
+}
+
+/** The piece of a line of points between two places, with the corners between. @param from metres along it */
+export function pieceOfLine(line: readonly Point[], from: number, to: number): Point[] {
+  const between: Point[] = [];
+  let before = 0;
+  line.slice(1).forEach((p, i) => {
+    before += distance(line[i], p);
+    if (before > from && before < to) between.push(p);
+  });
+  return [alongLine(line, from).point, ...between, alongLine(line, to).point];
 }

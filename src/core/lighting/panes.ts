@@ -1,6 +1,6 @@
 import { cross, dot, subtract, type Point } from '@/core/geometry/vector';
-import { lengthOfLine } from '@/core/kinds/lines';
-import { alongLine } from '@/core/proof/rule';
+import { alongLine, lengthOfLine } from '@/core/kinds/lines';
+
 import type { StandingWall } from '@/core/proof/subject';
 
 /** What a pane throws back of the light of a room at night: two panes of clear glass (EN 410). */

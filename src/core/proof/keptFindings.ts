@@ -1,3 +1,4 @@
+import { elementOf } from '@/core/resolved/elementOf';
 import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import { writeModel } from '@/core/handover/model/writeModel';
 import type { ElementKind, ElementRow } from '@/core/kinds/element';
@@ -14,9 +15,6 @@ const anewFrom = 1 / 20;
 
 const nearRules = rules.filter(({ near }) => near);
 const wholeRules = rules.filter(({ near }) => !near);
-
-/** Elements on levels that repeat another are the other's. */
-const elementOf = (id: string): string => id.split('@')[0];
 
 /**
  * The findings of a model that is edited. Rules of what lies near are asked again only about what lies near a change;

@@ -1,5 +1,5 @@
 import type { Place } from '@/core/bodies/shell';
-import { distance, pointAlong, subtract, type Point } from '@/core/geometry/vector';
+import type { Point } from '@/core/geometry/vector';
 import type { Fix, Found, Severity } from './finding';
 import type { Subject } from './subject';
 
@@ -25,21 +25,6 @@ export function found(
 ): Found {
   const position: Place = [x, y, z];
   return { severity, elements, position, message, remedy, ...(fix === undefined ? {} : { fix }) };
-}
-
-/** A point along a line of points and the direction there, of length one. @param at metres from its start, along it */
-export function alongLine(line: readonly Point[], at: number): { point: Point; direction: Point } {
-  let left = at;
-  for (let i = 1; ; i += 1) {
-    const [a, b] = [line[i - 1], line[i]];
-    const size = distance(a, b);
-    if (left > size && i + 1 < line.length) {
-      left -= size;
-      continue;
-    }
-    const d = subtract(b, a);
-    return { point: pointAlong(a, b, left / (size || 1)), direction: [d[0] / (size || 1), d[1] / (size || 1)] };
-  }
 }
 
 /** The elevation of a level; zero of one that is not there. */

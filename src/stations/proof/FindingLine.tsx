@@ -1,3 +1,4 @@
+import { elementOf } from '@/core/resolved/elementOf';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -89,9 +90,6 @@ function Acts({ judged: { finding, accepted } }: { judged: Judged }) {
     </Box>
   );
 }
-
-/** Elements on levels that repeat another are the other's. */
-const elementOf = (id: string): string => id.split('@')[0];
 
 /** Puts a finding right where its rule is certain how; one step, that can be undone. */
 function FixButton({ finding: { rule, elements }, fix }: { finding: Finding; fix: Fix }) {

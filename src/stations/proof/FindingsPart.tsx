@@ -1,4 +1,5 @@
 'use client';
+import { elementOf } from '@/core/resolved/elementOf';
 import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -31,8 +32,6 @@ const words: Record<Shelf, string> = { error: 'Errors', warning: 'Warnings', not
 const groupings = { rule: 'rule', level: 'level', kind: 'kind of element' } as const;
 type Grouping = keyof typeof groupings;
 
-/** Elements on levels that repeat another are the other's. */
-const elementOf = (id: string): string => id.split('@')[0];
 const rowsOf = (model: Model, { elements }: Finding) => elements.flatMap((id) => model.element[elementOf(id)] ?? []);
 
 const shelfOf = ({ finding, accepted }: Judged): Shelf => (accepted === null ? finding.severity : 'accepted');

@@ -1,4 +1,5 @@
 'use client';
+import { elementOf } from '@/core/resolved/elementOf';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import type { HeatView } from '@/core/energy/file';
@@ -49,7 +50,7 @@ export function HeatPart() {
 
 function Results({ view }: { view: HeatView }) {
   const selected = useSelected(({ ids }) => ids);
-  const zone = view.zones.find(({ id }) => selected.has(id.split('@')[0]));
+  const zone = view.zones.find(({ id }) => selected.has(elementOf(id)));
   return (
     <>
       <Totals view={view} />

@@ -1,4 +1,5 @@
 'use client';
+import { elementOf } from '@/core/resolved/elementOf';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -13,7 +14,7 @@ import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { Table } from '@/ui/widgets/Table';
-import { areaRows, elementOf, nameOfArea, type AreaRow } from './light/areaRows';
+import { areaRows, nameOfArea, type AreaRow } from './light/areaRows';
 import { PhotometriesPart } from './light/PhotometriesPart';
 import { SurfacesPart } from './light/SurfacesPart';
 import { WhatIfPart } from './light/WhatIfPart';

@@ -1,3 +1,4 @@
+import { elementOf } from '@/core/resolved/elementOf';
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
 import type { Point } from '@/core/geometry/vector';
@@ -21,9 +22,6 @@ interface ResultProps {
 
 /** So far about a place the board looks, metres. */
 const around = 4;
-/** Elements on levels that repeat another are the other's. */
-const elementOf = (id: string): string => id.split('@')[0];
-
 /** Selects an element and looks at a place of it, on its level. */
 function goTo(model: Model, element: string, [x, y]: Point): void {
   const row = model.element[elementOf(element)];

@@ -1,4 +1,5 @@
 'use client';
+import { elementOf } from '@/core/resolved/elementOf';
 import { useMemo } from 'react';
 import type { Model } from '@/core/model/model';
 import { envelopeName } from '@/core/structure/envelope';
@@ -19,9 +20,6 @@ import { useSelected } from '@/project/selected';
 import { envelopeIn, useTrial } from '@/project/trial';
 import { useModel, useMoment } from '@/project/useSession';
 import { useView } from '@/project/view';
-
-/** Elements on levels that repeat another are the other's. */
-const elementOf = (id: string): string => id.split('@')[0];
 
 /** Nodes belong to the floor of a level within this, metres. */
 const onFloor = 0.6;

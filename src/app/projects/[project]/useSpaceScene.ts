@@ -1,4 +1,5 @@
 'use client';
+import { elementOf } from '@/core/resolved/elementOf';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Bodies } from '@/core/bodies/bodies';
 import type { Place } from '@/core/bodies/shell';
@@ -138,7 +139,7 @@ function useSpaceResult(
     const result = envelope?.most ?? single;
     if (!open || origin === null || view === null || result === undefined) return null;
     const other = envelope?.least;
-    const shows = (element: string) => only === null || model.element[element.split('@')[0]]?.levelId === only;
+    const shows = (element: string) => only === null || model.element[elementOf(element)]?.levelId === only;
     const { pieces, labels } = spacePictureOf({ view, result, other, what, carried, shows, scale });
     return { lines: linesOf(pieces, origin, colour), labels };
   }, [open, view, id, what, carried, scale, only, origin, colour, model]);

@@ -3,8 +3,8 @@ import { degrees, radians, type Point } from '@/core/geometry/vector';
 import type { Place } from '@/core/bodies/shell';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { areaMeasures, type AreaMeasure } from '@/core/model/siteSettings';
-import { lengthOfLine } from '@/core/kinds/lines';
-import { alongLine } from '@/core/proof/rule';
+import { alongLine, lengthOfLine } from '@/core/kinds/lines';
+
 import type { Report } from '@/core/proof/report';
 import { subjectOf } from '@/core/proof/subject';
 import { insideOf, roomsOf, Slabs, type Room } from '@/core/rooms/rooms';
@@ -40,9 +40,10 @@ export interface Surface {
   construction?: string;
   material?: string;
   thickness: number;
-  /** Of what lies level, where it lies in plan by inner faces; of an opening how wide and high it is, metres. */
+  /** Of what lies level, where it lies in plan by inner faces. */
   region?: Region;
-  size?: { width: number; height: number };
+  /** Of an opening, the stretch that it lies in, by its place among the room's, and its size, metres. */
+  cut?: { stretch: number; width: number; height: number };
 }
 
 /** A room with all that closes it. */
@@ -50,9 +51,8 @@ export interface Enclosed {
   room: Room;
   volume: number;
   surfaces: Surface[];
-  /** Its sides as they are parted, and how many of its corners stick out into the outside. */
+  /** Its sides as they are parted; its surfaces begin with theirs, in their order. */
   stretches: Stretch[];
-  corners: number;
 }
 
 /** Slabs are looked for so far from a floor or a ceiling, metres. */
@@ -117,7 +117,7 @@ function enclosed(room: Room, around: Around): Enclosed {
   const under = slopes.reduce((sum, { plan, at }) => sum + plan * (at[2] - room.low), 0);
   const volume =
     slopes.length === 0 ? room.area * (room.high - room.low) : under + regionArea(bare) * (room.high - room.low);
-  return { room, volume, surfaces: [...walls, ...openings, ...flat], stretches, corners: cornersOf(stretches) };
+  return { room, volume, surfaces: [...walls, ...openings, ...flat], stretches };
 }
 
 /** How high a stretch reaches: where the room does, to the underside of the roof over it. */
@@ -182,18 +182,6 @@ function scaledWall(wall: Surface, stretch: Stretch, room: Room, { along, down, 
 const scaled = (surface: Surface, share: number): Surface =>
   share === 1 ? surface : { ...surface, area: surface.area * share, net: surface.net * share };
 
-/** How many corners of a room stick out into the outside: both their walls lie on it. */
-function cornersOf(stretches: readonly Stretch[]): number {
-  return stretches.filter((one, i) => {
-    const before = stretches.find((other) => other !== one && samePoint(other.b, one.a) && other.low === one.low);
-    if (before === undefined || i < 0 || one.beyond !== null || before.beyond !== null) return false;
-    return before.outward[0] * one.outward[1] - before.outward[1] * one.outward[0] > outward;
-  }).length;
-}
-/** Of two walls that meet at a corner that sticks out, the sine of the turn between them. */
-const outward = 0.3;
-const samePoint = (p: Point, q: Point): boolean => Math.hypot(p[0] - q[0], p[1] - q[1]) < 1e-6;
-
 /** A floor so little above the ground lies on it, metres. */
 const nearGround = 0.5;
 
@@ -254,7 +242,7 @@ function openingSurfaces(stretch: Stretch, wall: Surface, all: readonly Stretch[
         elements: [id, ...wall.elements],
         area,
         net: area,
-        size: { width, height: to - from },
+        cut: { stretch: all.indexOf(stretch), width, height: to - from },
         edge: 0,
         at: [middle[0], middle[1], (from + to) / 2],
         construction: opening.construction,

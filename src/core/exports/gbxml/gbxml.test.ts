@@ -171,3 +171,30 @@ test('a model without rooms is a building without spaces', () => {
   expect(empty).toContain('<Building');
   expect(empty).not.toContain('<Space');
 });
+
+test('a room about a court closes too: its floor is one loop that goes round the hole', () => {
+  const court = box(1, 1, 1, 1);
+  const hole = [
+    wall('c1', [1, 1], [2, 1], 0.2),
+    wall('c2', [2, 1], [2, 2], 0.2),
+    wall('c3', [2, 2], [1, 2], 0.2),
+    wall('c4', [1, 2], [1, 1], 0.2),
+  ];
+  const [lower] = parts().zones as Part[];
+  const about = box(0.9, 0.9, 1.2, 1.2);
+  const of = writeGbxml(
+    modelOf({
+      ...parts(),
+      walls: [...(parts().walls as Part[]).slice(0, 4), ...hole],
+      zones: [{ ...lower, outline: box(0, 0, 6, 4), holes: [about] }],
+    }),
+    'Court',
+  );
+  const [shell] = within(of, 'ClosedShell');
+  const rings = loops(shell);
+  const sum = rings.map(normalOf).reduce((all, n) => all.map((value, i) => value + n[i]) as V3, [0, 0, 0]);
+  for (const value of sum) expect(value).toBeCloseTo(0, 6);
+  // The floor on centre planes less the court by the middles of its walls.
+  const floor = rings.map(normalOf).find(([, , z]) => z < -1)!;
+  expect(-floor[2]).toBeCloseTo(6.4 * 4.4 - Math.abs(court[2][0] - court[0][0]) ** 2, 6);
+});

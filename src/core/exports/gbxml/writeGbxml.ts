@@ -1,5 +1,5 @@
 import { area } from '@/core/geometry/polygon';
-import { pushAll } from '@/core/lists';
+import { leastBy } from '@/core/lists';
 import type { Point } from '@/core/geometry/vector';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { enclosedRooms, type Surface } from '@/core/energy/derive/envelope';
@@ -26,7 +26,6 @@ const planar = (corners: readonly V3[]): XmlElement => element('PlanarGeometry',
 interface Written {
   surface: Surface;
   corners: V3[];
-  holes: V3[][];
   /** Of an upright one, its corner below at its start, how wide and high it is. */
   frame: { from: V3; width: number; height: number };
 }
@@ -37,11 +36,32 @@ const flat = (ring: readonly Point[], z: number, up: boolean): V3[] => {
   return turned.map(([x, y]): V3 => [x, y, z]);
 };
 
+/** An outline and its holes as one ring, since a loop of the format has no holes: each is reached by a way and back. */
+function bridged(outline: readonly Point[], holes: readonly (readonly Point[])[]): Point[] {
+  return holes.reduce<Point[]>(
+    (ring, hole) => {
+      const inner = area(hole) < 0 ? hole : [...hole].reverse();
+      const pairs = ring.flatMap((p, i) => inner.map((q, k) => ({ i, k, away: Math.hypot(p[0] - q[0], p[1] - q[1]) })));
+      const way = leastBy(pairs, ({ away }) => away);
+      if (way === null) return ring;
+      const round = [...inner.slice(way.k), ...inner.slice(0, way.k + 1)];
+      return [...ring.slice(0, way.i + 1), ...round, ...ring.slice(way.i)];
+    },
+    area(outline) > 0 ? [...outline] : [...outline].reverse(),
+  );
+}
+
+/** A room with its surfaces. */
+interface Closed {
+  room: Centred;
+  own: ReturnType<typeof surfacesOf>;
+}
+
 /** The surfaces of a room on centre planes, in the order of what closes it; openings in theirs. */
 function surfacesOf(room: Centred): { written: Written; openings: Written[] }[] {
   const { enclosed, stretch, plate, low, high } = room;
   const { stretches, surfaces } = enclosed;
-  const openings = surfaces.filter(({ kind }) => kind === 'window' || kind === 'door');
+  const openings = surfaces.flatMap((surface) => (surface.cut === undefined ? [] : [{ surface, cut: surface.cut }]));
   const walls = stretches.map((one, i) => {
     const { a, b, low: from, high: to } = stretch(one);
     const width = Math.hypot(b[0] - a[0], b[1] - a[1]);
@@ -51,11 +71,9 @@ function surfacesOf(room: Centred): { written: Written; openings: Written[] }[] 
       [...b, to],
       [...a, to],
     ];
-    const written = { surface: surfaces[i], corners, holes: [], frame: { from: corners[0], width, height: to - from } };
-    const own = openings.filter(
-      ({ elements, at }) => elements[1] === surfaces[i].elements[0] && isOn(at, a, b) && at[2] > from && at[2] < to,
-    );
-    return { written, openings: own.map((opening) => openingIn(opening, a, b)) };
+    const written = { surface: surfaces[i], corners, frame: { from: corners[0], width, height: to - from } };
+    const own = openings.flatMap(({ surface, cut }) => (cut.stretch === i ? [openingIn(surface, cut, a, b)] : []));
+    return { written, openings: own };
   });
   const level = surfaces
     .filter(
@@ -65,37 +83,25 @@ function surfacesOf(room: Centred): { written: Written; openings: Written[] }[] 
       plate(surface).map(({ outline, holes }) => {
         const floor = surface.kind === 'floor';
         const z = floor ? low : high;
-        const corners = flat(outline, z, !floor);
+        const corners = flat(bridged(outline, holes), z, !floor);
         const size = Math.sqrt(Math.abs(area(outline)));
         const frame = { from: corners[0], width: size, height: size };
-        return { written: { surface, corners, holes: holes.map((hole) => flat(hole, z, floor)), frame }, openings: [] };
+        return { written: { surface, corners, frame }, openings: [] };
       }),
     );
   return [...walls, ...level].filter(({ written: { frame } }) => frame.width > 1e-6 && frame.height > 1e-6);
 }
 
-/** A place of a wall's stretch lies over it in plan, within the thickest wall, metres. */
-const over = 1;
-
-function isOn([x, y]: readonly number[], a: Point, b: Point): boolean {
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  const length = Math.hypot(dx, dy) || 1;
-  const along = ((x - a[0]) * dx + (y - a[1]) * dy) / length;
-  const off = Math.abs((x - a[0]) * dy - (y - a[1]) * dx) / length;
-  return along >= 0 && along <= length && off < over;
-}
-
-/** An opening in the plane of its wall: as wide as its area and its height make it, about its middle. */
-function openingIn(surface: Surface, a: Point, b: Point): Written {
+/** An opening in the plane of its wall. */
+function openingIn(surface: Surface, { width, height }: NonNullable<Surface['cut']>, a: Point, b: Point): Written {
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
   const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
   const [x, y, z] = surface.at;
-  const { width, height } = surface.size ?? { width: Math.sqrt(surface.area), height: Math.sqrt(surface.area) };
   const along = (x - a[0]) * ux + (y - a[1]) * uy;
   const [from, to] = [Math.max(0, along - width / 2), Math.min(length, along + width / 2)];
   const at = (t: number, level: number): V3 => [a[0] + ux * t, a[1] + uy * t, level];
   const corners = [at(from, z - height / 2), at(to, z - height / 2), at(to, z + height / 2), at(from, z + height / 2)];
-  return { surface, corners, holes: [], frame: { from: corners[0], width: to - from, height } };
+  return { surface, corners, frame: { from: corners[0], width: to - from, height } };
 }
 
 /** What a surface is called by what it is and what lies beyond it. */
@@ -124,9 +130,12 @@ export function writeGbxml(model: ReadModel, name: string): string {
   const rooms = enclosedRooms(plainRooms(model), new Report()).map(centred);
   const surfaces: XmlElement[] = [];
   const bounds = new Map<string, string[]>();
-  const note = (space: string, surface: string): void => pushAll(listOf(bounds, space), [surface]);
-  for (const room of rooms)
-    surfacesOf(room).forEach(({ written, openings }, i) => {
+  const note = (id: string, surface: string): void => {
+    bounds.set(id, [...(bounds.get(id) ?? []), surface]);
+  };
+  const closed = rooms.map((room): Closed => ({ room, own: surfacesOf(room) }));
+  for (const { room, own: all } of closed)
+    all.forEach(({ written, openings }, i) => {
       const { beyond } = written.surface;
       const own = spaceId(room.enclosed.room);
       // What parts two spaces is written once, by the one that comes first, or that lies beneath.
@@ -152,18 +161,12 @@ export function writeGbxml(model: ReadModel, name: string): string {
         SurfaceReferenceLocation: 'Centerline',
       },
       [
-        element('Campus', { id: 'campus' }, [location(model), building(model, name, rooms, bounds), ...surfaces]),
+        element('Campus', { id: 'campus' }, [location(model), building(model, name, closed, bounds), ...surfaces]),
         ...constructions(model),
         ...rooms.map(({ enclosed: { room } }) => zone(room)),
       ],
     ),
   );
-}
-
-function listOf(lists: Map<string, string[]>, key: string): string[] {
-  const known = lists.get(key) ?? [];
-  lists.set(key, known);
-  return known;
 }
 
 /** Whether a surface between two rooms is written by this one. */
@@ -174,21 +177,22 @@ function isFirst(room: Room, { kind }: Surface, beyond: Room): boolean {
 
 const location = ({ site = {}, survey }: ReadModel): XmlElement =>
   element('Location', {}, [
+    // The schema asks for one; a project has none.
     element('ZipcodeOrPostalCode', {}, '00000'),
     site.latitude === undefined ? null : element('Latitude', {}, site.latitude),
     survey === undefined ? null : element('Elevation', {}, survey.elevation),
     // Degrees of the project's y from true north, clockwise.
     element('CADModelAzimuth', {}, survey === undefined ? 0 : ((-survey.north % 360) + 360) % 360),
-    element('Name', {}, 'As the project says'),
+    element('Name', {}, 'The place of the project'),
   ]);
 
 function building(
   model: ReadModel,
   name: string,
-  rooms: readonly Centred[],
+  rooms: readonly Closed[],
   bounds: ReadonlyMap<string, readonly string[]>,
 ): XmlElement {
-  const floor = rooms.reduce((sum, { enclosed }) => sum + enclosed.room.area, 0);
+  const floor = rooms.reduce((sum, { room }) => sum + room.enclosed.room.area, 0);
   return element('Building', { id: 'building', buildingType: 'Unknown' }, [
     element('Name', {}, name),
     element('Area', {}, floor),
@@ -200,16 +204,16 @@ function building(
           element('Level', {}, level.elevation),
         ]),
       ),
-    ...rooms.map((room) => space(room, bounds.get(spaceId(room.enclosed.room)) ?? [])),
+    ...rooms.map((one) => space(one, bounds.get(spaceId(one.room.enclosed.room)) ?? [])),
   ]);
 }
 
 /** A space with its own figures by inner faces, its shell on centre planes, and what bounds it. */
-function space(one: Centred, bounds: readonly string[]): XmlElement {
+function space({ room: one, own }: Closed, bounds: readonly string[]): XmlElement {
   const { room, volume } = one.enclosed;
   const { zone: row } = room;
   const [outline] = one.rings;
-  const shell = surfacesOf(one).map(({ written: { corners } }) => loop(corners));
+  const shell = own.map(({ written: { corners } }) => loop(corners));
   const condition = row.temperature === null ? 'Unconditioned' : 'Heated';
   const id = spaceId(room);
   return element(

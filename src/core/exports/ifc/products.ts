@@ -1,16 +1,17 @@
 import { area } from '@/core/geometry/polygon';
 import { radians, type Point } from '@/core/geometry/vector';
+import { sectionAxes } from '@/core/bodies/memberBody';
 import { groupBy } from '@/core/groupBy';
 import type { ReadModel } from '@/core/handover/model/readModel';
-import { bandOutline, bulgedLine, lengthOfLine } from '@/core/kinds/lines';
+import { bandOutline, bulgedLine, pieceOfLine } from '@/core/kinds/lines';
 import { sectionArea, sectionSize } from '@/core/kinds/section';
-import { alongLine } from '@/core/proof/rule';
-import { Report } from '@/core/proof/report';
-import { roomsOf, Slabs } from '@/core/rooms/rooms';
+
 import type { Frame, Storey } from './context';
+import { columnReach, elevationOfWall, netAreaOf, wallSizes } from '../sizes';
 import { globalId } from './globalId';
 import { Made } from './made';
-import { flag, mark, Relations, text, transmittance } from './relations';
+import { flag, mark, Relations, transmittance } from './relations';
+import { addSpatial } from './spatial';
 import { word, type Ref } from './step';
 
 type Space = readonly [number, number, number];
@@ -23,9 +24,6 @@ type Opening = ReadModel['openings'][number];
 const beyondFaces = 0.05;
 /** A door's leaf and a window's frame are shown so thick, metres. */
 const leaf = 0.06;
-/** A surface outside without a height is shown so thick, and a luminaire so large, metres. */
-const thin = 0.01;
-const lampSize = { side: 0.3, height: 0.1 };
 
 /** Writes the products of a model into their storeys. */
 export class Products {
@@ -50,9 +48,7 @@ export class Products {
     model.walls.forEach((one) => this.wall(one));
     model.slabs.forEach((one) => this.slab(one));
     (model.roofs ?? []).forEach((one) => this.roof(one));
-    this.spaces();
-    model.outdoor.forEach((one) => this.outdoor(one));
-    (model.luminaires ?? []).forEach((one) => this.luminaire(one));
+    addSpatial(this.frame, model, this.relations, this.made);
     return this.relations;
   }
 
@@ -76,11 +72,10 @@ export class Products {
 
   private column(column: Column): void {
     const storey = this.storeyOf(column.level);
-    const level = this.model.levels.find(({ id }) => id === column.level);
-    if (storey === undefined || level === undefined) return;
+    if (storey === undefined) return;
     const { shapes } = this.frame;
-    const base = column.base ?? level.elevation;
-    const height = (column.top ?? level.elevation + level.height) - base;
+    const [base, top] = columnReach(column, this.model);
+    const height = top - base;
     if (height <= 0) return;
     const [x, y] = column.position;
     const turn = radians(column.rotation);
@@ -117,15 +112,15 @@ export class Products {
     if (storey === undefined || length === 0) return;
     const { shapes } = this.frame;
     const x: Space = [along[0] / length, along[1] / length, along[2] / length];
-    const { across, upward } = directions(x, beam.angle ?? 0);
+    const { level, across, upward } = sectionAxes(x, beam.angle ?? 0);
     const { width, depth } = sectionSize(beam.section);
     const isBeam = (beam.use ?? 'beam') === 'beam';
-    const aside = { left: width / 2, right: -width / 2, centre: 0 }[beam.justification ?? 'centre'];
+    // An upright one has no left.
+    const upright = Math.hypot(x[0], x[1]) < 1e-9;
+    const aside = upright ? 0 : { left: width / 2, right: -width / 2, centre: 0 }[beam.justification ?? 'centre'];
     const down = isBeam ? -depth / 2 : 0;
-    const level = Math.hypot(x[0], x[1]) < 1e-9 ? ([0, 0, 0] as Space) : ([-x[1], x[0], 0] as Space);
-    const plan = Math.hypot(...level) || 1;
     const at = [0, 1, 2].map(
-      (i) => beam.start[i] + (aside * level[i]) / plan + down * upward[i] - (i === 2 ? storey.elevation : 0),
+      (i) => beam.start[i] + aside * level[i] + down * upward[i] - (i === 2 ? storey.elevation : 0),
     );
     // A profile's own x is the width, which lies across, to the left; the member runs along z.
     const place = shapes.placement(storey.place, shapes.place([at[0], at[1], at[2]], across, x));
@@ -159,11 +154,10 @@ export class Products {
   private wall(wall: Wall): void {
     const storey = this.storeyOf(wall.level);
     const line = bulgedLine(wall.start, wall.end, wall.bulge);
-    const length = lengthOfLine(line);
+    const own = this.openings.get(wall.id) ?? [];
+    const { base, length, height, gross, net } = wallSizes(wall, storey?.elevation ?? 0, own);
     if (storey === undefined || length === 0) return;
     const { shapes } = this.frame;
-    const base = wall.base ?? storey.elevation;
-    const top = wall.top ?? base + wall.height;
     const [x, y] = wall.start;
     const turn = wall.bulge === 0 ? Math.atan2(wall.end[1] - y, wall.end[0] - x) : 0;
     const at = shapes.place([x, y, base - storey.elevation], [Math.cos(turn), Math.sin(turn), 0]);
@@ -172,9 +166,9 @@ export class Products {
     const half = wall.thickness / 2;
     const solid =
       profile === undefined || profile.length < 2
-        ? shapes.extruded(shapes.region(bandAbout(wall, line), []), shapes.origin, top - base)
+        ? shapes.extruded(shapes.region(bandAbout(wall, line), []), shapes.origin, height)
         : shapes.extruded(
-            shapes.region(elevationOf(profile, base), []),
+            shapes.region(elevationOfWall(profile, base), []),
             shapes.place([0, half, 0], [1, 0, 0], [0, -1, 0]),
             wall.thickness,
           );
@@ -192,17 +186,14 @@ export class Products {
         ? [['ThermalTransmittance', transmittance(row.uValue)] as const]
         : []),
     ]);
-    const own = this.openings.get(wall.id) ?? [];
-    const gross = profile === undefined ? length * (top - base) : Math.abs(area(elevationOf(profile, base)));
-    const open = own.reduce((sum, { width, height }) => sum + width * height, 0);
     this.relations.quantities(wall.id, ref, 'Qto_WallBaseQuantities', [
       ['Length', 'LENGTH', length],
       ['Width', 'LENGTH', wall.thickness],
-      ...(profile === undefined ? [['Height', 'LENGTH', top - base] as [string, 'LENGTH', number]] : []),
+      ...(profile === undefined ? [['Height', 'LENGTH', height] as [string, 'LENGTH', number]] : []),
       ['GrossSideArea', 'AREA', gross],
-      ['NetSideArea', 'AREA', gross - open],
+      ['NetSideArea', 'AREA', net],
       ['GrossVolume', 'VOLUME', gross * wall.thickness],
-      ['NetVolume', 'VOLUME', (gross - open) * wall.thickness],
+      ['NetVolume', 'VOLUME', net * wall.thickness],
     ]);
     for (const opening of own) this.opening(opening, wall, line, place, ref, storey);
   }
@@ -217,7 +208,7 @@ export class Products {
   ): void {
     const { file, shapes } = this.frame;
     const { offset, width, height, sill, kind, id } = opening;
-    const piece = pieceOf(line, offset, width).map((p) => inWall(wall, p));
+    const piece = pieceOfLine(line, offset, offset + width).map((p) => inWall(wall, p));
     const place = shapes.placement(wallPlace, shapes.place([0, 0, sill]));
     const body = (thickness: number): Ref =>
       shapes.shape([shapes.extruded(shapes.region(bandOutline(piece, thickness), []), shapes.origin, height)]);
@@ -279,7 +270,7 @@ export class Products {
         : []),
     ]);
     const gross = Math.abs(area(slab.outline));
-    const net = slab.holes.reduce((sum, hole) => sum - Math.abs(area(hole)), gross);
+    const net = netAreaOf(slab);
     this.relations.quantities(slab.id, ref, 'Qto_SlabBaseQuantities', [
       ['Width', 'LENGTH', slab.thickness],
       ['GrossArea', 'AREA', gross],
@@ -308,106 +299,12 @@ export class Products {
       ['GrossVolume', 'VOLUME', size * roof.thickness],
     ]);
   }
-
-  private spaces(): void {
-    const { file, shapes } = this.frame;
-    const rooms = roomsOf(this.model, new Slabs(this.model), new Report());
-    for (const { zone, low, high, rings, area: size } of rooms) {
-      const storey = this.storeyOf(zone.level);
-      if (storey === undefined) continue;
-      const place = shapes.placement(storey.place, shapes.place([0, 0, low - storey.elevation]));
-      const solid = shapes.extruded(shapes.region(rings[0], rings.slice(1)), shapes.origin, high - low);
-      const ref = file.add(
-        'IFCSPACE',
-        globalId(zone.id),
-        null,
-        zone.number || zone.name || 'Space',
-        null,
-        null,
-        place,
-        shapes.shape([solid]),
-        zone.name,
-        word('ELEMENT'),
-        word('INTERNAL'),
-        null,
-      );
-      this.relations.relate('parts', zone.level, storey.ref, ref);
-      this.relations.properties(zone.id, ref, 'Pset_SpaceCommon', [
-        ['Reference', mark(zone.number)],
-        ['IsExternal', flag(false)],
-        ...(zone.use === undefined ? [] : [['Category', text(zone.use)] as const]),
-      ]);
-      this.relations.quantities(zone.id, ref, 'Qto_SpaceBaseQuantities', [
-        ['Height', 'LENGTH', high - low],
-        ['NetFloorArea', 'AREA', size],
-        ['NetVolume', 'VOLUME', size * (high - low)],
-      ]);
-    }
-  }
-
-  private outdoor(surface: ReadModel['outdoor'][number]): void {
-    const storey = this.storeyOf(surface.level);
-    if (storey === undefined || surface.outline.length < 3) return;
-    const { file, shapes, site } = this.frame;
-    const place = shapes.placement(storey.place, shapes.origin);
-    const solid = shapes.extruded(shapes.region(surface.outline, []), shapes.origin, Math.max(thin, surface.height));
-    const ref = file.add(
-      'IFCGEOGRAPHICELEMENT',
-      globalId(surface.id),
-      null,
-      surface.name || 'Surface outside',
-      null,
-      surface.use ?? null,
-      place,
-      shapes.shape([solid]),
-      surface.id,
-      word('NOTDEFINED'),
-    );
-    this.relations.relate('contained', 'site', site, ref);
-  }
-
-  private luminaire({ id, photometry, position, rotation = 0 }: NonNullable<ReadModel['luminaires']>[number]): void {
-    const [x, y, z] = position;
-    const below = [...this.model.levels]
-      .sort((a, b) => b.elevation - a.elevation)
-      .find(({ elevation }) => elevation <= z);
-    const storey = below === undefined ? undefined : this.storeyOf(below.id);
-    if (below === undefined || storey === undefined) return;
-    const { shapes } = this.frame;
-    const turn = radians(rotation);
-    const at = shapes.place([x, y, z - storey.elevation], [Math.cos(turn), Math.sin(turn), 0]);
-    const place = shapes.placement(storey.place, at);
-    const { side, height } = lampSize;
-    const body = shapes.profile('Luminaire', { shape: 'rectangle', width: side, depth: side });
-    const shape = shapes.shape([shapes.extruded(body, shapes.origin, height)]);
-    const rest = [word('NOTDEFINED')];
-    const ref = this.product('IFCLIGHTFIXTURE', id, photometry || 'Luminaire', storey, below.id, place, shape, rest);
-    this.made.plain('IFCLIGHTFIXTURETYPE', photometry, photometry || 'Luminaire', rest, ref);
-  }
 }
 
 const sizeName = (section: Column['section']): string => {
   const { width, depth } = sectionSize(section);
   return `${(width * 1000).toFixed(0)} x ${(depth * 1000).toFixed(0)}`;
 };
-
-/** The directions of a member's width and depth, as its body has them: level and to the left, and upward, turned. */
-function directions(x: Space, angle: number): { across: Space; upward: Space } {
-  const plan = Math.hypot(x[0], x[1]);
-  const level: Space = plan < 1e-9 ? [1, 0, 0] : [-x[1] / plan, x[0] / plan, 0];
-  const steep: Space = [
-    x[1] * level[2] - x[2] * level[1],
-    x[2] * level[0] - x[0] * level[2],
-    x[0] * level[1] - x[1] * level[0],
-  ];
-  const [c, s] = [Math.cos(radians(angle)), Math.sin(radians(angle))];
-  const mixed = (a: number, b: number): Space => [
-    a * level[0] + b * steep[0],
-    a * level[1] + b * steep[1],
-    a * level[2] + b * steep[2],
-  ];
-  return { across: mixed(c, s), upward: mixed(-s, c) };
-}
 
 /** A point of the project in a wall's own plan: about its start, along its line where it is straight. */
 function inWall({ start, end, bulge }: Wall, [x, y]: Point): Point {
@@ -423,24 +320,6 @@ const bandAbout = (wall: Wall, line: readonly Point[]): Point[] =>
     line.map((p) => inWall(wall, p)),
     wall.thickness,
   );
-
-/** The face of a wall that ends under a roof: along it, and up from its base. */
-const elevationOf = (profile: readonly Point[], base: number): Point[] => [
-  [profile[0][0], 0],
-  [profile[profile.length - 1][0], 0],
-  ...[...profile].reverse().map(([along, z]): Point => [along, z - base]),
-];
-
-/** A piece of a line of points, from a distance on. */
-function pieceOf(line: readonly Point[], offset: number, width: number): Point[] {
-  const between: Point[] = [];
-  let before = 0;
-  line.slice(1).forEach((to, i) => {
-    before += Math.hypot(to[0] - line[i][0], to[1] - line[i][1]);
-    if (before > offset && before < offset + width) between.push(to);
-  });
-  return [alongLine(line, offset).point, ...between, alongLine(line, offset + width).point];
-}
 
 /** A plane through corners in space: its own x and z, z upward, and the corners in it. */
 function planeOf(corners: readonly (readonly number[])[]) {

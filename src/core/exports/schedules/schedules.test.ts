@@ -115,3 +115,32 @@ test('CSV has units in its heads, quotes what it must, and what begins like a fo
   expect(columns[1].startsWith("c1,'=C1,Ground,")).toBe(true);
   expect(csvOf(schedules.get('beams')!).split('\r\n')[1].startsWith('b1,"B, ""1""",Ground')).toBe(true);
 });
+
+test('a wall under a roof stands on its level, where it does not say otherwise', () => {
+  const upper = modelOf({
+    levels: [{ id: 'L1', name: 'Upper', elevation: 6, height: 3 }],
+    walls: [
+      {
+        id: 'w',
+        level: 'L1',
+        start: [0, 0],
+        end: [4, 0],
+        thickness: 0.2,
+        height: 3,
+        bulge: 0,
+        profile: [
+          [0, 8],
+          [4, 10],
+        ],
+      },
+      { id: 'v', level: 'L1', start: [0, 2], end: [4, 2], thickness: 0.2, height: 3, bulge: 0, top: 8 },
+    ],
+  });
+  const { columns, rows } = schedulesOf(upper).find(({ name }) => name === 'walls')!;
+  const at = (head: string) => columns.findIndex((column) => column.head === head);
+  // From 6 m up to 8 and 10 m over 4 m; and up to 8 m.
+  expect(rows.map((row) => [row[at('face')], row[at('height')]])).toEqual([
+    [12, 4],
+    [8, 2],
+  ]);
+});

@@ -1,9 +1,8 @@
 import { groupBy } from '@/core/groupBy';
-import { area } from '@/core/geometry/polygon';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { usualMaterials } from '@/core/kinds/material';
-import { bulgedLine, lengthOfLine } from '@/core/kinds/lines';
 import { sectionArea, sectionName, type Section } from '@/core/kinds/section';
+import { columnReach, netAreaOf, wallSizes } from '../sizes';
 import { Report } from '@/core/proof/report';
 import { roomsOf, Slabs } from '@/core/rooms/rooms';
 import { propertiesOf } from '@/core/structure/section/properties';
@@ -32,7 +31,14 @@ export function schedulesOf(model: ReadModel): Schedule[] {
     ...usualMaterials.map(({ id, name }) => [id, name] as const),
     ...(model.materials ?? []).map(({ id, name }) => [id, name ?? id] as const),
   ]);
-  const of: Of = { model, levelName, materialName: (id) => (id === undefined ? '' : (materials.get(id) ?? id)) };
+  const elevations = new Map(model.levels.map(({ id, elevation }) => [id, elevation]));
+  const elevationOf = (level: string): number => elevations.get(level) ?? 0;
+  const of: Of = {
+    model,
+    levelName,
+    elevationOf,
+    materialName: (id) => (id === undefined ? '' : (materials.get(id) ?? id)),
+  };
   return [
     levels(of),
     columns(of),
@@ -50,6 +56,7 @@ export function schedulesOf(model: ReadModel): Schedule[] {
 interface Of {
   model: ReadModel;
   levelName: (level: string) => string;
+  elevationOf: (level: string) => number;
   materialName: (id: string | undefined) => string;
 }
 
@@ -58,13 +65,6 @@ const levels = ({ model }: Of): Schedule => ({
   columns: columnsOf('level', ['elevation', 'm'], ['height', 'm'], 'kind'),
   rows: model.levels.map(({ name, elevation, height, kind }) => [name, elevation, height, kind ?? '']),
 });
-
-/** From where to where a column reaches, metres. */
-function reachOf(column: ReadModel['columns'][number], model: ReadModel): [base: number, top: number] {
-  const level = model.levels.find(({ id }) => id === column.level);
-  const base = column.base ?? level?.elevation ?? 0;
-  return [base, column.top ?? (level === undefined ? base : level.elevation + level.height)];
-}
 
 const columns = ({ model, levelName, materialName }: Of): Schedule => ({
   name: 'columns',
@@ -83,7 +83,7 @@ const columns = ({ model, levelName, materialName }: Of): Schedule => ({
     ['volume', 'm3'],
   ),
   rows: model.columns.map((column) => {
-    const [base, top] = reachOf(column, model);
+    const [base, top] = columnReach(column, model);
     const size = sectionArea(column.section);
     const [x, y] = column.position;
     return [
@@ -129,20 +129,7 @@ const beams = ({ model, levelName, materialName }: Of): Schedule => ({
   ]),
 });
 
-/** A wall's length along its middle, its height, and the area of one of its faces with and without openings. */
-function wallSizes(wall: ReadModel['walls'][number], openings: readonly ReadModel['openings'][number][]) {
-  const length = lengthOfLine(bulgedLine(wall.start, wall.end, wall.bulge));
-  const { profile } = wall;
-  const base = wall.base ?? 0;
-  const gross =
-    profile === undefined || profile.length < 2
-      ? length * (wall.top === undefined ? wall.height : wall.top - base)
-      : profile.slice(1).reduce((sum, [t, z], i) => sum + ((z + profile[i][1]) / 2 - base) * (t - profile[i][0]), 0);
-  const open = openings.reduce((sum, { width, height }) => sum + width * height, 0);
-  return { length, gross, net: Math.max(0, gross - open) };
-}
-
-const walls = ({ model, levelName, materialName }: Of): Schedule => {
+const walls = ({ model, levelName, elevationOf, materialName }: Of): Schedule => {
   const own = groupBy(model.openings, ({ wall }) => wall);
   const names = new Map((model.constructions ?? []).map(({ id, name }) => [id, name]));
   return {
@@ -162,7 +149,7 @@ const walls = ({ model, levelName, materialName }: Of): Schedule => {
       ['net volume', 'm3'],
     ),
     rows: model.walls.map((wall) => {
-      const { length, gross, net } = wallSizes(wall, own.get(wall.id) ?? []);
+      const { length, height, gross, net } = wallSizes(wall, elevationOf(wall.level), own.get(wall.id) ?? []);
       return [
         wall.id,
         levelName(wall.level),
@@ -170,7 +157,7 @@ const walls = ({ model, levelName, materialName }: Of): Schedule => {
         wall.bearing === undefined ? '' : yesNo(wall.bearing),
         names.get(wall.construction ?? '') ?? '',
         materialName(wall.material),
-        ...[wall.thickness, length, wall.height, gross, net, net * wall.thickness].map(rounded),
+        ...[wall.thickness, length, height, gross, net, net * wall.thickness].map(rounded),
       ];
     }),
   };
@@ -205,14 +192,6 @@ const openings = ({ model, levelName }: Of): Schedule => {
   };
 };
 
-const netArea = ({
-  outline,
-  holes,
-}: {
-  outline: readonly (readonly [number, number])[];
-  holes: readonly (readonly (readonly [number, number])[])[];
-}): number => holes.reduce((sum, hole) => sum - Math.abs(area(hole)), Math.abs(area(outline)));
-
 const slabs = ({ model, levelName, materialName }: Of): Schedule => ({
   name: 'slabs',
   columns: columnsOf('id', 'level', 'material', ['thickness', 'm'], ['top', 'm'], ['area', 'm2'], ['volume', 'm3']),
@@ -220,7 +199,7 @@ const slabs = ({ model, levelName, materialName }: Of): Schedule => ({
     slab.id,
     levelName(slab.level),
     materialName(slab.material),
-    ...[slab.thickness, slab.top ?? 0, netArea(slab), netArea(slab) * slab.thickness].map(rounded),
+    ...[slab.thickness, slab.top ?? 0, netAreaOf(slab), netAreaOf(slab) * slab.thickness].map(rounded),
   ]),
 });
 
@@ -293,12 +272,12 @@ const sections = ({ model }: Of): Schedule => {
  * Net volumes by kind, section or thickness, material and level. Openings and holes are taken out; what two elements
  * share, such as a beam and the slab that it hangs under, counts in both.
  */
-const quantities = ({ model, levelName, materialName }: Of): Schedule => {
+const quantities = ({ model, levelName, elevationOf, materialName }: Of): Schedule => {
   const own = groupBy(model.openings, ({ wall }) => wall);
   const millimetres = (value: number): string => `${Number((value * 1000).toFixed(1))} mm`;
   const lines: { key: readonly string[]; length: number; face: number; volume: number }[] = [
     ...model.columns.map((one) => {
-      const [base, top] = reachOf(one, model);
+      const [base, top] = columnReach(one, model);
       const length = Math.max(0, top - base);
       const key = ['columns', sectionName(one.section), materialName(one.material), levelName(one.level)];
       return { key, length, face: 0, volume: length * sectionArea(one.section) };
@@ -309,13 +288,13 @@ const quantities = ({ model, levelName, materialName }: Of): Schedule => {
       return { key, length, face: 0, volume: length * sectionArea(one.section) };
     }),
     ...model.walls.map((one) => {
-      const { length, net } = wallSizes(one, own.get(one.id) ?? []);
+      const { length, net } = wallSizes(one, elevationOf(one.level), own.get(one.id) ?? []);
       const key = ['walls', millimetres(one.thickness), materialName(one.material), levelName(one.level)];
       return { key, length, face: net, volume: net * one.thickness };
     }),
     ...model.slabs.map((one) => {
       const key = ['slabs', millimetres(one.thickness), materialName(one.material), levelName(one.level)];
-      return { key, length: 0, face: netArea(one), volume: netArea(one) * one.thickness };
+      return { key, length: 0, face: netAreaOf(one), volume: netAreaOf(one) * one.thickness };
     }),
   ];
   const sum = (of: readonly (typeof lines)[number][], what: 'length' | 'face' | 'volume'): number =>

@@ -11,6 +11,16 @@ export const papers = {
 export type Paper = keyof typeof papers;
 export const paperNames = ['A4', 'A3', 'A2', 'A1', 'A0'] as const satisfies readonly Paper[];
 
+/** What a plan is asked for. */
+export interface PlanWish {
+  paper?: Paper;
+  /** One to so many. */
+  scale?: number;
+  project: string;
+  /** As it stands in the title block. */
+  date: string;
+}
+
 /** Scales that plans are drawn at (ISO 5455). */
 export const scales = [20, 50, 100, 200, 500, 1000, 2000, 5000] as const;
 

@@ -4,34 +4,23 @@ import { degrees, radians, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { columnOutline } from '@/core/kinds/column';
-import { bandOutline, bulgedLine, lengthOfLine } from '@/core/kinds/lines';
+import { alongLine, bandOutline, bulgedLine, lengthOfLine, pieceOfLine } from '@/core/kinds/lines';
 import { sectionSize } from '@/core/kinds/section';
-import { alongLine } from '@/core/proof/rule';
+
 import { Report } from '@/core/proof/report';
 import { roomsOf, Slabs } from '@/core/rooms/rooms';
-import { foot, margin, papers, sheetFor, type Paper } from './paper';
-import { pens, type Mark, type Sheet } from './sheet';
+import { footMarks } from './foot';
+import { foot, margin, papers, sheetFor, type PlanWish } from './paper';
+import { greys, letters, pens, rectangle, type Mark, type Sheet } from './sheet';
 
 type Level = ReadModel['levels'][number];
 type GridLine = Extract<ReadModel['grids'][number], { kind: 'line' }>;
 
-/** What a plan is asked for. */
-export interface PlanWish {
-  paper?: Paper;
-  /** One to so many. */
-  scale?: number;
-  project: string;
-  /** As it stands in the title block. */
-  date: string;
-}
-
-/** Letters of texts and labels, millimetres (ISO 3098). */
-const [small, usual, large] = [1.8, 2.5, 5];
+const { small, usual } = letters;
 /** Bubbles of grid lines, and how far dimensions lie inside them, millimetres. */
 const [bubble, inside] = [4.2, 11];
 /** Dimensions have ticks as long as this, millimetres. */
 const tick = 1.4;
-const greys = { wall: 0.78, column: 0.25, slab: 0.97 } as const;
 
 /** From metres in the project to millimetres on the sheet. */
 class Onto {
@@ -78,13 +67,6 @@ export function planSheet(model: ReadModel, level: Level, wish: PlanWish): Sheet
     ],
   };
 }
-
-const rectangle = (x1: number, y1: number, x2: number, y2: number): Point[] => [
-  [x1, y1],
-  [x2, y1],
-  [x2, y2],
-  [x1, y2],
-];
 
 /** Everything of a level and the grid, metres. */
 function boxAbout(model: ReadModel, { id }: Level): Box {
@@ -152,7 +134,7 @@ function wallMarks(model: ReadModel, { id }: Level, onto: Onto): Mark[] {
       }
       if (from < length) solid.push([from, length]);
       const band = (a: number, b: number, thickness: number): Point[] =>
-        onto.all(bandOutline(pieceOf(line, a, b), thickness));
+        onto.all(bandOutline(pieceOfLine(line, a, b), thickness));
       return [
         ...solid.map(([a, b]): Mark => ({
           kind: 'area',
@@ -173,16 +155,6 @@ function wallMarks(model: ReadModel, { id }: Level, onto: Onto): Mark[] {
         }),
       ];
     });
-}
-
-function pieceOf(line: readonly Point[], from: number, to: number): Point[] {
-  const between: Point[] = [];
-  let before = 0;
-  line.slice(1).forEach((p, i) => {
-    before += Math.hypot(p[0] - line[i][0], p[1] - line[i][1]);
-    if (before > from && before < to) between.push(p);
-  });
-  return [alongLine(line, from).point, ...between, alongLine(line, to).point];
 }
 
 /** A leaf that stands open, and the quarter of a circle that it goes. */
@@ -320,102 +292,4 @@ function chainOf(family: readonly GridLine[], onto: Onto): Mark[] {
       { kind: 'text', at: middle, text: apart.toFixed(3), height: small, anchor: 'middle', turn },
     ];
   });
-}
-
-interface Foot extends PlanWish {
-  paper: Paper;
-  scale: number;
-  width: number;
-  height: number;
-}
-
-/** Beneath the drawing: a scale bar, what fills mean, north, and the title block. */
-function footMarks(model: ReadModel, level: Level, wish: Foot): Mark[] {
-  const { width, height } = wish;
-  const top = height - margin - foot + 6;
-  return [
-    ...scaleBar(wish.scale, [margin + 8, height - margin - 10]),
-    ...legend([margin + 8, top]),
-    ...northArrow(model.survey?.north ?? 0, [width - margin - 112, height - margin - foot / 2]),
-    ...titleBlock(level, wish, [width - margin - 96, top - 2]),
-  ];
-}
-
-/** A bar of a round length of at least four centimetres, in four parts. */
-function scaleBar(scale: number, [x, y]: Point): Mark[] {
-  const least = (40 * scale) / 1000;
-  const step = 10 ** Math.floor(Math.log10(least));
-  const metres = [1, 2, 5, 10].map((factor) => factor * step).find((length) => length >= least) ?? 10 * step;
-  const long = (metres * 1000) / scale;
-  return [
-    ...[0, 1, 2, 3].map((i): Mark => ({
-      kind: 'area',
-      rings: [rectangle(x + (long * i) / 4, y, x + (long * (i + 1)) / 4, y + 1.6)],
-      grey: i % 2 === 0 ? greys.column : 1,
-      stroke: pens.thin,
-    })),
-    ...[0, metres].map((value): Mark => ({
-      kind: 'text',
-      at: [x + (value * 1000) / scale, y - 1.4],
-      text: `${value} m`,
-      height: small,
-      anchor: 'middle',
-      turn: 0,
-    })),
-  ];
-}
-
-const legend = ([x, y]: Point): Mark[] =>
-  (
-    [
-      ['wall', greys.wall],
-      ['column', greys.column],
-      ['slab', greys.slab],
-    ] as const
-  ).flatMap(([word, grey], i): Mark[] => {
-    const left = x + i * 28;
-    return [
-      { kind: 'area', rings: [rectangle(left, y, left + 6, y + 3.4)], grey, stroke: pens.thin },
-      { kind: 'text', at: [left + 8, y + 2.8], text: word, height: small, anchor: 'start', turn: 0 },
-    ];
-  });
-
-/** @param north degrees clockwise from up */
-function northArrow(north: number, [x, y]: Point): Mark[] {
-  const turned = ([dx, dy]: Point): Point => {
-    const [c, s] = [Math.cos(radians(north)), Math.sin(radians(north))];
-    return [x + c * dx - s * dy, y + s * dx + c * dy];
-  };
-  const arrow: Point[] = [
-    [0, -8],
-    [2.6, 6],
-    [0, 3.6],
-    [-2.6, 6],
-  ];
-  return [
-    { kind: 'area', rings: [arrow.map(turned)], grey: greys.column, stroke: pens.thin },
-    { kind: 'text', at: turned([0, -9.4]), text: 'N', height: usual, anchor: 'middle', turn: 0, bold: true },
-  ];
-}
-
-function titleBlock(level: Level, { project, scale, paper, date }: Foot, [x, y]: Point): Mark[] {
-  const [wide, tall] = [96, foot - 4];
-  const line = (text: string, down: number, height: number, bold = false): Mark => ({
-    kind: 'text',
-    at: [x + 4, y + down],
-    text,
-    height,
-    anchor: 'start',
-    turn: 0,
-    ...(bold ? { bold: true as const } : {}),
-  });
-  const sign = level.elevation < 0 ? '\u2212' : '+';
-  return [
-    { kind: 'area', rings: [rectangle(x, y, x + wide, y + tall)], grey: 1, stroke: pens.strong },
-    line(project, 8, usual, true),
-    line(level.name, 18, large, true),
-    line(`${sign}${Math.abs(level.elevation).toFixed(3)} m`, 25, usual),
-    line(`1:${scale} on ${paper}`, 32, usual),
-    { kind: 'text', at: [x + wide - 4, y + 32], text: date, height: usual, anchor: 'end', turn: 0 },
-  ];
 }

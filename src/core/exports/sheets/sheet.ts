@@ -41,3 +41,17 @@ export const pens = {
   axis: { width: 0.18, dashes: [6, 1.5, 0.8, 1.5] },
   hidden: { width: 0.18, dashes: [2, 1] },
 } as const satisfies Record<string, Stroke>;
+
+/** How light areas are, from black to white. */
+export const greys = { wall: 0.78, column: 0.25, slab: 0.97 } as const;
+
+/** Letters of small texts, of labels and of the title, millimetres (ISO 3098). */
+export const letters = { small: 1.8, usual: 2.5, large: 5 } as const;
+
+/** The corners of a rectangle. */
+export const rectangle = (x1: number, y1: number, x2: number, y2: number): Point[] => [
+  [x1, y1],
+  [x2, y1],
+  [x2, y2],
+  [x1, y2],
+];

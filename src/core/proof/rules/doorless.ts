@@ -1,8 +1,9 @@
+import { alongLine } from '@/core/kinds/lines';
 import { area, centroid, contains } from '@/core/geometry/polygon';
 import { add, subtract, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import { inPlan, type StandingWall } from '../subject';
-import { alongLine, elevationOf, found, type Rule } from '../rule';
+import { elevationOf, found, type Rule } from '../rule';
 
 /** What lies beyond a door is looked for this far from its wall's faces, metres. */
 const beside = 0.15;

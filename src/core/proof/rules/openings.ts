@@ -1,7 +1,7 @@
 import type { Point } from '@/core/geometry/vector';
-import { lengthOfLine } from '@/core/kinds/lines';
+import { alongLine, lengthOfLine } from '@/core/kinds/lines';
 import type { ModelOpening, StandingWall } from '../subject';
-import { alongLine, found, metres, type Rule } from '../rule';
+import { found, metres, type Rule } from '../rule';
 
 /** Ends are rounded: openings may reach this far beyond, metres. */
 const rounding = 0.001;

@@ -1,9 +1,9 @@
 import { contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
-import { awayFromLine, lengthOfLine } from '@/core/kinds/lines';
+import { alongLine, awayFromLine, lengthOfLine } from '@/core/kinds/lines';
 import { sectionSize } from '@/core/kinds/section';
 import { leastBy } from '@/core/lists';
-import { alongLine, found, metres, type Rule } from '../rule';
+import { found, metres, type Rule } from '../rule';
 import { inPlan, type StandingColumn, type StandingWall, type Subject } from '../subject';
 
 /** What ends so near below a foot carries it, metres: slabs and build-ups lie between. */

@@ -1,3 +1,4 @@
+import { elementOf } from '@/core/resolved/elementOf';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import type { ElementOf } from '@/core/kinds/element';
 import type { Freedom } from '@/core/kinds/support';
@@ -63,9 +64,6 @@ function standsAlone({ frame, pieces }: Skeleton, i: number): boolean {
     own[0].nodes.every((node) => frame.members.every((m) => m === own[0] || !m.nodes.includes(node)))
   );
 }
-
-/** Elements on levels that repeat another are the other's, which the support belongs to. */
-const elementOf = (id: string): string => id.split('@')[0];
 
 /** Says supports under all feet that nothing carries, as one edit. */
 export function saySupports(model: Model, missing: readonly RuledSupport[], newId: () => string): Result<Edit> {

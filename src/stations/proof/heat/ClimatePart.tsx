@@ -4,8 +4,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { climateOf, type Climate } from '@/core/energy/climate';
+import { useSite } from '@/project/useSite';
 import { Part } from '@/ui/widgets/Heading';
-import { useSite } from './useSite';
 
 const rows: [key: keyof Climate, label: string, least: number, most: number][] = [
   ['air', 'Air, \u00b0C', -60, 50],

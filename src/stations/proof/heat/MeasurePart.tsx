@@ -10,9 +10,9 @@ import {
   type BridgeKind,
   type SiteSettings,
 } from '@/core/model/siteSettings';
+import { useSite } from '@/project/useSite';
 import { Part } from '@/ui/widgets/Heading';
 import { NumberField } from '@/ui/widgets/NumberField';
-import { useSite } from './useSite';
 
 const measureWords: Record<AreaMeasure, string> = {
   inner: 'inner faces',

@@ -1,9 +1,9 @@
 import { max, scaleBand, scaleLinear, stack } from 'd3';
 import type { HeatView } from '@/core/energy/file';
 import { climate } from '@/core/energy/climate';
+import { useSite } from '@/project/useSite';
 import { Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
-import { useSite } from './useSite';
 
 const names = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const [wide, tall] = [340, 120];

@@ -9,13 +9,13 @@ import { plainSite, surfaceRoles, type SiteSettings, type SurfaceRole } from '@/
 import { usualConstructions } from '@/core/model/usualConstructions';
 import { projectRowOf } from '@/project/projectRow';
 import { useCommit, useModel } from '@/project/useSession';
+import { useSite } from '@/project/useSite';
 import { Part } from '@/ui/widgets/Heading';
 import { NumberField } from '@/ui/widgets/NumberField';
 import { Table } from '@/ui/widgets/Table';
 import { ClimatePart } from './ClimatePart';
 import { MeasurePart } from './MeasurePart';
 import { ProfilesPart } from './ProfilesPart';
-import { useSite } from './useSite';
 
 const words: Record<SurfaceRole, string> = {
   outerWall: 'Outer walls',

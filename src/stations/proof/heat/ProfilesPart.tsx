@@ -9,11 +9,11 @@ import { counted } from '@/core/model/counted';
 import type { Profile } from '@/core/model/siteSettings';
 import { roomsByRule, usualProfileRules, usualProfiles, withProfiles } from '@/core/model/usualProfiles';
 import { useCommit, useModel } from '@/project/useSession';
+import { useSite } from '@/project/useSite';
 import { Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { NumberField } from '@/ui/widgets/NumberField';
 import { Table } from '@/ui/widgets/Table';
-import { useSite } from './useSite';
 
 /** How rooms are used: profiles of temperature, air and gains, given to many rooms at once by their names. */
 export function ProfilesPart() {

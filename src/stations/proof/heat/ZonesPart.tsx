@@ -1,4 +1,5 @@
 'use client';
+import { elementOf } from '@/core/resolved/elementOf';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useBoard } from '@/board/boardStore';
@@ -17,7 +18,7 @@ const about = 4;
 export function ZonesPart({ view: { zones } }: { view: HeatView }) {
   const model = useModel('element', 'level');
   const go = ({ id, level }: ShownZone) => {
-    const row = model.element[id.split('@')[0]];
+    const row = model.element[elementOf(id)];
     if (row?.kind !== 'zone') return;
     useSelected.getState().select([row.id]);
     useView.getState().set({ levelId: level, faceOn: null });

@@ -6,10 +6,9 @@ import { plainReflectances } from '@/core/lighting/room';
 import { plain } from '@/core/lighting/light';
 import { counted } from '@/core/model/counted';
 import { put } from '@/core/model/edits';
-import { plainSite } from '@/core/model/siteSettings';
-import { projectRowOf } from '@/project/projectRow';
 import { useSelected } from '@/project/selected';
-import { useCommit, useModel, useProjectRow } from '@/project/useSession';
+import { useCommit, useModel } from '@/project/useSession';
+import { useSite } from '@/project/useSite';
 import { Part } from '@/ui/widgets/Heading';
 import { NumberField } from '@/ui/widgets/NumberField';
 
@@ -23,7 +22,7 @@ type Shares = Record<(typeof surfaces)[number][0], number>;
 /** What surfaces throw back, room by room or in all at once, and what is left of the first light. */
 export function SurfacesPart() {
   const model = useModel('element');
-  const site = useProjectRow().site ?? plainSite;
+  const [site, say] = useSite();
   const selected = useSelected(({ ids }) => ids);
   const commit = useCommit();
   const [shares, setShares] = useState<Shares>({ ...plainReflectances });
@@ -66,18 +65,7 @@ export function SurfacesPart() {
           least={0.1}
           most={1}
           width="48%"
-          change={(value) =>
-            void commit((now) => {
-              const row = projectRowOf(now);
-              const before = row.site ?? plainSite;
-              return {
-                label: 'Maintenance factor',
-                changes: [
-                  put('project', { ...row, site: { ...before, maintenanceFactor: value ?? plain.maintenance } }),
-                ],
-              };
-            })
-          }
+          change={(value) => say('Maintenance factor', { maintenanceFactor: value ?? plain.maintenance })}
         />
       </Box>
     </Part>

@@ -1,3 +1,4 @@
+import { elementOf } from '@/core/resolved/elementOf';
 import type { ElementRow } from '@/core/kinds/element';
 import type { LightTrial, LitArea, LitZone } from '@/core/lighting/light';
 import { outdoorTargetOf, targetOf, type Target } from '@/core/lighting/targets';
@@ -10,9 +11,6 @@ export interface AreaRow {
   target: Target | null;
   met: boolean;
 }
-
-/** Elements on levels that repeat another are the other's. */
-export const elementOf = (id: string): string => id.split('@')[0];
 
 function targetFor(element: ElementRow | undefined): Target | null {
   if (element?.kind === 'zone') return targetOf(element.shape.use);

@@ -12,3 +12,14 @@ export function Chapter({ title, children }: { title: string; children: ReactNod
     </Box>
   );
 }
+
+/** What a trial took for granted. */
+export const TakenForGranted = ({ trial, assumed }: { trial: string; assumed: readonly string[] }) => (
+  <Chapter title={`${trial}: taken for granted`}>
+    <ul>
+      {assumed.map((sentence) => (
+        <li key={sentence}>{sentence}</li>
+      ))}
+    </ul>
+  </Chapter>
+);

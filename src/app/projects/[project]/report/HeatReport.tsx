@@ -1,9 +1,8 @@
 import type { HeatView } from '@/core/energy/file';
 import { EnvelopeTable } from '@/stations/proof/heat/BuildingPart';
 import { Table } from '@/ui/widgets/Table';
-import { Chapter } from './Chapter';
-
-const figures = (...texts: string[]) => texts.map((text) => ({ text, figures: true as const }));
+import { Chapter, TakenForGranted } from './Chapter';
+import { figures } from './figures';
 
 /** The trial of heat on paper: the load room by room, the envelope, and what was taken for granted. */
 export function HeatReport({ view }: { view: HeatView }) {
@@ -41,13 +40,7 @@ export function HeatReport({ view }: { view: HeatView }) {
         <p>In a year it needs {building.heating.toFixed(0)} kWh, in the months of an invented place.</p>
       </Chapter>
       <EnvelopeTable view={view} />
-      <Chapter title="Heat: taken for granted">
-        <ul>
-          {assumed.map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </ul>
-      </Chapter>
+      <TakenForGranted trial="Heat" assumed={assumed} />
     </>
   );
 }

@@ -2,9 +2,8 @@ import type { LightTrial } from '@/core/lighting/light';
 import type { Model } from '@/core/model/model';
 import { areaRows, nameOfArea } from '@/stations/proof/light/areaRows';
 import { Table } from '@/ui/widgets/Table';
-import { Chapter } from './Chapter';
-
-const figures = (...texts: string[]) => texts.map((text) => ({ text, figures: true as const }));
+import { Chapter, TakenForGranted } from './Chapter';
+import { figures } from './figures';
 
 /** The trial of light on paper: each area against what its use asks, and what was taken for granted. */
 export function LightReport({ view, model }: { view: LightTrial; model: Model }) {
@@ -30,13 +29,7 @@ export function LightReport({ view, model }: { view: LightTrial; model: Model })
           ))}
         </Table>
       </Chapter>
-      <Chapter title="Light: taken for granted">
-        <ul>
-          {view.assumed.map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </ul>
-      </Chapter>
+      <TakenForGranted trial="Light" assumed={view.assumed} />
     </>
   );
 }

@@ -2,9 +2,8 @@ import type { Model } from '@/core/model/model';
 import type { ShownResult, StructureView } from '@/core/structure/view';
 import { kilonewtons, placeNames } from '@/stations/proof/trialWords';
 import { Table } from '@/ui/widgets/Table';
-import { Chapter } from './Chapter';
-
-const figures = (...texts: string[]) => texts.map((text) => ({ text, figures: true as const }));
+import { Chapter, TakenForGranted } from './Chapter';
+import { figures } from './figures';
 
 /** The structural trial on paper: sums, supports, columns taken down, what can move, and what was taken for granted. */
 export function StructureReport({ view, model }: { view: StructureView; model: Model }) {
@@ -36,13 +35,7 @@ export function StructureReport({ view, model }: { view: StructureView; model: M
       )}
       {last !== undefined && <Columns view={view} result={last} model={model} />}
       {last !== undefined && <Supports view={view} result={last} model={model} />}
-      <Chapter title="Structure: taken for granted">
-        <ul>
-          {view.assumed.map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </ul>
-      </Chapter>
+      <TakenForGranted trial="Structure" assumed={view.assumed} />
     </>
   );
 }

@@ -1,8 +1,8 @@
 'use client';
 import { put } from '@/core/model/edits';
 import { plainSite, type SiteSettings } from '@/core/model/siteSettings';
-import { projectRowOf } from '@/project/projectRow';
-import { useCommit, useProjectRow } from '@/project/useSession';
+import { projectRowOf } from './projectRow';
+import { useCommit, useProjectRow } from './useSession';
 
 /** The place as it is said, and a way to say a part of it otherwise. */
 export function useSite(): [SiteSettings, (label: string, part: Partial<SiteSettings>) => void] {
