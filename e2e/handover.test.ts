@@ -36,6 +36,13 @@ test('the model goes out as IFC, as a workbook and as schedules, and every eleme
     back.value.map(({ kind, model: own }) => [kind, own]),
   );
   expect(back.value.find(({ kind }) => kind === 'columns')!.file).toBe(model.value.columns.length);
+  // The window tells the same.
+  await page.getByRole('button', { name: 'Read it back' }).click();
+  const columnsBack = page.getByRole('table', { name: 'Read back' }).getByRole('row', { name: /^columns/ });
+  await columnsBack.waitFor();
+  expect(await columnsBack.getByRole('cell').allInnerTexts()).toEqual(
+    ['columns', model.value.columns.length, model.value.columns.length].map(String),
+  );
   const book = new Excel.Workbook();
   await book.xlsx.readFile((await saved('Save workbook')).path);
   const columns = book.getWorksheet('columns')!;

@@ -7,7 +7,7 @@ import { planSheet } from '@/core/exports/sheets/plan';
 import { sheetSvg } from '@/core/exports/sheets/svg';
 import { csvOf } from '@/core/exports/schedules/csv';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
-import { readBackIfc } from '@/core/exports/ifc/readBack';
+import { readBackIfc, type ReadBack } from '@/core/exports/ifc/readBack';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import { writeModel } from '@/core/handover/model/writeModel';
@@ -64,13 +64,13 @@ async function readModelOf(project: string): Promise<{ name: string; model: Read
   return { name, model: read.value };
 }
 
-/** The model as IFC4; read again before it is given away. */
-export async function modelIfc(project: string): Promise<{ name: string; content: string }> {
+/** The model as IFC4, read again before it is given away: what of each kind came back. */
+export async function modelIfc(project: string): Promise<{ name: string; content: string; back: ReadBack[] }> {
   const { name, model } = await readModelOf(project);
   const content = writeIfc(model, { name, time: new Date().toISOString().slice(0, 19) });
   const back = readBackIfc(content, model);
   if (!back.ok) throw new Problem(500, back.message);
-  return { name: `${name}.ifc`, content };
+  return { name: `${name}.ifc`, content, back: back.value };
 }
 
 /** The rooms of a model with what closes them, as gbXML. */

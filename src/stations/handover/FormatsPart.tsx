@@ -2,7 +2,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ElementKind } from '@/core/kinds/element';
-import { Part } from '@/ui/widgets/Heading';
+import { useState } from 'react';
+import type { ReadBack } from '@/core/exports/ifc/readBack';
+import { api } from '@/project/api';
+import { Note, Part } from '@/ui/widgets/Heading';
+import { Table } from '@/ui/widgets/Table';
 
 /** Schedules by the kind of element that they list; the last adds up what is built. */
 const schedules: [name: string, word: string, kind: ElementKind | null][] = [
@@ -26,9 +30,10 @@ export function FormatsPart({ project, has }: { project: string; has: (kind: Ele
           rooms, roofs, outdoor surfaces and luminaires, with quantities. It is read again before it is given to you,
           and its identifiers stay the same from one time to the next.
         </Box>
-        <Button variant="contained" href={file('model.ifc')} download>
+        <Button variant="contained" href={file('model.ifc')} download sx={{ mr: 1 }}>
           Save IFC
         </Button>
+        <ReadBackOf address={file('model.ifc/read-back')} />
       </Part>
       {has('zone') && (
         <Part title="Rooms, as gbXML">
@@ -60,6 +65,47 @@ export function FormatsPart({ project, has }: { project: string; has: (kind: Ele
             ))}
         </Box>
       </Part>
+    </>
+  );
+}
+
+/** What comes back when the file is read again, kind by kind; what does not is told. */
+function ReadBackOf({ address }: { address: string }) {
+  const [kinds, setKinds] = useState<readonly ReadBack[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const ask = async () => {
+    setProblem(null);
+    try {
+      setKinds((await api<{ kinds: ReadBack[] }>(address)).kinds);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const lost = (kinds ?? []).filter(({ model, file }) => file < model);
+  return (
+    <>
+      <Button variant="outlined" onClick={() => void ask()}>
+        Read it back
+      </Button>
+      {problem !== null && <Note kind="wrong">{problem}</Note>}
+      {kinds !== null && (
+        <Box sx={{ mt: 1 }}>
+          <Table label="Read back" heads={['kind', { text: 'model', figures: true }, { text: 'file', figures: true }]}>
+            {kinds.map(({ kind, model, file }) => (
+              <tr key={kind}>
+                <td>{kind}</td>
+                <td className="figures">{model}</td>
+                <td className="figures">{file}</td>
+              </tr>
+            ))}
+          </Table>
+          {lost.length > 0 && (
+            <Note kind="look">
+              Some have no length, no height or no level, and are not in the file. Proof, Findings names them.
+            </Note>
+          )}
+        </Box>
+      )}
     </>
   );
 }
