@@ -21,6 +21,7 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
   ./run fuzz [files]                read damaged files and tell which end wrongly
   ./run screenshots                 make docs/screenshots again from the demo
   ./run schema                      make docs/model.schema.json again
+  ./run kernel                      assemble the solver's kernel again
 
 Settings: DATABASE_URL, ZIRCON_MAX_UPLOAD_MB (512), ZIRCON_HOSTS (names this server answers to); see README.md.`;
 
@@ -40,6 +41,7 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   fuzz: async () => ({ run: (await import('../../bench/fuzz')).fuzz }),
   screenshots: async () => ({ run: (await import('./screenshots')).screenshots }),
   schema: async () => ({ run: (await import('./schema')).schema }),
+  kernel: async () => ({ run: (await import('./kernel')).kernel }),
 };
 
 const [command, ...args] = process.argv.slice(2);

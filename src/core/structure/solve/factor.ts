@@ -1,4 +1,4 @@
-import { eliminate } from './dense';
+import { DenseFront } from './dense';
 import { eliminationOrder } from './order';
 
 /** A small symmetric matrix between some unknowns, such as a member's: n x n, row by row. */
@@ -182,7 +182,7 @@ class Numeric {
   private readonly diagonal: Float64Array;
   private readonly local: Int32Array;
   /** Room for the largest front: each is worked out in it and leaves only what is kept of it. */
-  private readonly scratch: Float64Array;
+  private readonly dense: DenseFront;
   private readonly waiting: { rows: Int32Array; matrix: Float64Array }[][];
   private readonly loose: number[] = [];
 
@@ -193,7 +193,7 @@ class Numeric {
     const { count, place } = plan;
     this.diagonal = new Float64Array(count);
     this.local = new Int32Array(count);
-    this.scratch = new Float64Array(plan.fronts.reduce((most, { rows }) => Math.max(most, rows.length ** 2), 0));
+    this.dense = new DenseFront(plan.fronts.reduce((most, { rows }) => Math.max(most, rows.length), 0));
     this.waiting = plan.fronts.map(() => []);
     for (const { unknowns, matrix } of elements) {
       const n = unknowns.length;
@@ -216,40 +216,42 @@ class Numeric {
 
   private front(i: number): Front {
     const { rows, columns, parent } = this.plan.fronts[i];
-    const m = rows.length;
-    const f = this.scratch.subarray(0, m * m).fill(0);
-    for (let r = 0; r < m; r += 1) this.local[rows[r]] = r;
-    for (const e of this.plan.added[i]) this.add(f, m, this.elements[e]);
-    for (const { rows: own, matrix } of this.waiting[i]) this.extend(f, m, own, matrix);
+    const { dense } = this;
+    dense.begin(rows.length);
+    for (let r = 0; r < rows.length; r += 1) this.local[rows[r]] = r;
+    for (const e of this.plan.added[i]) this.add(this.elements[e]);
+    for (const { rows: own, matrix } of this.waiting[i]) this.extend(own, matrix);
     this.waiting[i] = [];
     const pivots = new Float64Array(columns);
     const diagonal = Float64Array.from(rows.subarray(0, columns), (row) => this.diagonal[row]);
-    eliminate(f, m, columns, pivots, {
+    dense.eliminate(columns, pivots, {
       least: leastPivot,
       diagonal,
       vanished: (column) => this.loose.push(rows[column]),
     });
-    if (parent >= 0) this.waiting[parent].push({ rows: rows.subarray(columns), matrix: behind(f, m, columns) });
-    return { rows, columns, lower: before(f, m, columns), pivots };
+    if (parent >= 0) this.waiting[parent].push({ rows: rows.subarray(columns), matrix: behind(dense, columns) });
+    return { rows, columns, lower: before(dense, columns), pivots };
   }
 
-  private add(f: Float64Array, m: number, { unknowns, matrix }: Element): void {
+  private add({ unknowns, matrix }: Element): void {
     const { place } = this.plan;
+    const { values: f, stride } = this.dense;
     const n = unknowns.length;
     for (let a = 0; a < n; a += 1) {
       const i = this.local[place[unknowns[a]]];
       for (let b = 0; b < n; b += 1) {
         const j = this.local[place[unknowns[b]]];
-        if (j <= i) f[i * m + j] += matrix[a * n + b];
+        if (j <= i) f[i * stride + j] += matrix[a * n + b];
       }
     }
   }
 
   /** Adds what is left of a front before; rows are in one order everywhere. */
-  private extend(f: Float64Array, m: number, rows: Int32Array, matrix: Float64Array): void {
+  private extend(rows: Int32Array, matrix: Float64Array): void {
+    const { values: f, stride } = this.dense;
     let at = 0;
     for (let a = 0; a < rows.length; a += 1) {
-      const i = this.local[rows[a]] * m;
+      const i = this.local[rows[a]] * stride;
       for (let b = 0; b <= a; b += 1) f[i + this.local[rows[b]]] += matrix[at + b];
       at += a + 1;
     }
@@ -261,20 +263,21 @@ const workOf = ({ rows, columns }: { rows: Int32Array; columns: number }): numbe
   (rows.length ** 3 - (rows.length - columns) ** 3) / 3;
 
 /** The lower triangle behind a front's own columns, packed row by row. */
-function behind(f: Float64Array, m: number, columns: number): Float64Array {
-  const size = m - columns;
-  const packed = new Float64Array((size * (size + 1)) / 2);
+function behind({ values: f, size, stride }: DenseFront, columns: number): Float64Array {
+  const left = size - columns;
+  const packed = new Float64Array((left * (left + 1)) / 2);
   let at = 0;
-  for (let i = columns; i < m; i += 1) {
-    packed.set(f.subarray(i * m + columns, i * m + i + 1), at);
+  for (let i = columns; i < size; i += 1) {
+    packed.set(f.subarray(i * stride + columns, i * stride + i + 1), at);
     at += i - columns + 1;
   }
   return packed;
 }
 
-function before(f: Float64Array, m: number, columns: number): Float64Array {
-  const lower = new Float64Array(m * columns);
-  for (let i = 0; i < m; i += 1) lower.set(f.subarray(i * m, i * m + Math.min(columns, i + 1)), i * columns);
+function before({ values: f, size, stride }: DenseFront, columns: number): Float64Array {
+  const lower = new Float64Array(size * columns);
+  for (let i = 0; i < size; i += 1)
+    lower.set(f.subarray(i * stride, i * stride + Math.min(columns, i + 1)), i * columns);
   return lower;
 }
 
