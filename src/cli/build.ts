@@ -10,9 +10,11 @@ export const buildFolder = join(root, '.build');
 /** Bundles the server's threads; worker threads cannot run TypeScript by themselves. */
 export async function buildThreads(): Promise<void> {
   await bundle({
-    entryPoints: ['src/workers/readDrawing.thread.ts', 'src/server/desk/desk.thread.ts'].map((file) =>
-      join(root, file),
-    ),
+    entryPoints: [
+      'src/workers/readDrawing.thread.ts',
+      'src/server/desk/desk.thread.ts',
+      'src/server/work/work.thread.ts',
+    ].map((file) => join(root, file)),
     entryNames: '[name]',
     packages: 'external',
     outdir: buildFolder,

@@ -5,57 +5,43 @@ import { create } from 'zustand';
 import type { DrawnZone } from '@/core/energy/picture';
 import type { HeatView } from '@/core/energy/file';
 import type { Model } from '@/core/model/model';
-import { modelTextIn } from './mirror';
-import { beginTrial } from './trial';
-import { useMoment } from './useSession';
+import { Calculations } from './calculation';
+import type { Session } from './session';
+import { useMoment, useSession } from './useSession';
 
 interface HeatStore {
   view: HeatView | null;
-  running: boolean;
+  /** How much of the work is done, from 0 to 1; null while nothing is calculated. */
+  running: number | null;
   /** Whether the model has changed since. */
   stale: boolean;
   /** Why nothing could be calculated. */
   problem: string | null;
 }
 
-const fresh: HeatStore = { view: null, running: false, stale: false, problem: null };
+const fresh: HeatStore = { view: null, running: null, stale: false, problem: null };
 
 /** The trial of heat of the project in this window. */
 export const useHeat = create<HeatStore>()(() => fresh);
 
+const calculations = new Calculations('heat', (told) => useHeat.setState(told));
+
+/** Ends a calculation that is under way. */
+export const cancelHeat = (): void => calculations.cancel();
+
 /** Forgets what was calculated, when a project is left. */
-export const closeHeat = (): void => useHeat.setState(fresh);
+export function closeHeat(): void {
+  cancelHeat();
+  useHeat.setState(fresh);
+}
 
 /** It is calculated again when nobody has changed anything for so long, milliseconds. */
 const calm = 300;
 
-/** Begins to calculate. @param still whether anybody still wants to know @returns the way to end it */
-function calculate(model: Model, still: () => boolean): () => void {
-  const own = beginTrial();
-  useHeat.setState({ running: true });
-  const tell = (part: Partial<HeatStore>) => {
-    if (still()) useHeat.setState({ ...part, running: false });
-  };
-  modelTextIn(model)
-    .then((text) => own.remote.heat(text))
-    .then(
-      (view) => tell({ view, problem: null, stale: false }),
-      (error: unknown) => tell({ problem: error instanceof Error ? error.message : String(error) }),
-    )
-    .finally(() => own.thread.terminate());
-  return () => own.thread.terminate();
-}
-
-/** Calculates the heat of a model once, for a page that shows it as it is. */
-export async function runHeat(model: Model): Promise<void> {
-  const own = beginTrial();
-  try {
-    const view = await own.remote.heat(await modelTextIn(model));
-    useHeat.setState({ ...fresh, view });
-  } catch (error) {
-    useHeat.setState({ ...fresh, problem: error instanceof Error ? error.message : String(error) });
-  }
-  own.thread.terminate();
+/** Calculates the heat of a model as it is now. */
+export async function runHeat(session: Session): Promise<void> {
+  const view = await calculations.of(session);
+  if (view !== null) useHeat.setState({ view, stale: false });
 }
 
 /** Tells when what was calculated is of an older model. */
@@ -76,17 +62,13 @@ export const drawnZones = ({ zones }: HeatView, model: Model, selected: Readonly
 
 /** Keeps the trial of heat up to the model while it is looked at. */
 export function useHeatKept(): void {
+  const session = useSession();
   const moment = useMoment('element', 'level', 'library', 'project');
   useEffect(() => {
-    let here = true;
-    let stop: (() => void) | null = null;
-    const timer = setTimeout(() => {
-      stop = calculate(moment.model, () => here);
-    }, calm);
+    const timer = setTimeout(() => void runHeat(session), calm);
     return () => {
-      here = false;
       clearTimeout(timer);
-      stop?.();
+      cancelHeat();
     };
-  }, [moment]);
+  }, [session, moment]);
 }

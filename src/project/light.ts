@@ -1,12 +1,12 @@
 'use client';
-import { proxy } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { WhatIf } from '@/core/lighting/whatIf';
 import type { LightTrial } from '@/core/lighting/light';
 import type { Model } from '@/core/model/model';
 import { modelTextIn } from './mirror';
-import { beginTrial } from './trial';
+import type { Session } from './session';
+import { beginTrial, Calculations } from './calculation';
 import { useSession } from './useSession';
 
 interface LightStore {
@@ -42,14 +42,10 @@ const fresh: LightStore = {
 /** The trial of light of the project in this window. */
 export const useLight = create<LightStore>()(() => fresh);
 
-let thread: Worker | null = null;
+const calculations = new Calculations('light', (told) => useLight.setState(told));
 
 /** Ends a calculation that is under way. */
-export function cancelLight(): void {
-  thread?.terminate();
-  thread = null;
-  useLight.setState({ running: null });
-}
+export const cancelLight = (): void => calculations.cancel();
 
 /** Forgets what was calculated, when a project is left. */
 export function closeLight(): void {
@@ -58,28 +54,10 @@ export function closeLight(): void {
 }
 
 /** Calculates the light of a model as it is now. */
-export async function runLight(model: Model): Promise<void> {
-  cancelLight();
-  const own = beginTrial();
-  thread = own.thread;
-  useLight.setState({ running: 0, problem: null, stale: false });
-  const tell = (part: Partial<LightStore>) => {
-    if (thread === own.thread) useLight.setState(part);
-  };
-  try {
-    const text = await modelTextIn(model);
-    const view = await own.remote.light(
-      text,
-      proxy((share: number) => tell({ running: share })),
-    );
-    tell({ view });
-  } catch (error) {
-    tell({ problem: error instanceof Error ? error.message : String(error) });
-  }
-  tell({ running: null });
-  // What is still told of how far it is comes too late.
-  if (thread === own.thread) thread = null;
-  own.thread.terminate();
+export async function runLight(session: Session): Promise<void> {
+  useLight.setState({ stale: false });
+  const view = await calculations.of(session);
+  if (view !== null) useLight.setState({ view });
 }
 
 /** Works out what other numbers and heights of a luminaire would give a room. */

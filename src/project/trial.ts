@@ -1,5 +1,4 @@
 'use client';
-import { proxy, wrap } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Model } from '@/core/model/model';
@@ -8,8 +7,9 @@ import { envelopeName, envelopeOf, type Envelope } from '@/core/structure/envelo
 import type { Pictured } from '@/core/structure/picture';
 import type { RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import type { StructureView } from '@/core/structure/view';
-import type { TrialWorker } from '@/workers/trial.worker';
+import { beginTrial, Calculations } from './calculation';
 import { modelTextIn } from './mirror';
+import type { Session } from './session';
 import { useSession } from './useSession';
 import { useView } from './view';
 
@@ -52,26 +52,16 @@ const fresh = {
 /** The structural trial of the project in this window. */
 export const useTrial = create<TrialStore>()((set) => ({ ...fresh, set: (part) => set(part) }));
 
-let thread: Worker | null = null;
-
-/** A thread that calculates; to be cancelled, it is ended. */
-export function beginTrial(): { thread: Worker; remote: ReturnType<typeof wrap<TrialWorker>> } {
-  const made = new Worker(new URL('../workers/trial.worker.ts', import.meta.url), { type: 'module' });
-  return { thread: made, remote: wrap<TrialWorker>(made) };
-}
+const calculations = new Calculations('structure', (told) => useTrial.setState(told));
 
 /** Calculates again what was calculated before the window was loaded anew. */
-export function resumeTrial(model: Model): void {
+export function resumeTrial(session: Session): void {
   const { view, running } = useTrial.getState();
-  if (useView.getState().calculated && view === null && running === null) void runTrial(model);
+  if (useView.getState().calculated && view === null && running === null) void runTrial(session);
 }
 
 /** Ends a calculation that is under way. */
-export function cancelTrial(): void {
-  thread?.terminate();
-  thread = null;
-  useTrial.setState({ running: null });
-}
+export const cancelTrial = (): void => calculations.cancel();
 
 /** The tables that a trial depends on. */
 const dependsOn = ['element', 'level', 'library', 'project'] as const;
@@ -80,33 +70,18 @@ const dependsOn = ['element', 'level', 'library', 'project'] as const;
 const versionOf = (model: Model): string => dependsOn.map((table) => model.version(table)).join(' ');
 
 /** Calculates the structure of a model as it is now. */
-export async function runTrial(model: Model): Promise<void> {
-  cancelTrial();
-  const own = beginTrial();
-  thread = own.thread;
-  useTrial.setState({ running: 0, problem: null });
+export async function runTrial(session: Session): Promise<void> {
+  const { model } = session;
   const begun = versionOf(model);
-  try {
-    const text = await modelTextIn(model);
-    const tell = proxy((share: number) => {
-      if (thread === own.thread) useTrial.setState({ running: share });
-    });
-    const view = await own.remote.structure(text, tell);
-    if (thread !== own.thread) return;
-    const known = useTrial.getState().result;
-    const kept = known === envelopeName || view.results.some(({ id }) => id === known);
-    const result = kept ? known : (view.results[view.results.length - 1]?.id ?? null);
-    // What was changed meanwhile is not in it.
-    useTrial.setState({ view, stale: versionOf(model) !== begun, result, motion: null, carried: null });
-    useView.getState().set({ calculated: true });
-    if (useTrial.getState().what === 'tributary') void askCarried(model);
-  } catch (error) {
-    if (thread !== own.thread) return;
-    useTrial.setState({ problem: error instanceof Error ? error.message : String(error) });
-  }
-  own.thread.terminate();
-  thread = null;
-  useTrial.setState({ running: null });
+  const view = await calculations.of(session);
+  if (view === null) return;
+  const known = useTrial.getState().result;
+  const kept = known === envelopeName || view.results.some(({ id }) => id === known);
+  const result = kept ? known : (view.results[view.results.length - 1]?.id ?? null);
+  // What was changed meanwhile is not in it.
+  useTrial.setState({ view, stale: versionOf(model) !== begun, result, motion: null, carried: null });
+  useView.getState().set({ calculated: true });
+  if (useTrial.getState().what === 'tributary') void askCarried(model);
 }
 
 const envelopes = new WeakMap<StructureView, { of: Envelope | null }>();

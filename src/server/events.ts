@@ -3,7 +3,8 @@ import pg from 'pg';
 import { settings } from './settings';
 
 /** What processes tell one another through the database. */
-export type Notice = { project: string; version: number } | { project: string; intake: string };
+export type Notice =
+  { project: string; version: number } | { project: string; intake: string } | { project: string; job: string };
 
 interface Listening {
   emitter: EventEmitter;

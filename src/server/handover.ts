@@ -1,4 +1,3 @@
-import type { ElementRow } from '@/core/kinds/element';
 import { surveyPlacement } from '@/core/datum/survey';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
@@ -9,60 +8,12 @@ import { csvOf } from '@/core/exports/schedules/csv';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { readBackIfc, type ReadBack } from '@/core/exports/ifc/readBack';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
-import { writeModel } from '@/core/handover/model/writeModel';
-import { resolveBuilding } from '@/core/resolved/resolve';
 import { elementsAt } from '@/core/model/levels';
-import { Model } from '@/core/model/model';
-import { database } from './database/connection';
+import { load, ordered, readModelOf } from './modelOf';
 import { notFound, Problem } from './problem';
 import { sheetsPdf } from './sheetsPdf';
 import { workbookOf } from './workbook';
 import { faceThatShips } from './face';
-import { loadState } from './rows/rows';
-
-const ordered = (elements: ElementRow[]) =>
-  elements.sort(
-    (a, b) =>
-      a.kind.localeCompare(b.kind) ||
-      labelOf(a).localeCompare(labelOf(b), 'en', { numeric: true }) ||
-      a.id.localeCompare(b.id),
-  );
-const labelOf = ({ kind, shape }: ElementRow) => {
-  if (kind === 'grid') return shape.label;
-  if (kind === 'column' || kind === 'beam') return shape.mark;
-  if (kind === 'zone') return shape.number;
-  return '';
-};
-
-async function load(project: string) {
-  const state = new Model(await loadState(database(), project));
-  const name = state.project[project]?.name;
-  if (name === undefined) throw notFound('This project');
-  return { state, name, elements: ordered(Object.values(state.element)) };
-}
-
-/** model.json of a project. */
-export async function modelFile(project: string): Promise<{ name: string; content: string }> {
-  const { state, name, elements } = await load(project);
-  const model = writeModel({
-    building: resolveBuilding({ levels: Object.values(state.level), elements }),
-    library: Object.values(state.library),
-    survey: state.project[project].survey,
-    structure: state.project[project].structure,
-    site: state.project[project].site,
-    drawingName: (id) => state.drawing[id]?.fileName ?? id,
-  });
-  return { name: `${name} model.json`, content: `${JSON.stringify(model, null, 1)}\n` };
-}
-
-/** A project's model as its receivers' programs get it. */
-async function readModelOf(project: string): Promise<{ name: string; model: ReadModel }> {
-  const [{ name }, { content }] = [await load(project), await modelFile(project)];
-  const read = readModel(content);
-  if (!read.ok) throw new Problem(409, read.message);
-  return { name, model: read.value };
-}
 
 /** The model as IFC4, read again before it is given away: what of each kind came back. */
 export async function modelIfc(project: string): Promise<{ name: string; content: string; back: ReadBack[] }> {

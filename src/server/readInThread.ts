@@ -1,8 +1,8 @@
-import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { fileChunks } from './files';
+import { inThread } from './inThread';
 import { settings } from './settings';
 
 /** What a file was read to. */
@@ -21,45 +21,27 @@ export type Outcome = ReadFile | { failed: string; again?: true } | { crashed: s
 
 type ThreadAnswer = { next: true } | { failed: string } | ReadFile;
 
-/** Why a thread ended of itself, as the server's log says it. */
-const whyEnded = (error: Error & { code?: string }): string =>
-  error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? `it needed more than ${settings.readMemory} MB` : error.message;
-
 /**
  * Reads a stored file in a thread of its own.
  * @param ending ends it at once; what is returned then says nothing
  * @param progress told how many bytes were taken
  * @throws what the database says where the file cannot be fetched
  */
-export async function readInThread(
+export const readInThread = (
   fileId: string,
   fileName: string,
   sha256: string,
   ending: AbortSignal,
   progress: (done: number) => void = () => undefined,
-): Promise<Outcome> {
-  const file = join(process.env.ZIRCON_BUILD ?? join(process.cwd(), '.build'), 'readDrawing.thread.mjs');
-  // Written as "new Worker(...)", the server's bundler would look for the thread's file among its own modules.
-  const thread = Reflect.construct(Worker, [
-    file,
-    {
-      workerData: { fileName, sha256, limits: settings.readLimits },
-      resourceLimits: { maxOldGenerationSizeMb: settings.readMemory },
-    },
-  ]) as Worker;
-  const deadline = AbortSignal.timeout(settings.readTimeout);
-  try {
-    return await new Promise<Outcome>((resolve, reject) => {
-      deadline.addEventListener('abort', () => resolve({ failed: tookTooLong(), again: true }));
-      ending.addEventListener('abort', () => resolve({ crashed: 'it was ended' }));
-      thread.on('error', (error) => resolve({ crashed: whyEnded(error) }));
-      thread.on('exit', (code) => resolve({ crashed: `code ${code}` }));
-      feed(thread, fileId, progress, resolve, reject);
-    });
-  } finally {
-    await thread.terminate();
-  }
-}
+): Promise<Outcome> =>
+  inThread<Outcome>({
+    file: 'readDrawing.thread.mjs',
+    data: { fileName, sha256, limits: settings.readLimits },
+    ending,
+    late: { failed: tookTooLong(), again: true },
+    ended: (why) => ({ crashed: why }),
+    talk: (thread, resolve, reject) => feed(thread, fileId, progress, resolve, reject),
+  });
 
 const tookTooLong = () =>
   `Reading took longer than ${settings.readTimeout / 1000} s. Cut the drawing into parts, or raise ZIRCON_READ_TIMEOUT_S.`;

@@ -24,8 +24,8 @@ const api = {
     return transfer(view, buffersOf(view) as ArrayBuffer[]);
   },
 
-  /** What zones lose and need. */
-  heat: (text: string): HeatView => heatView(tryHeat(modelOf(text))),
+  /** What zones lose and need. @param tell hears how much of the work is done, from 0 to 1 */
+  heat: (text: string, tell: (share: number) => void): HeatView => heatView(tryHeat(modelOf(text), { tell })),
 
   /** The light of rooms and of areas outdoors. @param tell hears how much of the work is done, from 0 to 1 */
   light: (text: string, tell: (share: number) => void): LightTrial => tryLight(modelOf(text), { tell }),

@@ -1,4 +1,5 @@
 import type { ReadModel } from '@/core/handover/model/readModel';
+import type { Progress } from '@/core/progress';
 import { Report } from '@/core/proof/report';
 import type { Finding } from '@/core/proof/finding';
 import { bridgeKinds } from '@/core/model/siteSettings';
@@ -96,10 +97,10 @@ const psiOf = (said: Partial<Psi>): Psi =>
   Object.fromEntries(bridgeKinds.map((kind) => [kind, said[kind] ?? 0])) as Psi;
 
 /** The design heat load of every zone (EN 12831-1), and its need month by month (ISO 52016-1). */
-export function tryHeat(model: ReadModel): HeatTrial {
+export function tryHeat(model: ReadModel, progress?: Progress): HeatTrial {
   const report = new Report();
   const site = siteOf(model, report);
-  const enclosed = enclosedRooms(model, report);
+  const enclosed = enclosedRooms(model, report, progress);
   if (enclosed.length === 0)
     report.find(
       'no zones',

@@ -3,6 +3,7 @@ import { contains } from '@/core/geometry/polygon';
 import { cross, subtract, type Point } from '@/core/geometry/vector';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import type { Finding } from '@/core/proof/finding';
+import type { Progress } from '@/core/progress';
 import { Report } from '@/core/proof/report';
 import { subjectOf, type StandingWall } from '@/core/proof/subject';
 import { insideOf, roomsOf, Slabs, type Room } from '@/core/rooms/rooms';
@@ -59,13 +60,8 @@ export interface LightTrial {
   findings: Finding[];
 }
 
-/** What a trial is told on the way, and asked whether to go on. */
-export interface LightProgress {
-  tell: (share: number) => void;
-}
-
 /** The light of all rooms and of areas outdoors. */
-export function tryLight(model: ReadModel, progress?: LightProgress): LightTrial {
+export function tryLight(model: ReadModel, progress?: Progress): LightTrial {
   const report = new Report();
   const maintenance = model.site?.maintenanceFactor ?? plain.maintenance;
   if (model.site?.maintenanceFactor === undefined)

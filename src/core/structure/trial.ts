@@ -1,7 +1,7 @@
 import type { Finding } from '@/core/proof/finding';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { deriveStructure, type Structure } from './derive/derive';
-import type { Progress } from './solve/factor';
+import type { Progress } from '@/core/progress';
 import { solveFrame, type Motion, type Solution } from './solve/solve';
 import { zero, type V3 } from './vector3';
 

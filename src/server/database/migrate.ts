@@ -21,6 +21,7 @@ import * as acceptances from './migrations/0018_acceptances';
 import * as structure from './migrations/0019_structure';
 import * as site from './migrations/0020_site';
 import * as photometry from './migrations/0021_photometry';
+import * as background from './migrations/0022_jobs';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -45,6 +46,7 @@ const migrations: Record<string, Migration> = {
   '0019_structure': structure,
   '0020_site': site,
   '0021_photometry': photometry,
+  '0022_jobs': background,
 };
 
 /** The name of the newest migration. */

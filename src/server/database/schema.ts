@@ -1,3 +1,4 @@
+import type { JobState } from '@/core/jobs';
 import type { ElementRow } from '@/core/kinds/element';
 import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
@@ -244,6 +245,34 @@ interface ProcessTable {
   beat_at: Timestamp;
 }
 
+/** Something calculated or written in the background; `done` is the share of it, from 0 to 1. */
+interface JobTable {
+  id: string;
+  project_id: string;
+  kind: string;
+  wish: JSONColumnType<Record<string, unknown>>;
+  state: JobState;
+  done: Generated<number>;
+  /** The version of the project that it was made from; null before. */
+  version: number | null;
+  process: string | null;
+  deaths: Generated<number>;
+  message: string | null;
+  created_at: Timestamp;
+  updated_at: Timestamp;
+}
+
+/** What came of a job. */
+interface JobFileTable {
+  id: string;
+  job_id: string;
+  name: string;
+  type: string;
+  size: number;
+  sha256: string;
+  bytes: Buffer;
+}
+
 export interface Database {
   projects: ProjectTable;
   levels: LevelTable;
@@ -267,5 +296,7 @@ export interface Database {
   edits: EditTable;
   edit_marks: EditMarkTable;
   intakes: IntakeTable;
+  jobs: JobTable;
+  job_files: JobFileTable;
   processes: ProcessTable;
 }

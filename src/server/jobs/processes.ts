@@ -63,8 +63,30 @@ const isGone = sql<boolean>`beat_at < now() - ${sql.lit(goneAfter)}::interval`;
 
 const ofNobody = sql<boolean>`process is not null and process not in (select id from processes)`;
 
-/** Jobs and uploads of processes that are gone: jobs wait again, of uploads nothing stays but a sentence. */
+/** What processes that are gone left behind. */
 async function takeUp(): Promise<void> {
+  await takeUpJobs();
+  await takeUpIntakes();
+}
+
+/** Jobs wait again; one that so many processes went away with is not begun again. */
+async function takeUpJobs(): Promise<void> {
+  await database()
+    .updateTable('jobs')
+    .set({
+      process: null,
+      done: 0,
+      deaths: sql`deaths + 1`,
+      state: sql`case when deaths + 1 >= ${sql.lit(mostDeaths)} then 'failed' else 'waiting' end`,
+      message: sql`case when deaths + 1 >= ${sql.lit(mostDeaths)} then ${alwaysGone('This work')} end`,
+    })
+    .where('state', '=', 'running')
+    .where(ofNobody)
+    .execute();
+}
+
+/** Files wait to be read again; of uploads nothing stays but a sentence. */
+async function takeUpIntakes(): Promise<void> {
   const left = await database()
     .selectFrom('intakes')
     .select(['id', 'project_id', 'file_name', 'state', 'deaths'])
@@ -92,6 +114,6 @@ async function takeUp(): Promise<void> {
   if (left.length > 0) await sweepFiles(database());
 }
 
-const alwaysGone = (fileName: string): string =>
-  `${fileName}: the server ended ${mostDeaths} times while it was read, and it is set ` +
-  'aside. If the machine is at rest now, try again; else cut the drawing into parts.';
+const alwaysGone = (what: string): string =>
+  `${what}: the server ended ${mostDeaths} times while it was under way, and it is set ` +
+  'aside. If the machine is at rest now, try again; else do it in parts.';

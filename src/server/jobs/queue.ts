@@ -20,7 +20,7 @@ export const smallFile = 16 * 1024 * 1024;
  * one that waits longest.
  * @param smallOnly for a slot that large files cannot hold
  */
-export async function takeJob(smallOnly: boolean): Promise<ReadingJob | null> {
+export async function takeReading(smallOnly: boolean): Promise<ReadingJob | null> {
   const { rows } = await sql<ReadingJob>`
     update intakes set state = 'reading', done = 0, process = ${processId()}, updated_at = now()
     where id = (

@@ -1,11 +1,12 @@
 'use client';
 import { elementOf } from '@/core/resolved/elementOf';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { HeatView } from '@/core/energy/file';
-import { useHeat, useHeatKept } from '@/project/heat';
+import { cancelHeat, runHeat, useHeat, useHeatKept } from '@/project/heat';
 import { useSelected } from '@/project/selected';
-import { useModel } from '@/project/useSession';
+import { useModel, useSession } from '@/project/useSession';
 import { Note } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { EnvelopeTable, SystemsPart } from './heat/BuildingPart';
@@ -14,7 +15,7 @@ import { LosersPart } from './heat/LosersPart';
 import { MonthsPart } from './heat/MonthsPart';
 import { PlacePart } from './heat/PlacePart';
 import { ZonesPart } from './heat/ZonesPart';
-import { AssumedPart, FoundPart } from './trialParts';
+import { AssumedPart, FoundPart, Running, StaleNote } from './trialParts';
 
 /** What comes of the trial, and what it starts from. */
 type Side = 'results' | 'given';
@@ -23,11 +24,17 @@ const sides: { name: Side; word: string }[] = [
   { name: 'given', word: 'Place and constructions' },
 ];
 
+/** With so many elements it is calculated before anybody could read how far it is. */
+const soonDone = 1000;
+
 /** The trial of heat: what each room needs on the coldest day, and what the building needs month by month. */
 export function HeatPart() {
   useHeatKept();
-  const zones = [...useModel('element').ofKind('zone')].length;
-  const { view, running, problem } = useHeat();
+  const session = useSession();
+  const now = useModel('element');
+  const zones = [...now.ofKind('zone')].length;
+  const slow = now.count('element') > soonDone;
+  const { view, running, stale, problem } = useHeat();
   const [side, turn] = useState<Side>('results');
   if (zones === 0)
     return (
@@ -40,7 +47,15 @@ export function HeatPart() {
       {side === 'results' && (
         <>
           {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}
-          {view === null && running && <Box role="status">Calculating &hellip;</Box>}
+          {running !== null && (view === null || slow) && (
+            <Running share={running} of="the rooms" cancel={cancelHeat} />
+          )}
+          {running === null && stale && view !== null && <StaleNote />}
+          {running === null && (view === null || stale) && (
+            <Button variant="contained" sx={{ mb: 1.75 }} onClick={() => void runHeat(session)}>
+              {view === null ? 'Calculate' : 'Calculate again'}
+            </Button>
+          )}
           {view !== null && <Results view={view} />}
         </>
       )}

@@ -46,7 +46,7 @@ export function LightPart() {
 }
 
 function Trial() {
-  const { model } = useSession();
+  const session = useSession();
   const now = useModel('element');
   const luminaires = [...now.ofKind('luminaire')].length;
   const { view, running, stale, problem } = useLight();
@@ -67,7 +67,7 @@ function Trial() {
         variant="contained"
         disabled={running !== null || luminaires === 0}
         sx={{ mb: 1.75 }}
-        onClick={() => void runLight(model)}
+        onClick={() => void runLight(session)}
       >
         {view === null ? 'Calculate' : 'Calculate again'}
       </Button>

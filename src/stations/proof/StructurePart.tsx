@@ -57,8 +57,8 @@ export function StructurePart() {
   const elements = useModel('element').count('element');
   const { view, running, stale, problem } = useTrial(useShallow(stateOf));
   const [side, turn] = useState<Side>('results');
-  const { model } = useSession();
-  useEffect(() => resumeTrial(model), [model]);
+  const session = useSession();
+  useEffect(() => resumeTrial(session), [session]);
   if (elements === 0)
     return <Note kind="plain">Nothing has been accepted yet, so that there is nothing to calculate.</Note>;
   return (
@@ -85,7 +85,8 @@ export function StructurePart() {
 }
 
 function Actions() {
-  const { model, tell } = useSession();
+  const session = useSession();
+  const { model, tell } = session;
   const commit = useCommit();
   const running = useTrial((trial) => trial.running);
   const begun = useTrial((trial) => trial.view !== null);
@@ -97,7 +98,7 @@ function Actions() {
   };
   return (
     <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.75 }}>
-      <Button variant="contained" disabled={running !== null} onClick={() => void runTrial(model)}>
+      <Button variant="contained" disabled={running !== null} onClick={() => void runTrial(session)}>
         {begun ? 'Calculate again' : 'Calculate'}
       </Button>
       <Button variant="outlined" onClick={() => void support()}>

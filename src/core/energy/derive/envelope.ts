@@ -1,3 +1,4 @@
+import type { Progress } from '@/core/progress';
 import { regionArea, regionCentre, type Region } from '@/core/geometry/clipping';
 import { degrees, radians, type Point } from '@/core/geometry/vector';
 import type { Place } from '@/core/bodies/shell';
@@ -74,7 +75,7 @@ interface Around {
 }
 
 /** Everything that closes the zones of a model. */
-export function enclosedRooms(model: ReadModel, report: Report): Enclosed[] {
+export function enclosedRooms(model: ReadModel, report: Report, progress?: Progress): Enclosed[] {
   const slabs = new Slabs(model);
   const rooms = roomsOf(model, slabs, report);
   const around: Around = {
@@ -89,7 +90,10 @@ export function enclosedRooms(model: ReadModel, report: Report): Enclosed[] {
     report,
   };
   report.assume(`Areas are by ${measureWords[around.measure]}`);
-  return rooms.map((room) => enclosed(room, around));
+  return rooms.map((room, i) => {
+    progress?.tell(i / rooms.length);
+    return enclosed(room, around);
+  });
 }
 
 const measureWords: Record<AreaMeasure, string> = {

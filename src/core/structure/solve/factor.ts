@@ -1,3 +1,4 @@
+import type { Progress } from '@/core/progress';
 import { DenseFront } from './dense';
 import { eliminationOrder } from './order';
 
@@ -36,11 +37,6 @@ export interface Factor {
   motionOf: (loose: number) => Float64Array;
   /** Numbers that the factor holds. */
   size: number;
-}
-
-export interface Progress {
-  /** Told now and then how much of the work is done, from 0 to 1. */
-  tell: (share: number) => void;
 }
 
 /**

@@ -1,6 +1,7 @@
 import { freedomCount, type CaseLoads, type Frame, type FrameMember, type FrameNode } from '../frame';
 import { cross3, minus, plus, times, zero, type V3 } from '../vector3';
-import { factorise, type Element, type Factor, type Progress } from './factor';
+import type { Progress } from '@/core/progress';
+import { factorise, type Element, type Factor } from './factor';
 import {
   endForces,
   ends,

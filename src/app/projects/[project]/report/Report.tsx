@@ -50,9 +50,9 @@ function useOpened(id: string): Opened {
         const beside = Object.values(useComparisons.getState().made).flatMap(({ findings }) => findings);
         if (here)
           setOpened({ session, findings: judged(inOrder([...found, ...beside]), session.model), problem: null });
-        await runTrial(session.model);
-        if (here && session.model.count('element') > 0) await runHeat(session.model);
-        if (here && [...session.model.ofKind('luminaire')].length > 0) await runLight(session.model);
+        await runTrial(session);
+        if (here && session.model.count('element') > 0) await runHeat(session);
+        if (here && [...session.model.ofKind('luminaire')].length > 0) await runLight(session);
       } catch (error) {
         if (here) setOpened({ session: null, findings: null, problem: (error as Error).message });
       }

@@ -1,8 +1,8 @@
 import { attachment } from '@/server/attachment';
-import { modelFile } from '@/server/handover';
+import { modelFile } from '@/server/modelOf';
 import { route } from '@/server/http';
 
 export const GET = route<'project'>(async (_, { project }) => {
   const { name, content } = await modelFile(project);
-  return attachment(content, name, 'application/json');
+  return attachment(content, `${name} model.json`, 'application/json');
 });
