@@ -80,6 +80,7 @@ function taking(entities: number): void {
           picked: { lines: new Map(), blocks: new Map() },
           accepted: [],
           settings: defaultSettings,
+          zero: 0,
           linked: [],
           answers: [],
           kind: 'wall',

@@ -1,7 +1,13 @@
 import type { ModelFile } from '@/core/handover/model/schema';
+import { dxf, groups } from '@/core/drawing/testing/dxf';
 import {
   ask,
+  bringIn,
   choose,
+  clickOn,
+  fileNamed,
+  kindTab,
+  newProject,
   ofKind,
   openStage,
   part,
@@ -157,6 +163,44 @@ test('rooms get their use by name, thermal bridges count by length, and systems 
   const boiler = page.getByRole('table', { name: 'Systems' }).getByRole('row', { name: /^Boiler/ });
   await boiler.waitFor();
   expect(figure((await boiler.getByRole('cell').allInnerTexts())[3])).toBeCloseTo(watts / 1000, 1);
+  await context.close();
+});
+
+test('the ground is read from a site drawing, and a spot height is added by hand', async () => {
+  const { page, context } = await stage.person();
+  const own = await newProject(stage, page, 'Slope');
+  const line = (y: number, z: number): string =>
+    groups([0, 'LWPOLYLINE'], [8, 'C-TOPO'], [90, 2], [70, 0], [38, z], [10, -20], [20, y], [10, 40], [20, y]);
+  const written = groups([0, 'TEXT'], [8, 'C-TOPO'], [10, 9], [20, 5.2], [40, 0.5], [1, '1.500']);
+  const entities = line(-10, 0) + line(0, 1) + line(20, 3) + written;
+  await bringIn(page, fileNamed('site.dxf', dxf({ header: groups([9, '$INSUNITS'], [70, 6]), entities })));
+  await station(page, 'Datum');
+  await page.getByRole('button', { name: 'Take metres', exact: true }).click();
+  await page.getByText(/(^|\s)metres confirmed/).waitFor();
+  await station(page, 'Reading');
+  await kindTab(page, 'Contours').filter({ hasText: '3' }).click();
+  await page.getByRole('button', { name: 'Accept 3', exact: true }).click();
+  await page.getByRole('tab', { name: 'accepted 3' }).waitFor();
+  // Drawn at zero is not drawn at a height; the text by itself is a spot.
+  const read = ofKind(await stateOf(stage, page, own), 'contour').map(({ shape }) => [
+    shape.points.length,
+    shape.elevation,
+  ]);
+  expect(read.sort((a, b) => a[1] - b[1])).toEqual([
+    [2, 1],
+    [1, 1.5],
+    [2, 3],
+  ]);
+  await station(page, 'Tracing');
+  await page.getByRole('radio', { name: 'Contour', exact: true }).click();
+  await page.getByRole('button', { name: 'Spot height' }).click();
+  await typeInto(page, 'Elevation', '2');
+  await page.evaluate(() => window.zirconBoard!.look([-20, -12, 40, 22]));
+  await clickOn(page, [10, 10]);
+  await page.getByRole('button', { name: /^Undo: / }).waitFor();
+  const { body } = await ask<ModelFile>(stage, `/api/projects/${own}/handover/model.json`);
+  const spots = body.terrain!.filter(({ points }) => points.length === 1);
+  expect(spots.map(({ elevation }) => elevation).sort()).toEqual([1.5, 2]);
   await context.close();
 });
 

@@ -13,7 +13,7 @@ import type { Candidate } from '@/core/reading/candidate';
 import type { ReadingResult, ReadingStage } from '@/core/reading/read';
 import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
 import type { Role } from '@/core/sorting/roles';
-import { activeDrawings } from './projectRow';
+import { activeDrawings, projectRowOf } from './projectRow';
 import { readInWorker, underlayOf, useUnderlays, type ReadingOrder, type Underlay } from './underlays';
 
 /** Where a reading is. */
@@ -127,6 +127,7 @@ export function readingOrder(state: Model, drawingId: string, underlay: Underlay
     // Grid lines of other drawings are crossings too; this drawing's own are read again.
     accepted: [...state.ofKind('grid')].filter(({ source }) => source?.drawing !== drawingId).map(({ shape }) => shape),
     settings: settingsOf(state),
+    zero: projectRowOf(state).survey?.elevation ?? 0,
     around: noWallsAround,
     sheets: sheetsBeside(state, drawingId),
     answers: picks.flatMap((pick) => (pick.kind === 'answer' ? [pick.answer] : [])),

@@ -19,6 +19,7 @@ const lookedAt: Record<ReadKind, number> = {
   zone: 30,
   outdoor: 120,
   luminaire: 4,
+  contour: 120,
 };
 /** More lines than this about a place are not looked at, the nearest count. */
 const mostPaths = 4000;

@@ -47,6 +47,8 @@ export const wayNames = [
   'luminaire.point',
   'luminaire.row',
   'luminaire.field',
+  'contour.line',
+  'contour.spot',
   'calculationArea.zone',
   'calculationArea.outline',
   'upright.member',
@@ -88,6 +90,7 @@ export const plainShapes: Shapes = {
   areaLoad: { case: 'Q', outline: [], holes: [], q: -3000 },
   luminaire: { position: [0, 0], rise: 2.8, rotation: 0, tilt: 0, photometry: 'panel', output: 1 },
   calculationArea: { name: '', outline: [], holes: [], rise: 0.8, spacing: null },
+  contour: { points: [], elevation: 0 },
 };
 
 /** What a person makes, and how; kept in the browser. */

@@ -46,6 +46,7 @@ const marks: [keyof Tokens, keyof Tokens][] = (
     'pointLoad',
     'luminaire',
     'calculationArea',
+    'contour',
     'underlay',
     'zircon',
     'amber',

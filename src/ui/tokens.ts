@@ -31,6 +31,7 @@ export interface Tokens {
   areaLoad: string;
   luminaire: string;
   calculationArea: string;
+  contour: string;
 }
 
 export const light: Tokens = {
@@ -63,6 +64,7 @@ export const light: Tokens = {
   areaLoad: '#a12a2a',
   luminaire: '#8a6a00',
   calculationArea: '#4f6d80',
+  contour: '#7a5c3a',
 };
 
 export const dark: Tokens = {
@@ -95,6 +97,7 @@ export const dark: Tokens = {
   areaLoad: '#f08c84',
   luminaire: '#e3c353',
   calculationArea: '#94b4c6',
+  contour: '#c7a27c',
 };
 
 export const tokensOf = (scheme: string | undefined): Tokens => (scheme === 'dark' ? dark : light);

@@ -86,6 +86,8 @@ export interface ReadingOrder {
   meanings: (Meaning | null)[];
   accepted: GridLine[];
   settings: ReadingSettings;
+  /** The elevation of the project's zero in the survey, metres. */
+  zero: number;
   around: WallsAround;
   /** Other drawings of the project that hold schedules. */
   sheets: { drawingId: string; name: string }[];

@@ -311,6 +311,7 @@ const api = {
       },
       accepted: order.accepted,
       settings: order.settings,
+      zero: order.zero,
       linked: linkedSheets(order.sheets),
       answers: order.answers,
       kind: what.kind,
@@ -329,7 +330,7 @@ const api = {
    */
   async read(
     drawingId: string,
-    { placement, roles, picked, meanings, accepted, settings, around, sheets, answers }: ReadingOrder,
+    { placement, roles, picked, meanings, accepted, settings, zero, around, sheets, answers }: ReadingOrder,
     watch?: (stage: Omit<ReadingStage, 'soFar'>) => void,
   ): Promise<ReadingResult> {
     const scene = sceneOf(drawingId, { placement, roles, picked });
@@ -340,6 +341,7 @@ const api = {
       accepted,
       meanings,
       settings,
+      zero,
       around,
       linked: linkedSheets(sheets),
       answers,

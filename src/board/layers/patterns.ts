@@ -117,6 +117,7 @@ const fillings: Record<ElementKind, Filling> = {
     },
   },
   luminaire: solid(0.6),
+  contour: solid(0.5),
   calculationArea: {
     size: 10,
     draw: (tile) => {

@@ -1,6 +1,8 @@
 import { radians, type Point } from '@/core/geometry/vector';
 import { columnOutlines } from '@/core/kinds/column';
+import type { Contour } from '@/core/kinds/contour';
 import type { ElementKind } from '@/core/kinds/element';
+import { kinds } from '@/core/kinds/kinds';
 import { roofHeightAt } from '@/core/kinds/roof';
 import type { Building, Placed } from '@/core/resolved/building';
 import { addMember } from './memberBody';
@@ -122,7 +124,14 @@ function tasksOf(building: Building): Task[] {
       add: (shell) => addOpening(shell, wall, opening),
     })),
   );
+  const contours = building.contours.map(({ id, kind, levelId, shape }): Task => ({
+    kind,
+    levelId: levelId ?? '',
+    elementId: id,
+    add: (shell) => addContour(shell, shape),
+  }));
   return [
+    ...contours,
     ...put(building.columns, (shell, { shape, base, top }) => {
       shell.prism(
         columnOutlines(shape),
@@ -164,6 +173,12 @@ function tasksOf(building: Building): Task[] {
     }),
     ...put(building.calculationAreas, (shell, { shape, z }) => addSheet(shell, shape, z)),
   ];
+}
+
+/** A contour, or a spot height, as a band on the ground. */
+function addContour(shell: Shell, shape: Contour): void {
+  const outlines = kinds.contour.outlines(shape, null);
+  addLayer(shell, outlines, shape.elevation, shape.elevation + thin);
 }
 
 /** A flat thing of a thickness, its axis on its top. */

@@ -84,6 +84,7 @@ const bounded: ReadonlySet<ElementRow['kind']> = new Set([
   'areaLoad',
   'luminaire',
   'calculationArea',
+  'contour',
 ]);
 
 /** Elements with the walls that openings are in, and the openings that walls have. */

@@ -423,6 +423,57 @@ test('a roof of two planes with a ridge: a gable is a triangle on a wall', () =>
   expect(a.volume).toBeCloseTo(24 * 3, 6);
 });
 
+test('a step between two roof planes is an upright surface that looks the way the lower one lies', () => {
+  const level = (id: string, outline: Point[], z: number, slope = 0): Part => ({
+    id,
+    level: 'L1',
+    outline: outline.map(([x, y]) => [x, y, z + slope * (y - 2)]),
+    slope: 0,
+    direction: 90,
+    thickness: 0.3,
+  });
+  const under = (roofs: Part[]) =>
+    heat({ ...pent(), roofs, zones: [zone('A', box(0, 0, 6, 4), { roofs: ['R', 'T'], clearHeight: 3 })] });
+  // To the south 3 m above the floor, to the north 4.5 m: 6 m of a step of 1.5 m that looks south.
+  const { zones, findings } = under([level('R', box(-1, -1, 8, 3), 13), level('T', box(-1, 2, 8, 3), 14.5)]);
+  expect(findings.filter(({ rule }) => rule === 'does not close')).toEqual([]);
+  const steps = ({ surfaces }: HeatZone) => surfaces.filter(({ kind, tilt }) => kind === 'roof' && tilt === 90);
+  expect(steps(zones[0]).map(({ area, orientation, elements }) => [area, orientation, elements[0]])).toEqual([
+    [expect.closeTo(9, 6), expect.closeTo(180, 6), 'T'],
+  ]);
+  expect(zones[0].volume).toBeCloseTo(12 * 3 + 12 * 4.5, 6);
+  // Planes that cross along their border: half of it looks one way, half the other.
+  const west = {
+    ...level('R', [], 0),
+    outline: [
+      [-1, -1, 11],
+      [3, -1, 11],
+      [3, 5, 17],
+      [-1, 5, 17],
+    ],
+  };
+  const east = {
+    ...level('T', [], 0),
+    outline: [
+      [3, -1, 14],
+      [7, -1, 14],
+      [7, 5, 14],
+      [3, 5, 14],
+    ],
+  };
+  const crossed = under([west, east]);
+  expect(crossed.findings.filter(({ rule }) => rule === 'does not close')).toEqual([]);
+  // From y = 0 at 12 m to y = 4 at 16 m beside 14 m: twice half of 2 by 2 m.
+  expect(
+    steps(crossed.zones[0])
+      .map(({ area, orientation, elements }) => [area, orientation, elements[0]])
+      .sort((a, b) => Number(a[1]) - Number(b[1])),
+  ).toEqual([
+    [expect.closeTo(2, 6), expect.closeTo(90, 6), 'R'],
+    [expect.closeTo(2, 6), expect.closeTo(270, 6), 'T'],
+  ]);
+});
+
 test('what goes between two rooms held all the year goes in summer too, and cancels', () => {
   const parts = shoe();
   const { zones } = heat({
@@ -482,6 +533,37 @@ test('ground that rises along a wall: what of it is buried counts as ground, the
   // A fence is no ground.
   const fence = heat({ ...parts, outdoor: [{ ...rising, use: 'fence' }] }).zones[0];
   expect(fence.transmission).toBeCloseTo(flat.transmission, 9);
+});
+
+test('ground that rises evenly between contours buries as much of a wall as the plane through them does', () => {
+  // From 7 m at x = -10 to 16 m at x = 20, 0.3 m a metre: along the south wall from 0 to 1.8 m above the floor at 10.
+  const across = (x: number, elevation: number): Part => ({
+    id: `C${x}`,
+    points: [
+      [x, -20],
+      [x, 20],
+    ],
+    elevation,
+  });
+  const parts = {
+    ...shoe(),
+    levels: [{ ...(shoe().levels as Part[])[0], kind: 'ground' }, (shoe().levels as Part[])[1]],
+    terrain: [across(-10, 7), across(20, 16), { id: 'P', points: [[5, 0]], elevation: 11.5 }],
+  };
+  const [a] = heat(parts).zones;
+  const buried = (element: string): number =>
+    a.surfaces
+      .filter(({ kind, elements, beyond }) => kind === 'wall' && elements[0] === element && beyond === 'ground')
+      .reduce((sum, { area }) => sum + area, 0);
+  // Half of 6 by 1.8 m; the ground before the east wall, 0.9 m from the room, at 0.3 times 6.9; none before the west.
+  expect(['S', 'N', 'E', 'W'].map(buried)).toEqual([5.4, 5.4, 4 * 2.07, 0].map((value) => expect.closeTo(value, 6)));
+  // Steps of at most a quarter of a metre, each as deep as the ground in its middle.
+  const depths = a.surfaces.filter(({ elements, beyond }) => elements[0] === 'S' && beyond === 'ground');
+  expect(Math.max(...depths.map(({ depth }) => depth ?? 0))).toBeLessThan(1.8);
+  expect(depths.length).toBeGreaterThanOrEqual(8);
+  // Outside of what was measured the ground is that of its level.
+  const far = heat({ ...parts, terrain: [across(50, 16), across(60, 18)] }).zones[0];
+  expect(far.surfaces.some(({ kind, beyond }) => kind === 'wall' && beyond === 'ground')).toBe(false);
 });
 
 test('openings lie in the unfolded sides where they lie in the wall', () => {

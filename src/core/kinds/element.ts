@@ -2,6 +2,7 @@ import type { AreaLoad } from './areaLoad';
 import type { Beam } from './beam';
 import type { CalculationArea } from './calculationArea';
 import type { Column } from './column';
+import type { Contour } from './contour';
 import type { GridLine } from './grid';
 import type { LineLoad } from './lineLoad';
 import type { Luminaire } from './luminaire';
@@ -31,6 +32,7 @@ export interface Shapes {
   areaLoad: AreaLoad;
   luminaire: Luminaire;
   calculationArea: CalculationArea;
+  contour: Contour;
 }
 
 export type ElementKind = keyof Shapes;
@@ -46,6 +48,7 @@ export const readKinds = [
   'zone',
   'outdoor',
   'luminaire',
+  'contour',
 ] as const satisfies readonly ElementKind[];
 export type ReadKind = (typeof readKinds)[number];
 

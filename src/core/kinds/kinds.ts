@@ -5,6 +5,7 @@ import { areaLoad } from './areaLoad';
 import { beam } from './beam';
 import { calculationArea } from './calculationArea';
 import { column } from './column';
+import { contour } from './contour';
 import type { ElementKind, ElementRow, Shaped, Shapes } from './element';
 import { evenMap } from './evenMap';
 import { grid } from './grid';
@@ -38,6 +39,7 @@ export const kinds: { readonly [K in ElementKind]: Kind<K> } = {
   pointLoad,
   lineLoad,
   areaLoad,
+  contour,
   luminaire,
   calculationArea,
 };

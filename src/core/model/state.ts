@@ -265,6 +265,7 @@ export const elementRow: v.GenericSchema<unknown, ElementRow> = v.variant('kind'
   elementOf(kinds.areaLoad),
   elementOf(kinds.luminaire),
   elementOf(kinds.calculationArea),
+  elementOf(kinds.contour),
 ]);
 
 export const tableSchemas = {

@@ -13,6 +13,8 @@ export interface PlacedPath extends From {
   bulges: number[];
   closed: boolean;
   circle: boolean;
+  /** How high it lies in the drawing, metres; left out at zero. */
+  elevation?: number;
   source: From;
 }
 

@@ -1,6 +1,7 @@
 import type { Crossing } from '@/core/kinds/gridCrossings';
 import type { Beam } from '@/core/kinds/beam';
 import type { Column } from '@/core/kinds/column';
+import type { Contour } from '@/core/kinds/contour';
 import type { ElementKind, Shaped, Shapes } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
 import type { Luminaire } from '@/core/kinds/luminaire';
@@ -97,6 +98,11 @@ export interface LuminaireCandidate extends CandidateBase {
   element: Luminaire;
 }
 
+export interface ContourCandidate extends CandidateBase {
+  kind: 'contour';
+  element: Contour;
+}
+
 export type Candidate =
   | GridCandidate
   | ColumnCandidate
@@ -106,7 +112,8 @@ export type Candidate =
   | SlabCandidate
   | ZoneCandidate
   | OutdoorCandidate
-  | LuminaireCandidate;
+  | LuminaireCandidate
+  | ContourCandidate;
 
 /** What lies on a role and was not understood. */
 export interface Unread {

@@ -16,6 +16,7 @@ import { readOutdoor } from './outdoor/readOutdoor';
 import type { Answer } from '@/core/sorting/answers';
 import type { Scene } from './scene';
 import { defaultSettings, type ReadingSettings } from '@/core/patterns/settings';
+import { readTerrain } from './terrain/readTerrain';
 import { readSlabs } from './slabs/readSlabs';
 import { alongWhich, noWallsAround, withBearing, type WallsAround } from './walls/bearing';
 import { wallStages } from './walls/readWalls';
@@ -59,6 +60,8 @@ export interface ReadingTask {
   answers?: readonly Answer[];
   /** Schedules of other sheets, by which marks have sizes. */
   linked?: readonly ScheduleSheet[];
+  /** The elevation of the project's zero in the survey, metres: heights of the ground may be written above its zero. */
+  zero?: number;
   /** Grid lines and columns that were read of the same paths before, under other roles of the rest. */
   frames?: Map<string, Frame>;
 }
@@ -70,7 +73,7 @@ interface Frame {
 }
 
 /** Steps of a reading, walls counting for three. */
-const stages = 11;
+const stages = 12;
 
 /**
  * Reads everything that the roles of a drawing ask for, each kind from those before it: columns know the grid, walls
@@ -86,6 +89,7 @@ export function* readStages({
   around = noWallsAround,
   linked = [],
   answers = [],
+  zero = 0,
   frames,
 }: ReadingTask): Generator<ReadingStage, ReadingResult> {
   const [candidates, unread]: [Candidate[], Unread[]] = [[], []];
@@ -168,6 +172,9 @@ export function* readStages({
   yield at('luminaires');
   const luminaires = readLuminaires(scene);
   add(['luminaire'], luminaires.candidates, luminaires.unread);
+  yield at('terrain');
+  const terrain = readTerrain(scene, zero);
+  add(['contour'], terrain.candidates, terrain.unread);
   return at('').soFar;
 }
 

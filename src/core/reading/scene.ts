@@ -153,7 +153,8 @@ export class Scene {
   }
 
   private pathsWhere(wanted: (path: number) => boolean): PlacedPath[] {
-    const { start, xy, bulge, flags, origin } = this.primitives;
+    const { start, xy, bulge, flags, elevation, origin } = this.primitives;
+    const metres = metresPerDrawn(this.placement);
     const found: PlacedPath[] = [];
     const at = placer(this.placement);
     for (let p = 0; p < flags.length; p += 1) {
@@ -170,6 +171,7 @@ export class Scene {
         bulges,
         closed: (flags[p] & PathFlag.closed) !== 0,
         circle: (flags[p] & PathFlag.circle) !== 0,
+        ...(elevation[p] === 0 ? {} : { elevation: elevation[p] * metres }),
         ...source,
         source,
       });

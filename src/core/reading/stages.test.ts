@@ -58,7 +58,7 @@ test('left between two stages a reading gives what it has, and says what it had 
     heard.push(step.value.doing);
     if (step.value.doing !== 'beams') continue;
     expect(step.value.soFar.candidates.map(({ kind }) => kind).sort()).toEqual(['column', 'wall']);
-    expect(step.value.soFar.left).toEqual(['beam', 'slab', 'zone', 'outdoor', 'luminaire']);
+    expect(step.value.soFar.left).toEqual(['beam', 'slab', 'zone', 'outdoor', 'luminaire', 'contour']);
   }
   expect(heard).toEqual([
     'sorting lines',
@@ -72,6 +72,7 @@ test('left between two stages a reading gives what it has, and says what it had 
     'slabs',
     'outdoor surfaces',
     'luminaires',
+    'terrain',
   ]);
 });
 

@@ -27,6 +27,8 @@ export interface TakeTask {
   picked: PickedRoles;
   accepted: readonly GridLine[];
   settings: ReadingSettings;
+  /** The elevation of the project's zero in the survey, metres. */
+  zero: number;
   /** Schedules of other sheets. */
   linked: readonly ScheduleSheet[];
   /** What was said of things that the drawing does not decide. */
@@ -54,6 +56,7 @@ const rolesOf: Record<ReadKind, readonly Role[]> = {
   zone: ['zone'],
   outdoor: ['outdoor'],
   luminaire: ['luminaire'],
+  contour: ['terrain'],
 };
 
 type Roles = Pick<TakeTask, 'roles' | 'picked'>;
@@ -78,10 +81,10 @@ function* waysOf({ drawing, primitives, roles, picked, kind, own, path }: TakeTa
 
 /** What the reader makes of the lines in one way; it goes no further than the kind that is asked for. */
 function readIn(task: TakeTask, { roles, picked }: Roles, frames: ReadingTask['frames']): Candidate[] {
-  const { drawing, primitives, placement, accepted, settings, linked, answers, kind } = task;
+  const { drawing, primitives, placement, accepted, settings, zero, linked, answers, kind } = task;
   const scene = new Scene(drawing, primitives, placement, roles, picked);
   const tolerance = toleranceFor(placement.unit, settings);
-  const reading = readStages({ scene, accepted, settings, tolerance, linked, answers, frames });
+  const reading = readStages({ scene, accepted, settings, zero, tolerance, linked, answers, frames });
   for (;;) {
     const step = reading.next();
     if (step.done || !step.value.soFar.left.includes(kind)) {

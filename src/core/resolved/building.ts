@@ -85,5 +85,7 @@ export interface Building {
   areaLoads: At<'areaLoad'>[];
   luminaires: At<'luminaire'>[];
   calculationAreas: At<'calculationArea'>[];
+  /** The ground about the building; like grid lines they belong to no storey. */
+  contours: ElementOf<'contour'>[];
   unresolved: Unresolved[];
 }

@@ -29,7 +29,8 @@ export function resolveBuilding({ levels, elements, unbounded = false }: Buildin
   const unresolved: Unresolved[] = [];
   const known = new Set(levels.map(({ id }) => id));
   const grids = ofKind(elements, 'grid');
-  const standing = elements.filter((element) => element.kind !== 'grid');
+  const contours = ofKind(elements, 'contour');
+  const standing = elements.filter(({ kind }) => kind !== 'grid' && kind !== 'contour');
   const stands = ({ levelId }: ElementRow): boolean => levelId !== null && known.has(levelId);
   unresolved.push(...withoutLevel(standing.filter((element) => !stands(element))));
   const byLevel = groupBy(soundOpenings(standing.filter(stands), unresolved), ({ levelId }) => levelId);
@@ -49,6 +50,7 @@ export function resolveBuilding({ levels, elements, unbounded = false }: Buildin
     areaLoads: [],
     luminaires: [],
     calculationAreas: [],
+    contours,
     unresolved,
   };
   const bounded = unbounded ? [] : [...byLevel];

@@ -70,6 +70,10 @@ const vocabulary: [Role, string[]][] = [
   ],
   ['outdoor', words('pave road path yard site outdoor strasse voirie')],
   [
+    'terrain',
+    words('topo terrain gelande gelaende hohenlin hoehenlin isohyps hoogtelijn hojdkurv warstwic vrstevnic szintvonal'),
+  ],
+  [
     'luminaire',
     words(
       'light lights lighting lite lum lumin lamp leucht beleucht eclairage luminar ilumin luz apparecchi illumin ' +
@@ -87,6 +91,8 @@ const codes: [Role, string[]][] = [
   ['zone', words('loc rum rom oda sala vano')],
   ['wall', words('mw')],
   ['grid', words('eje asse osy')],
+  // In French what runs round anything is a contour.
+  ['terrain', words('contour contours')],
 ];
 
 /** Signs and stems of other scripts, which names hold anywhere; what contains others comes before them. */

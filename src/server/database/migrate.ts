@@ -22,6 +22,7 @@ import * as structure from './migrations/0019_structure';
 import * as site from './migrations/0020_site';
 import * as photometry from './migrations/0021_photometry';
 import * as background from './migrations/0022_jobs';
+import * as contours from './migrations/0023_contours';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -47,6 +48,7 @@ const migrations: Record<string, Migration> = {
   '0020_site': site,
   '0021_photometry': photometry,
   '0022_jobs': background,
+  '0023_contours': contours,
 };
 
 /** The name of the newest migration. */

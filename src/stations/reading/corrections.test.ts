@@ -81,6 +81,7 @@ test('every kind has something to put right, and what is read from a field is wh
     areaLoad: { case: 'Q', outline: triangle, holes: [], q: -3000 },
     luminaire: { position: [0, 0], rise: 2.8, rotation: 0, tilt: 0, photometry: 'F1', output: 1 },
     calculationArea: { name: '', outline: triangle, holes: [], rise: 0.8, spacing: null },
+    contour: { points: triangle, elevation: 1.5 },
   };
   for (const kind of Object.keys(shapes) as (keyof Shapes)[]) {
     const fields = fieldsOf(kind, shapes[kind]);

@@ -17,6 +17,7 @@ export const waysOf: Record<ElementKind, readonly WayName[]> = {
   lineLoad: ['lineLoad.chain'],
   areaLoad: ['areaLoad.region', 'areaLoad.slab', 'areaLoad.outline'],
   luminaire: ['luminaire.point', 'luminaire.row', 'luminaire.field'],
+  contour: ['contour.line', 'contour.spot'],
   calculationArea: ['calculationArea.zone', 'calculationArea.outline'],
 };
 
@@ -83,6 +84,8 @@ export const wayWords: Record<WayName, string> = {
   'luminaire.point': 'One by one',
   'luminaire.row': 'In a row',
   'luminaire.field': 'In a field',
+  'contour.line': 'Line of one height',
+  'contour.spot': 'Spot height',
   'calculationArea.zone': 'In a zone',
   'calculationArea.outline': 'By its outline',
   'upright.member': 'Member from point to point',

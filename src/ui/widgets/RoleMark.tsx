@@ -25,8 +25,13 @@ const tokenOf: Record<Marked, keyof Tokens> = {
   lineLoad: 'lineLoad',
   areaLoad: 'areaLoad',
   luminaire: 'luminaire',
+  terrain: 'contour',
+  contour: 'contour',
   calculationArea: 'calculationArea',
 };
+
+/** Two lines of as much height. */
+const hills = 'M0 6c4-6 9 2 14-3M0 12c4-6 9 2 14-3';
 
 /** Roles differ by pattern as well as by hue. */
 const strokes: Record<Marked, string> = {
@@ -49,6 +54,8 @@ const strokes: Record<Marked, string> = {
   lineLoad: 'M1 5h12v4H1z',
   areaLoad: 'M4 4v6M7 4v6M10 4v6',
   luminaire: 'M1 3l12 2v4L1 11z',
+  terrain: hills,
+  contour: hills,
   calculationArea: 'M4 3v3M2.5 4.5h3M10 3v3M8.5 4.5h3M7 8v3M5.5 9.5h3',
 };
 
@@ -62,6 +69,8 @@ const unframed: readonly Marked[] = [
   'pointLoad',
   'lineLoad',
   'luminaire',
+  'terrain',
+  'contour',
 ];
 
 export function RoleMark({ role }: { role: Marked }) {

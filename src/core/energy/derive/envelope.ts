@@ -12,6 +12,7 @@ import { insideOf, roomsOf, Slabs, type Room } from '@/core/rooms/rooms';
 import { measuredBy, type Measured } from './measure';
 import { Overhead, type Slope } from './overhead';
 import { Plates, type Plate } from './plates';
+import { stepsBetween, type CeilingPart, type Step } from './steps';
 import { Surroundings, type Stretch } from './stretches';
 import { Terrain, type Standing } from './terrain';
 
@@ -111,7 +112,10 @@ function enclosed(room: Room, around: Around): Enclosed {
   const floors = floorsOf(room, level.floor, around);
   const ceilings = slopes.length === 0 ? ceilingsOf(room, level.ceiling, around) : bareCeilings(room, bare, around);
   const roofs = slopes.map((slope) => slopedSurface(slope, north));
-  tellGaps(room, stretches, [...inner, ...floors, ...ceilings, ...roofs], slopes, report);
+  const flatPart = bare.length === 0 ? [] : [{ roof: null, region: bare, height: () => room.high }];
+  const steps = stepsBetween([...slopes, ...flatPart]);
+  const risers = steps.map((step) => riser(step, ceilings[0], around));
+  tellGaps(room, stretches, [...inner, ...floors, ...ceilings, ...roofs], { slopes, steps }, report);
   const thick = (found: readonly Surface[]): number => found.reduce((most, one) => Math.max(most, one.thickness), 0);
   const slabs = { under: thick(floors), over: thick(ceilings) };
   const measured = measuredBy(measure, room, stretches, level, slabs);
@@ -121,7 +125,7 @@ function enclosed(room: Room, around: Around): Enclosed {
   const under = slopes.reduce((sum, { plan, at }) => sum + plan * (at[2] - room.low), 0);
   const volume =
     slopes.length === 0 ? room.area * (room.high - room.low) : under + regionArea(bare) * (room.high - room.low);
-  return { room, volume, surfaces: [...walls, ...openings, ...flat], stretches };
+  return { room, volume, surfaces: [...walls, ...openings, ...flat, ...risers], stretches };
 }
 
 /** How high a stretch reaches: where the room does, to the underside of the roof over it. */
@@ -170,6 +174,34 @@ const slopedSurface = ({ roof, area, tilt, falls, at }: Slope, north: number): S
   thickness: roof.thickness,
 });
 
+/** A step between two parts of a roof: closed as the higher of them is. */
+function riser(
+  { higher, area, outward, at }: Step<CeilingPart & { roof: Slope['roof'] | null }>,
+  ceiling: Surface | undefined,
+  { north, report }: Around,
+): Surface {
+  report.assume('Steps between parts of a roof are closed as the higher part is');
+  const { roof } = higher;
+  const own: Pick<Surface, 'elements' | 'construction' | 'thickness'> =
+    roof === null
+      ? { elements: [], thickness: 0, ...ceiling }
+      : { elements: [roof.id], construction: roof.construction, thickness: roof.thickness };
+  return {
+    kind: 'roof',
+    elements: own.elements,
+    construction: own.construction,
+    thickness: own.thickness,
+    area,
+    net: area,
+    beyond: 'outside',
+    orientation: orientationOf(outward, north),
+    tilt: 90,
+    at,
+    depth: 0,
+    edge: 0,
+  };
+}
+
 /** What somebody has said of what lies beyond a wall or a slab that nothing of the model lies beyond. */
 const saidBeyond = (element: { beyond?: string } | undefined): 'adiabatic' | 'neighbour' | null =>
   (['adiabatic', 'neighbour'] as const).find((one) => one === element?.beyond) ?? null;
@@ -195,17 +227,22 @@ const groundOf = ({ levels }: ReadModel): number => levels.find(({ kind }) => ki
 /** A stretch to outside that stands partly in the ground, parted where the ground is. */
 function atGround(stretch: Standing): Standing[] {
   const { low, high, beyond, ground } = stretch;
-  if (beyond !== null || ground - low < nearGround || ground >= high) return [stretch];
+  if (beyond !== null || ground - low < leastBuried(stretch) || ground >= high) return [stretch];
   return [
     { ...stretch, high: ground },
     { ...stretch, low: ground },
   ];
 }
 
+/** Where the ground is measured, all of a wall that stands in it is buried; else what is more than a plinth. */
+const leastBuried = ({ measured }: Standing): number => (measured ? leastMeasured : nearGround);
+/** Rounding of heights, metres. */
+const leastMeasured = 1e-3;
+
 /** @param head how high it reaches on average */
 function wallSurface(stretch: Standing, head: number, north: number): Surface {
   const { a, b, length, low, high, outward, wall, beyond, ground } = stretch;
-  const buried = beyond === null && high <= ground + 1e-6 && ground - low >= nearGround;
+  const buried = beyond === null && high <= ground + 1e-6 && ground - low >= leastBuried(stretch);
   const area = Math.max(0, length * (head - low));
   return {
     kind: 'wall',
@@ -301,7 +338,7 @@ function tellGaps(
   room: Room,
   stretches: readonly Stretch[],
   surfaces: readonly Surface[],
-  slopes: readonly Slope[],
+  { slopes, steps }: { slopes: readonly Slope[]; steps: readonly Step<CeilingPart>[] },
   report: Report,
 ): void {
   const open = stretches.filter(({ wall }) => wall === null);
@@ -336,6 +373,7 @@ function tellGaps(
     const rise = Math.tan(radians(tilt));
     [sum[0], sum[1], sum[2]] = [sum[0] + plan * rise * falls[0], sum[1] + plan * rise * falls[1], sum[2] + plan];
   }
+  for (const { outward, area: own } of steps) [sum[0], sum[1]] = [sum[0] + own * outward[0], sum[1] + own * outward[1]];
   const gap = Math.hypot(...sum);
   if (gap > closes * area)
     report.find(

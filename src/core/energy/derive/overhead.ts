@@ -26,6 +26,8 @@ export interface Slope {
   /** The way it falls, of length one in plan; nothing where it is level. */
   falls: Point;
   at: [number, number, number];
+  region: Region;
+  height: (p: Point) => number;
 }
 
 /** The roof planes over rooms that reach up to them. */
@@ -51,7 +53,7 @@ export class Overhead {
       const rise = Math.hypot(plane.a, plane.b);
       const [x, y] = regionCentre(shared);
       const falls: Point = rise === 0 ? [0, 0] : [-plane.a / rise, -plane.b / rise];
-      const at: [number, number, number] = [x, y, plane.a * x + plane.b * y + plane.c];
+      const height = (p: Point): number => plane.a * p[0] + plane.b * p[1] + plane.c;
       return [
         {
           roof: plane.roof,
@@ -59,7 +61,9 @@ export class Overhead {
           area: plan * Math.hypot(1, rise),
           tilt: degrees(Math.atan(rise)),
           falls,
-          at,
+          at: [x, y, height([x, y])],
+          region: shared,
+          height,
         },
       ];
     });

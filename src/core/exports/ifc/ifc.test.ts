@@ -77,6 +77,8 @@ const attributes: Record<string, number> = {
   IFCSPACE: 11,
   IFCTRIMMEDCURVE: 5,
   IFCUNITASSIGNMENT: 1,
+  IFCTRIANGULATEDFACESET: 5,
+  IFCCARTESIANPOINTLIST3D: 1,
   IFCWALL: 9,
   IFCWALLTYPE: 10,
   IFCWINDOW: 13,
@@ -101,6 +103,17 @@ const parts: Part = {
   levels: [
     { id: 'L0', name: 'Ground', elevation: 0, height: 3, kind: 'ground' },
     { id: 'L1', name: 'Upper', elevation: 3, height: 3 },
+  ],
+  terrain: [
+    {
+      id: 't1',
+      points: [
+        [-5, -5],
+        [20, -5],
+      ],
+      elevation: 1,
+    },
+    { id: 't2', points: [[7, 20]], elevation: 2.5 },
   ],
   survey: { easting: 500_000, northing: 6_000_000, elevation: 12, north: 30 },
   materials: [{ id: 'C', name: 'Concrete C30', kind: 'concrete' }],
@@ -330,6 +343,20 @@ test('identifiers are one of a kind, twenty-two signs, and the same at every exp
   // By hand: 128 bits of ones are the sign of three, then twenty-one of sixty-three.
   expect(globalId('ffffffff-ffff-ffff-ffff-ffffffffffff')).toBe(`3${'$'.repeat(21)}`);
   expect(globalId('00000000-0000-0000-0000-000000000041')).toBe(`${'0'.repeat(20)}11`);
+});
+
+test('the ground is one surface through what was measured', () => {
+  const terrain = file.of('IFCGEOGRAPHICELEMENT').filter(({ attributes }) => attributes[2] === 'Terrain');
+  expect(terrain).toHaveLength(1);
+  const [faces] = file.of('IFCTRIANGULATEDFACESET');
+  const [list] = file.of('IFCCARTESIANPOINTLIST3D');
+  const [points] = list.attributes as [number[][]];
+  expect([...points].sort((a, b) => a[0] - b[0])).toEqual([
+    [-5, -5, 1],
+    [7, 20, 2.5],
+    [20, -5, 1],
+  ]);
+  expect((faces.attributes[3] as number[][]).map((own) => [...own].sort())).toEqual([[1, 2, 3]]);
 });
 
 test('bodies lie where the model has them', () => {

@@ -104,4 +104,22 @@ export class Shapes {
       line === null ? [] : [file.add('IFCSHAPEREPRESENTATION', this.axis, 'Axis', 'Curve3D', [this.polyline(line)])];
     return file.add('IFCPRODUCTDEFINITIONSHAPE', null, null, [...axis, body]);
   }
+
+  /** Triangles in space, open at their border. */
+  triangles(corners: readonly (readonly [Space, Space, Space])[]): Ref {
+    const { file } = this;
+    const numbers = new Map<string, number>();
+    const points: Space[] = [];
+    const numberOf = (p: Space): Attribute => {
+      const key = p.join();
+      const known = numbers.get(key) ?? points.push(p);
+      numbers.set(key, known);
+      return whole(known);
+    };
+    const faces = corners.map((own) => own.map(numberOf));
+    const list = file.add('IFCCARTESIANPOINTLIST3D', points);
+    const set = file.add('IFCTRIANGULATEDFACESET', list, null, false, faces, null);
+    const body = file.add('IFCSHAPEREPRESENTATION', this.body, 'Body', 'Tessellation', [set]);
+    return file.add('IFCPRODUCTDEFINITIONSHAPE', null, null, [body]);
+  }
 }

@@ -1,3 +1,4 @@
+import { GroundSurface } from '@/core/geometry/groundSurface';
 import { radians } from '@/core/geometry/vector';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { Report } from '@/core/proof/report';
@@ -16,6 +17,7 @@ const lampSize = { side: 0.3, height: 0.1 };
 export function addSpatial(frame: Frame, model: ReadModel, relations: Relations, made: Made): void {
   addSpaces(frame, model, relations);
   for (const surface of model.outdoor) addOutdoor(frame, surface, relations);
+  addTerrain(frame, model, relations);
   for (const luminaire of model.luminaires ?? []) addLuminaire(frame, model, luminaire, { relations, made });
 }
 
@@ -74,6 +76,27 @@ function addOutdoor(
     shapes.shape([solid]),
     surface.id,
     word('NOTDEFINED'),
+  );
+  relations.relate('contained', 'site', site, ref);
+}
+
+/** The ground through contours and spot heights, where there are enough for a surface. */
+function addTerrain({ file, shapes, site }: Frame, { levels, terrain = [] }: ReadModel, relations: Relations): void {
+  const { triangles } = new GroundSurface(
+    terrain.flatMap(({ points, elevation }) => points.map(([x, y]) => [x, y, elevation] as const)),
+  );
+  if (triangles.length === 0) return;
+  const ref = file.add(
+    'IFCGEOGRAPHICELEMENT',
+    globalId(`terrain about ${levels[0].id}`),
+    null,
+    'Terrain',
+    null,
+    null,
+    shapes.placement(null, shapes.origin),
+    shapes.triangles(triangles),
+    null,
+    word('TERRAIN'),
   );
   relations.relate('contained', 'site', site, ref);
 }

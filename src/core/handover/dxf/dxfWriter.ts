@@ -81,14 +81,15 @@ export class DxfWriter {
     );
   }
 
-  polyline(layer: string, points: readonly Point[]): void {
+  /** Closed, unless it is said to be open. */
+  polyline(layer: string, points: readonly Point[], { open = false } = {}): void {
     this.entity(
       'LWPOLYLINE',
       layer,
       'AcDbPolyline',
       [
         [90, points.length],
-        [70, 1],
+        [70, open ? 0 : 1],
         ...points.flatMap(([x, y]): [number, number][] => [
           [10, x],
           [20, y],

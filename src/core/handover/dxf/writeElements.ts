@@ -27,6 +27,7 @@ export const outLayers = {
   areaLoad: 'ZF-LOAD-AREA',
   luminaire: 'ZF-LUMINAIRE',
   calculationArea: 'ZF-CALCULATION-AREA',
+  contour: 'ZF-CONTOUR',
 } as const;
 
 /** The layers with their colours, by the kind that makes them: where there is none of it the layer is not there. */
@@ -49,10 +50,13 @@ const layersOut: readonly { of: ElementKind; name: string; colour: number }[] = 
   { of: 'areaLoad', name: outLayers.areaLoad, colour: 12 },
   { of: 'luminaire', name: outLayers.luminaire, colour: 52 },
   { of: 'calculationArea', name: outLayers.calculationArea, colour: 140 },
+  { of: 'contour', name: outLayers.contour, colour: 36 },
 ];
 
 /** Grid labels stand this far beyond the line's ends, in rings of this radius; metres. */
 const ring = 0.4;
+/** The radius of the mark of a spot height, metres. */
+const spot = 0.1;
 
 /**
  * The elements as a DXF on layers of their own, in a drawing's unit and on its origin, so that it overlays
@@ -105,6 +109,12 @@ export function writeElementsDxf(elements: readonly ElementRow[], placement: Pla
           writer.circle(outLayers.column, back(position), size(section.diameter / 2 - inwards));
       else for (const outline of columnOutlines(element.shape)) writer.polyline(outLayers.column, outline.map(back));
       writer.text(outLayers.columnLabel, back(position), size(0.1), element.shape.mark || sectionName(section));
+    } else if (element.kind === 'contour') {
+      const { points, elevation } = element.shape;
+      const at = back(points[Math.floor(points.length / 2)]);
+      if (points.length > 1) writer.polyline(outLayers.contour, points.map(back), { open: true });
+      else writer.circle(outLayers.contour, at, size(spot));
+      writer.text(outLayers.contour, at, size(0.25), elevation.toFixed(3));
     } else {
       const wall = element.kind === 'opening' ? (walls.get(element.shape.wall) ?? null) : null;
       for (const outline of outlinesOf(element, wall)) writer.polyline(outLayers[element.kind], outline.map(back));

@@ -83,7 +83,7 @@ function zoneAbout(area: At<'calculationArea'>, zones: readonly PlacedZone[]): {
 const unlessEmpty = <K extends string, V>(key: K, values: readonly V[]): { [P in K]?: V[] } =>
   (values.length === 0 ? {} : { [key]: values }) as { [P in K]?: V[] };
 
-/** What the calculation models start from besides the building itself: roofs, supports, loads and light. */
+/** What the calculation models start from besides the building itself: roofs, supports, loads, light, the ground. */
 export function calculationParts(
   building: Building,
   { structure, roof }: { structure: StructureSettings | null; roof: string | null },
@@ -126,6 +126,15 @@ export function calculationParts(
         rotation: tidy(shape.rotation),
         tilt: tidy(shape.tilt),
         output: tidy(shape.output),
+        ...sourceOf(source),
+      })),
+    ),
+    ...unlessEmpty(
+      'terrain',
+      building.contours.map(({ id, shape, source }) => ({
+        id,
+        points: shape.points.map(pair),
+        elevation: tidy(shape.elevation),
         ...sourceOf(source),
       })),
     ),

@@ -247,6 +247,10 @@ export const modelSchema = v.looseObject({
   ),
   /** `use` is what a surface is: road, path, apron, grass, fence. */
   outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height, use: v.optional(v.string()) })),
+  /** The ground about the building: lines of one elevation, and single points; metres above the project's zero. */
+  terrain: v.optional(
+    v.array(v.looseObject({ id, points: v.pipe(v.array(point), v.minLength(1)), elevation: v.number(), source })),
+  ),
   /** The underside of each plane, by its corners in space. */
   roofs: v.optional(
     v.array(

@@ -37,7 +37,7 @@ const drawn = (
   return outline.length < 3 ? ok([]) : one(kind, make(outline));
 };
 
-/** How roof planes, supports, loads, luminaires and calculation areas are made. */
+/** How roof planes, supports, loads, luminaires, contours and calculation areas are made. */
 export const calculationWays = {
   'roof.outline': making(
     prompts('the eaves begin', 'where the eaves end', 'next corner'),
@@ -104,6 +104,13 @@ export const calculationWays = {
     const { count, rows, shapes } = given.settings;
     return many('luminaire', luminaireField(outlineOf(given), count, rows, shapes.luminaire));
   }),
+  'contour.line': making(prompts('where it begins', 'next point'), { least: 2, most: null }, (given) => {
+    const points = pointsOf(given);
+    return points.length < 2 ? ok([]) : one('contour', { ...given.settings.shapes.contour, points });
+  }),
+  'contour.spot': making(prompts('where the ground is measured'), { least: 1, most: 1 }, (given) =>
+    one('contour', { ...given.settings.shapes.contour, points: [given.points[0].at] }),
+  ),
   'calculationArea.zone': making(
     prompts('a zone'),
     { least: 1, most: 1 },
