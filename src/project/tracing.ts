@@ -35,6 +35,7 @@ export const wayNames = [
   'zone.outline',
   'zone.divide',
   'outdoor.outline',
+  'outdoor.fence',
   'roof.outline',
   'roof.ridge',
   'support.point',

@@ -1,5 +1,5 @@
 import { arcOfBulge, arcSagitta, chordCount, pointOnArc } from '@/core/geometry/bulge';
-import { distance, middle, nearestOnPiece, pointAlong, subtract, type Point } from '@/core/geometry/vector';
+import { distance, dot, middle, nearestOnPiece, pointAlong, subtract, type Point } from '@/core/geometry/vector';
 import type { Grip } from './kind';
 
 /** The points of an arc by its bulge, or the two ends of a straight line. */
@@ -11,14 +11,24 @@ export function bulgedLine(start: Point, end: Point, bulge: number): Point[] {
   return [start, ...between, end];
 }
 
-/** A band about a line of points, as an outline. */
+/** Sharper corners of a band are cut: their tips would reach far. */
+const sharpest = 0.2;
+
+/** To the left of a piece, of length one. */
+function leftOf(a: Point, b: Point): Point {
+  const length = distance(a, b) || 1;
+  return [-(b[1] - a[1]) / length, (b[0] - a[0]) / length];
+}
+
+/** A band about a line of points, as an outline: its sides run beside each piece and meet at corners. */
 export function bandOutline(line: readonly Point[], width: number): Point[] {
-  const side = (by: number): Point[] =>
-    line.map((p, i) => {
-      const [a, b] = [line[Math.max(0, i - 1)], line[Math.min(line.length - 1, i + 1)]];
-      const length = distance(a, b) || 1;
-      return [p[0] - ((b[1] - a[1]) / length) * by, p[1] + ((b[0] - a[0]) / length) * by];
-    });
+  const lefts = line.slice(1).map((p, i) => leftOf(line[i], p));
+  const corners = line.map((_, i): Point => {
+    const [u, w] = [lefts[Math.max(0, i - 1)], lefts[Math.min(lefts.length - 1, i)]];
+    const open = Math.max(sharpest, 1 + dot(u, w));
+    return [(u[0] + w[0]) / open, (u[1] + w[1]) / open];
+  });
+  const side = (by: number): Point[] => line.map((p, i) => [p[0] + corners[i][0] * by, p[1] + corners[i][1] * by]);
   return [...side(width / 2), ...side(-width / 2).reverse()];
 }
 

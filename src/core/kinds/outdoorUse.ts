@@ -17,3 +17,31 @@ export const outdoorUseNames = Object.keys(outdoorUses) as OutdoorUse[];
 /** The use that a word names; undefined where it names none. */
 export const outdoorUseOf = (name: string | undefined): OutdoorUse | undefined =>
   outdoorUseNames.find((one) => one === name);
+
+/** What a surface says of itself, where it does. */
+interface Said {
+  use?: string;
+  reflectance?: number;
+  lux?: number;
+}
+
+const usual = ({ use }: Said) => {
+  const known = outdoorUseOf(use);
+  return known === undefined ? null : outdoorUses[known];
+};
+
+/** The light that a surface asks for, lux; null where nothing is asked. */
+export const outdoorLux = (surface: Said): number | null => surface.lux ?? usual(surface)?.light?.lux ?? null;
+
+/** The share of the light that a surface throws back; null where it is not known. */
+export const outdoorReflectance = (surface: Said): number | null =>
+  surface.reflectance ?? usual(surface)?.reflectance ?? null;
+
+/** How even the light on a surface has to be where nothing says it. */
+const leastEven = 0.25;
+
+/** What a surface asks of its light; null where nothing is asked. */
+export function outdoorTarget(surface: Said): { lux: number; uniformity: number } | null {
+  const lux = outdoorLux(surface);
+  return lux === null || lux === 0 ? null : { lux, uniformity: usual(surface)?.light?.uniformity ?? leastEven };
+}

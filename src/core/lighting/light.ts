@@ -1,7 +1,9 @@
 import type { Place } from '@/core/bodies/shell';
-import { contains } from '@/core/geometry/polygon';
+import { area, contains } from '@/core/geometry/polygon';
 import { cross, subtract, type Point } from '@/core/geometry/vector';
 import type { ReadModel } from '@/core/handover/model/readModel';
+import { lengthOfLine } from '@/core/kinds/lines';
+import { outdoorTarget, outdoorUseOf } from '@/core/kinds/outdoorUse';
 import type { Finding } from '@/core/proof/finding';
 import type { Progress } from '@/core/progress';
 import { Report } from '@/core/proof/report';
@@ -9,7 +11,6 @@ import { subjectOf, type StandingWall } from '@/core/proof/subject';
 import { insideOf, roomsOf, Slabs, type Room } from '@/core/rooms/rooms';
 import { gridOf, type Lattice } from './grid';
 import { directAt, lampsOf, type Lamp } from './luminaires';
-import { outdoorTargetOf } from './targets';
 import { exchanges, reflectedAt } from './radiosity';
 import { panesOf, paneReflectance } from './panes';
 import { litRoomOf, roomParts, type LitRoom, type RoomPart } from './room';
@@ -97,7 +98,7 @@ export function tryLight(model: ReadModel, progress?: Progress): LightTrial {
     progress?.tell((i + 1) / rooms.length);
   });
   const outside = own.get(null) ?? [];
-  const clear = outdoorSight(subject.walls);
+  const clear = outdoorSight([...subject.walls, ...fencesOf(model, report)]);
   for (const area of areas.filter(({ zone }) => zone === null))
     trial.areas.push(
       valuesOf(area, (p) => [outside.reduce((sum, lamp) => sum + directAt(lamp, p, upward, clear), 0), 0], report),
@@ -223,9 +224,10 @@ function areasOf(model: ReadModel, rooms: readonly Room[], report: Report): Want
 
 /** Surfaces outside that ask for light have an area each, where none is drawn on them. */
 function outdoorAreas(model: ReadModel, said: readonly Wanted[], report: Report): Wanted[] {
-  return model.outdoor.flatMap(({ id, level, outline, height, use }): Wanted[] => {
+  return model.outdoor.flatMap((surface): Wanted[] => {
+    const { id, level, outline, height } = surface;
     const lies = said.some((area) => area.zone === null && area.outline.some((p) => contains(outline, p)));
-    if (outdoorTargetOf(use) === null || outline.length < 3 || lies) return [];
+    if (outdoorTarget(surface) === null || outline.length < 3 || lies) return [];
     report.assumeOfEach('A surface outside that asks for light has a calculation area over all of it, at its height');
     const elevation = model.levels.find((one) => one.id === level)?.elevation ?? 0;
     return [{ id, zone: null, outline, holes: [], z: elevation + height, spacing: null }];
@@ -257,8 +259,27 @@ function valuesOf(area: Wanted, at: (p: Place) => [direct: number, reflected: nu
   return { ...told, direct, total, mean, least, greatest, uniformity: mean === 0 ? 0 : least / mean };
 }
 
-/** Outdoors walls stand in the way as high as they are. */
-function outdoorSight(walls: readonly StandingWall[]): (a: Place, b: Place) => boolean {
+/** What stands upright outdoors. */
+type Standing = Pick<StandingWall, 'base' | 'top'> & { outline: readonly Point[] };
+
+/** A fence thinner than this is a mesh or of bars: light goes through, metres. */
+const closedFence = 0.05;
+
+/** The fences that light does not go through. */
+function fencesOf({ outdoor, levels }: ReadModel, report: Report): Standing[] {
+  const elevations = new Map(levels.map(({ id, elevation }) => [id, elevation]));
+  return outdoor.flatMap(({ use, outline, level, height }) => {
+    if (outdoorUseOf(use) !== 'fence' || outline.length < 3) return [];
+    const base = elevations.get(level) ?? 0;
+    // A fence runs there and back: its area is half its way round times its thickness.
+    const thickness = (2 * Math.abs(area(outline))) / lengthOfLine([...outline, outline[0]]);
+    report.assume(`Light goes through fences thinner than ${closedFence * 1000} mm, not through others`);
+    return thickness < closedFence ? [] : [{ outline, base, top: base + height }];
+  });
+}
+
+/** Outdoors walls and fences stand in the way as high as they are. */
+function outdoorSight(walls: readonly Standing[]): (a: Place, b: Place) => boolean {
   const sides = walls.flatMap(({ outline, base, top }) =>
     outline.map((p, i) => ({ p, q: outline[(i + 1) % outline.length], base, top })),
   );

@@ -4,7 +4,6 @@ import { subjectOf } from '@/core/proof/subject';
 import { bandsOf } from './contours';
 import { gridOf, spacingOf } from './grid';
 import { paneOnSide, panesOf } from './panes';
-import { outdoorTargetOf } from './targets';
 import { whatIf } from './whatIf';
 import { tryLight } from './light';
 import { beamAngle } from './photometry/beam';
@@ -393,8 +392,48 @@ test('a road asks for light by rule, at its height; grass does not', () => {
   // From 2.4 m above: 100 cd by the cosine over the square.
   const [x, y] = areas[0].points[7];
   expect(areas[0].total[7]).toBeCloseTo((100 * 2.4) / ((x - 2) ** 2 + (y - 2) ** 2 + 2.4 ** 2) ** 1.5, 9);
-  expect(outdoorTargetOf('road')).toEqual({ lux: 20, uniformity: 0.4 });
-  expect(outdoorTargetOf('grass')).toBeNull();
+});
+
+test('a fence of boards throws a shadow as long as its height makes it, a mesh none', () => {
+  // A light at 4 m, 1 m before a fence of 2 m: the ground is dark until 1 m behind it.
+  const post = { ...(room({}).luminaires as Part[])[0], position: [-1, 0, 4] };
+  const fence = (thickness: number): Part => ({
+    id: 'F',
+    level: 'L1',
+    name: '',
+    use: 'fence',
+    height: 2,
+    outline: [
+      [-thickness / 2, -9],
+      [thickness / 2, -9],
+      [thickness / 2, 9],
+      [-thickness / 2, 9],
+    ],
+  });
+  const area = {
+    id: 'A',
+    outline: [
+      [0.2, -0.5],
+      [2.2, -0.5],
+      [2.2, 0.5],
+      [0.2, 0.5],
+    ],
+    z: 0,
+    spacing: 0.1,
+  };
+  const lit = (thickness: number) => {
+    const outdoors = { ...room({}), zones: [], walls: [], luminaires: [post], calculationAreas: [area] };
+    const [{ points, direct }] = tryLight(modelOf({ ...outdoors, outdoor: [fence(thickness)] })).areas;
+    const level = points[0][2];
+    expect(level).toBe(0);
+    return points.filter((_, i) => direct[i] === 0).map(([x]) => x);
+  };
+  expect(lit(0.03)).toEqual([]);
+  const dark = lit(0.1);
+  expect(dark.length).toBeGreaterThan(50);
+  // The shadow of its far top edge: (4 - 0) / (4 - 2) times what the edge is away from the light.
+  expect(Math.max(...dark)).toBeLessThanOrEqual(-1 + 1.05 * 2 + 1e-9);
+  expect(Math.max(...dark)).toBeGreaterThan(-1 + 1.05 * 2 - 0.11);
 });
 
 test('rooms without a luminaire are told together', () => {

@@ -1,4 +1,3 @@
-import { outdoorUseOf, outdoorUses } from '@/core/kinds/outdoorUse';
 import { uses, type Use } from '@/core/kinds/use';
 
 /** What a use asks of the light on its task areas: maintained illuminance, lux, and uniformity. */
@@ -26,12 +25,6 @@ const targets: Partial<Record<Use, Target>> = {
   F: { lux: 75, uniformity: 0.4 },
   G: { lux: 75, uniformity: 0.4 },
 };
-
-/** What a surface outside asks; null where it says nothing, or nothing is asked of it. */
-export function outdoorTargetOf(use: string | undefined): Target | null {
-  const known = outdoorUseOf(use);
-  return known === undefined ? null : outdoorUses[known].light;
-}
 
 /** What a zone's use asks; null where it says none, or nothing is asked of it. */
 export function targetOf(use: string | undefined): Target | null {

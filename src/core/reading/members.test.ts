@@ -17,6 +17,7 @@ const roles: Record<string, Role> = {
   S: 'slab',
   V: 'slabOpening',
   O: 'outdoor',
+  'C-FENCE': 'outdoor',
   W: 'wall',
   T: 'label',
 };
@@ -384,6 +385,20 @@ describe('outdoor surfaces', () => {
     );
     expect(outdoor.map(({ element }) => element.outline.length)).toEqual([6]);
     expect(unread.map(({ role, why }) => [role, why])).toEqual([['outdoor', 'an open line without another beside it']]);
+  });
+
+  test('an open line on a layer of fences is one, its posts are none', () => {
+    const corners = [
+      [0, 0],
+      [30, 0],
+      [30, 12],
+    ];
+    const post = groups([0, 'CIRCLE'], [8, 'C-FENCE'], [10, 30], [20, 0], [40, 0.06]);
+    const { outdoor, unread } = readPlan(open(corners, 'C-FENCE') + post);
+    expect(outdoor.map(({ element: { use, height } }) => [use, height])).toEqual([['fence', 1.8]]);
+    // 42 m of 4 cm, less the corner that the inner side cuts off.
+    expect(Math.abs(area(outdoor[0].element.outline))).toBeCloseTo(42 * 0.04, 1);
+    expect(unread).toEqual([]);
   });
 
   test('sides drawn in opposite directions are a road of the same shape', () => {

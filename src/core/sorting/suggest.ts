@@ -68,7 +68,12 @@ const vocabulary: [Role, string[]][] = [
         'duvar falak seina peret zid',
     ),
   ],
-  ['outdoor', words('pave road path yard site outdoor strasse voirie')],
+  [
+    'outdoor',
+    words(
+      'pave road path yard site outdoor strasse voirie fence zaun cloture recinz hekwerk stangsel ogrodz gjerde hegn',
+    ),
+  ],
   [
     'terrain',
     words('topo terrain gelande gelaende hohenlin hoehenlin isohyps hoogtelijn hojdkurv warstwic vrstevnic szintvonal'),

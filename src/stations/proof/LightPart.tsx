@@ -104,6 +104,7 @@ function Results({ view }: { view: LightTrial }) {
   const all = areaRows(view, model);
   const rows = all.filter(({ area }) => area.greatest > 0);
   const dark = all.length - rows.length;
+  const bright = rows.some(({ luminance }) => luminance !== null);
   const short = rows.filter(({ met }) => !met).length;
   const go = ({ area }: AreaRow) => {
     const element = model.element[elementOf(area.zone ?? area.id)];
@@ -133,6 +134,7 @@ function Results({ view }: { view: LightTrial }) {
             { text: 'asked', figures: true },
             { text: 'even', figures: true },
             { text: 'W/m\u00b2', figures: true },
+            ...(bright ? [{ text: 'cd/m\u00b2', figures: true as const }] : []),
           ]}
         >
           {rows.map((row) => (
@@ -153,6 +155,7 @@ function Results({ view }: { view: LightTrial }) {
               <td className="figures">{row.target === null ? '' : row.target.lux}</td>
               <td className="figures">{row.area.uniformity.toFixed(2)}</td>
               <td className="figures">{row.room === undefined ? '' : (row.room.power / row.room.area).toFixed(1)}</td>
+              {bright && <td className="figures">{row.luminance?.toFixed(2)}</td>}
             </tr>
           ))}
         </Table>

@@ -245,8 +245,21 @@ export const modelSchema = v.looseObject({
       ),
     }),
   ),
-  /** `use` is what a surface is: road, path, apron, grass, fence. */
-  outdoor: v.array(v.looseObject({ ...common, name: v.string(), outline: ring, height, use: v.optional(v.string()) })),
+  /**
+   * `use` is what a surface is: road, path, apron, grass, fence; `reflectance` the share of the light that it throws
+   * back, `lux` the light that it asks for, where they are not as usual.
+   */
+  outdoor: v.array(
+    v.looseObject({
+      ...common,
+      name: v.string(),
+      outline: ring,
+      height,
+      use: v.optional(v.string()),
+      reflectance: v.optional(v.number()),
+      lux: v.optional(v.number()),
+    }),
+  ),
   /** The ground about the building: lines of one elevation, and single points; metres above the project's zero. */
   terrain: v.optional(
     v.array(v.looseObject({ id, points: v.pipe(v.array(point), v.minLength(1)), elevation: v.number(), source })),

@@ -298,6 +298,8 @@ function elementParts(
       outline: ring(surface.shape.outline),
       height: tidy(surface.shape.height),
       ...(surface.shape.use === undefined ? {} : { use: surface.shape.use }),
+      ...(surface.shape.reflectance === undefined ? {} : { reflectance: tidy(surface.shape.reflectance) }),
+      ...(surface.shape.lux === undefined ? {} : { lux: tidy(surface.shape.lux) }),
       ...sourceOf(surface.source),
     })),
   };

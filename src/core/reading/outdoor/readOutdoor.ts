@@ -3,6 +3,7 @@ import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { confidenceOf, keyAt, type Evidence, type OutdoorCandidate, type Unread } from '../candidate';
+import { fenceOutline, plainFence } from '@/core/kinds/outdoor';
 import { findOutlines, pathPoints } from '@/core/patterns/outlines';
 import type { Scene } from '../scene';
 import type { ReadingSettings } from '@/core/patterns/settings';
@@ -40,32 +41,34 @@ export function readOutdoor(
       handles: [a.handle, b.handle],
       between: true,
     });
+  const fences = open.filter((path) => !paired.some(({ a, b }) => a === path || b === path) && isFence(scene, path));
   const texts = scene.texts('outdoor', 'label');
   const textIndex = new BoxIndex(texts, ({ at }) => boxOf([at]));
-  const used = new Set(paired.flatMap(({ a, b }) => [a, b]));
+  const used = new Set([...paired.flatMap(({ a, b }) => [a, b]), ...fences]);
+  const surfaces = found.map(({ outline, handles, between }): OutdoorCandidate => {
+    const inside = textIndex.touching(boxOf(outline)).filter(({ at }) => contains(outline, at));
+    const noted = inside.map(({ text }) => /h\s*=\s*(\d+(?:[.,]\d+)?)/i.exec(text)?.[1]).find(Boolean);
+    const name =
+      inside
+        .map(({ text }) => text.replace(/\n/g, ' '))
+        .find((text) => /\p{L}{2}/u.test(text) && !/h\s*=/.test(text)) ?? '';
+    const evidence: Evidence[] = [
+      { text: between ? 'two lines beside one another' : 'a closed outline', weight: between ? 1 : 2 },
+      ...(name ? [{ text: `\u201c${name}\u201d written in it`, weight: 1 }] : []),
+    ];
+    const ring = area(outline) < 0 ? [...outline].reverse() : outline;
+    return {
+      kind: 'outdoor',
+      key: keyAt('outdoor', handles, centroid(ring)),
+      element: { name, outline: ring, height: noted ? Number(noted.replace(',', '.')) : settings.outdoor.height },
+      evidence,
+      confidence: confidenceOf('outdoor', evidence),
+      handles,
+      doubt: null,
+    };
+  });
   return {
-    candidates: found.map(({ outline, handles, between }): OutdoorCandidate => {
-      const inside = textIndex.touching(boxOf(outline)).filter(({ at }) => contains(outline, at));
-      const noted = inside.map(({ text }) => /h\s*=\s*(\d+(?:[.,]\d+)?)/i.exec(text)?.[1]).find(Boolean);
-      const name =
-        inside
-          .map(({ text }) => text.replace(/\n/g, ' '))
-          .find((text) => /\p{L}{2}/u.test(text) && !/h\s*=/.test(text)) ?? '';
-      const evidence: Evidence[] = [
-        { text: between ? 'two lines beside one another' : 'a closed outline', weight: between ? 1 : 2 },
-        ...(name ? [{ text: `\u201c${name}\u201d written in it`, weight: 1 }] : []),
-      ];
-      const ring = area(outline) < 0 ? [...outline].reverse() : outline;
-      return {
-        kind: 'outdoor',
-        key: keyAt('outdoor', handles, centroid(ring)),
-        element: { name, outline: ring, height: noted ? Number(noted.replace(',', '.')) : settings.outdoor.height },
-        evidence,
-        confidence: confidenceOf('outdoor', evidence),
-        handles,
-        doubt: null,
-      };
-    }),
+    candidates: [...surfaces, ...fences.map((path) => fenceOf(path))],
     unread: open
       .filter((path) => !used.has(path))
       .map(({ entity, handle, layer }) => ({
@@ -75,6 +78,31 @@ export function readOutdoor(
         layer,
         why: 'an open line without another beside it',
       })),
+  };
+}
+
+/** Words of layers that fences are drawn on. */
+const fenceLayer = /fence|zaun|cl[o\u00f4]ture|valla|recinzion|hekwerk|st\u00e4ngsel|stangsel|ogrodzen|gjerde|hegn/i;
+/** A fence is so high where nothing says it, metres. */
+const fenceHeight = 1.8;
+
+const isFence = (scene: Scene, { layer }: PlacedPath): boolean => fenceLayer.test(scene.drawing.layers[layer].name);
+
+/** An open line on a layer of fences. */
+function fenceOf(path: PlacedPath): OutdoorCandidate {
+  const line = pathPoints(path);
+  const evidence: Evidence[] = [
+    { text: 'an open line', weight: 1 },
+    { text: 'on a layer of fences', weight: 2 },
+  ];
+  return {
+    kind: 'outdoor',
+    key: keyAt('outdoor', [path.handle], line[0]),
+    element: { name: '', outline: fenceOutline(line, plainFence), height: fenceHeight, use: 'fence' },
+    evidence,
+    confidence: confidenceOf('outdoor', evidence),
+    handles: [path.handle],
+    doubt: null,
   };
 }
 

@@ -2,6 +2,7 @@ import { contains } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
 import { withShape } from '@/core/kinds/kinds';
+import { fenceOutline, plainFence } from '@/core/kinds/outdoor';
 import { fail, ok, type Result } from '@/core/result';
 import type { Region } from '@/core/reading/walls/regions';
 import { buildingOutlines, dividedBy, regionsOn } from '@/core/tracing/making/rooms';
@@ -78,6 +79,9 @@ function divided(given: Given): Result<[Point[], Point[], ElementOf<'zone'>]> {
 
 const slabOf = (outline: Point[], holes: Point[][], { settings }: Given) =>
   one('slab', { ...settings.shapes.slab, outline, holes });
+
+/** A fence is at least so high, metres: what new surfaces lie higher than the ground is less. */
+const lowestFence = 1.8;
 
 /** How slabs, zones and outdoor surfaces are made. */
 export const areaWays = {
@@ -189,4 +193,15 @@ export const areaWays = {
     },
     outlined,
   ),
+  'outdoor.fence': making(prompts('where the fence begins', 'next post'), { least: 2, most: null }, (given) => {
+    const line = pointsOf(given);
+    if (line.length < 2) return ok([]);
+    const { name, height } = given.settings.shapes.outdoor;
+    return one('outdoor', {
+      name,
+      height: Math.max(height, lowestFence),
+      use: 'fence',
+      outline: fenceOutline(line, plainFence),
+    });
+  }),
 } satisfies Record<string, Way>;
