@@ -239,6 +239,97 @@ test('a rectangular diffuse source, by its closed solution', () => {
   expect(Math.abs(area.direct[0] / closed - 1)).toBeLessThan(0.01);
 });
 
+/**
+ * Light that one even ceiling throws back to points below, summed over 240 by 160 pieces of it: what a source of 100 cd
+ * all around gives each piece, times rho over pi, by both cosines over the square; nothing past a column.
+ */
+function reflectedByHand(
+  p: number[],
+  lamp: number[],
+  rho: number,
+  hides: (a: number[], b: number[]) => boolean,
+): number {
+  let sum = 0;
+  const [nx, ny, top] = [240, 160, 3];
+  for (let i = 0; i < nx; i += 1)
+    for (let j = 0; j < ny; j += 1) {
+      const at = [((i + 0.5) * 6) / nx, ((j + 0.5) * 4) / ny, top];
+      const squareTo = (q: number[]): number => q.reduce((all, value, k) => all + (value - at[k]) ** 2, 0);
+      if (hides(lamp, at) || hides(at, p)) continue;
+      const lit = (100 * (top - lamp[2])) / squareTo(lamp) ** 1.5;
+      sum += (((rho / Math.PI) * lit * (top - p[2]) ** 2) / squareTo(p) ** 2) * (24 / (nx * ny));
+    }
+  return sum;
+}
+
+describe('as the analytical cases of CIE 171:2006 for diffuse reflection', () => {
+  const lamp = [2, 2, 1.2];
+  const spots: Point[] = [
+    [4.4, 1.2],
+    [5.2, 3],
+    [1, 3.2],
+  ];
+  const reflected = (more: Part): number[] => {
+    const parts = room({}, {}, 0);
+    const [zone] = parts.zones as Part[];
+    const { areas } = tryLight(
+      modelOf({
+        ...parts,
+        zones: [{ ...zone, reflectances: { ceiling: 0.8, wall: 0, floor: 0 } }],
+        luminaires: [{ id: 'A', photometry: 'F', position: lamp }],
+        calculationAreas: spots.map(([x, y], i) => ({
+          id: `P${i}`,
+          zone: 'Z',
+          outline: box(0.2, 0.2).map(([u, w]) => [x - 0.1 + u, y - 0.1 + w]),
+          z: 0,
+          spacing: 1,
+        })),
+        ...more,
+      }),
+    );
+    return areas.map(({ total, direct }) => total[0] - direct[0]);
+  };
+
+  test('5.6: by one reflecting surface', () => {
+    const found = reflected({});
+    spots.forEach(([x, y], i) => {
+      const hand = reflectedByHand([x, y, 0], lamp, 0.8, () => false);
+      expect(Math.abs(found[i] / hand - 1)).toBeLessThan(0.02);
+    });
+  });
+
+  test('5.7: with something in the way inside', () => {
+    const column = {
+      id: 'C',
+      level: 'L1',
+      position: [3.4, 1.7],
+      rotation: 0,
+      section: { shape: 'rectangle', width: 0.8, depth: 0.8 },
+      mark: '',
+    };
+    /** Whether a line passes the square of the column in plan. */
+    const hides = ([ax, ay]: number[], [bx, by]: number[]): boolean => {
+      let [from, to] = [0, 1];
+      for (const [a, b, low, high] of [
+        [ax, bx, 3, 3.8],
+        [ay, by, 1.3, 2.1],
+      ]) {
+        if (a === b && (a < low || a > high)) return false;
+        const [t, s] = [(low - a) / (b - a), (high - a) / (b - a)].sort((one, other) => one - other);
+        [from, to] = [Math.max(from, t), Math.min(to, s)];
+      }
+      return from < to;
+    };
+    const found = reflected({ columns: [column] });
+    const clear = spots.map(([x, y]) => reflectedByHand([x, y, 0], lamp, 0.8, () => false));
+    spots.forEach(([x, y], i) => {
+      const hand = reflectedByHand([x, y, 0], lamp, 0.8, hides);
+      expect(Math.abs(found[i] - hand) / clear[i]).toBeLessThan(0.05);
+    });
+    expect(found[0]).toBeLessThan(0.8 * clear[0]);
+  });
+});
+
 test('a column throws a shadow; a room round a corner is not lit directly', () => {
   const column = {
     id: 'C',

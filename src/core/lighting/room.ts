@@ -1,5 +1,5 @@
 import { boxOf } from '@/core/geometry/boxIndex';
-import { contains } from '@/core/geometry/polygon';
+import { area, contains } from '@/core/geometry/polygon';
 import { inBox, measure } from '@/core/geometry/ringParts';
 import { cross, distance, subtract, type Point } from '@/core/geometry/vector';
 import type { Place } from '@/core/bodies/shell';
@@ -55,20 +55,22 @@ export function litRoomOf(room: Room, columns: readonly (readonly Point[])[], pa
     0,
   );
   const size = Math.max(smallest, Math.min(largest, Math.sqrt((2 * room.area + around * height) / aboutPatches)));
+  const own = columns.filter((outline) => outline.some((p) => contains(rings[0], p)));
+  const free = ({ centre: [x, y] }: Patch): boolean => !own.some((outline) => contains(outline, [x, y]));
+  const wall = said.wall ?? plainReflectances.wall;
   const patches = [
-    ...flat(rings, size, high, 'ceiling', said.ceiling ?? plainReflectances.ceiling),
-    ...flat(rings, size, low, 'floor', said.floor ?? plainReflectances.floor),
+    ...flat(rings, size, high, 'ceiling', said.ceiling ?? plainReflectances.ceiling).filter(free),
+    ...flat(rings, size, low, 'floor', said.floor ?? plainReflectances.floor).filter(free),
     ...rings.flatMap((ring) =>
       ring.flatMap((a, i) => {
         const b = ring[(i + 1) % ring.length];
         const dark = panes.flatMap((pane) => paneOnSide(pane, a, b) ?? []);
-        return upright(a, b, [low, high], size, said.wall ?? plainReflectances.wall).map((patch) =>
-          withPanes(patch, a, dark),
-        );
+        return upright(a, b, [low, high], size, wall).map((patch) => withPanes(patch, a, dark));
       }),
     ),
+    ...own.flatMap((outline) => columnSides(outline, rings, [low, high], size, wall)),
   ];
-  return { room, patches, sees: sight(rings, columns) };
+  return { room, patches, sees: sight(rings, own) };
 }
 
 /** A ceiling or a floor in cells, those at its edge cut by it. */
@@ -81,15 +83,37 @@ function flat(rings: Point[][], size: number, z: number, part: 'ceiling' | 'floo
     const [x, y] = [x1 + (k % columns) * w, y1 + Math.floor(k / columns) * d];
     const found = measure(inBox(rings, x, y, w, d));
     if (found === null || found.area < 1e-9) return [];
-    const { area, centre } = found;
-    const whole = area > 0.999 * w * d;
+    const { area: own, centre } = found;
+    const whole = own > 0.999 * w * d;
     const samples: Place[] = whole
       ? halves.flatMap((i) => halves.map((j): Place => [x + i * w, y + j * d, z]))
       : [[centre[0], centre[1], z]];
-    return [{ part, centre: [centre[0], centre[1], z], samples, normal, area, reflectance }];
+    return [{ part, centre: [centre[0], centre[1], z], samples, normal, area: own, reflectance }];
   });
 }
 const halves = [0.25, 0.75];
+
+/** The sides of a column that look into the room. */
+function columnSides(
+  outline: readonly Point[],
+  [outer, ...holes]: readonly Point[][],
+  heights: readonly [number, number],
+  size: number,
+  reflectance: number,
+): Patch[] {
+  // Outside lies to the right of a line: a column is the outside of the room.
+  const ring = area(outline) > 0 ? [...outline].reverse() : outline;
+  const looksIn = ({ centre: [x, y], normal: [u, v] }: Patch): boolean => {
+    const before: Point = [x + u * justBefore, y + v * justBefore];
+    return contains(outer, before) && !holes.some((hole) => contains(hole, before));
+  };
+  return ring
+    .flatMap((a, i) => upright(a, ring[(i + 1) % ring.length], heights, size, reflectance))
+    .filter(looksIn)
+    .map(({ width: _, height: __, ...patch }) => patch);
+}
+/** Metres before a side that still lie before what touches it. */
+const justBefore = 0.01;
 
 /** A piece of a wall, so wide and so high. */
 type WallPatch = Patch & { width: number; height: number };
@@ -158,8 +182,7 @@ const isConvex = (ring: readonly Point[]): boolean =>
   });
 
 /** What stands in a prism is seen in its plan: walls of a room that is not convex, holes and columns are in the way. */
-function sight(rings: readonly Point[][], columns: readonly (readonly Point[])[]): LitRoom['sees'] {
-  const own = columns.filter((outline) => outline.some((p) => contains(rings[0], p)));
+function sight(rings: readonly Point[][], own: readonly (readonly Point[])[]): LitRoom['sees'] {
   if (rings.length === 1 && own.length === 0 && isConvex(rings[0])) return () => true;
   const sides = [...rings, ...own].flatMap((ring) =>
     ring.map((a, i): [Point, Point] => [a, ring[(i + 1) % ring.length]]),
