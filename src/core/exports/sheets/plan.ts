@@ -4,11 +4,12 @@ import { degrees, radians, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { columnOutline } from '@/core/kinds/column';
-import { alongLine, bandOutline, bulgedLine, lengthOfLine, pieceOfLine } from '@/core/kinds/lines';
+import { alongLine, bandOutline, lengthOfLine, pieceOfLine } from '@/core/kinds/lines';
 import { sectionSize } from '@/core/kinds/section';
 
 import { Report } from '@/core/proof/report';
 import { roomsOf, Slabs } from '@/core/rooms/rooms';
+import { wallPlan } from '../wallPlan';
 import { footMarks } from './foot';
 import { foot, margin, papers, sheetFor, type PlanWish } from './paper';
 import { greys, letters, pens, rectangle, type Mark, type Sheet } from './sheet';
@@ -122,17 +123,9 @@ function wallMarks(model: ReadModel, { id }: Level, onto: Onto): Mark[] {
   return model.walls
     .filter(({ level }) => level === id)
     .flatMap((wall): Mark[] => {
-      const line = bulgedLine(wall.start, wall.end, wall.bulge);
-      const length = lengthOfLine(line);
-      if (length === 0) return [];
-      const own = [...(openings.get(wall.id) ?? [])].sort((a, b) => a.offset - b.offset);
-      const solid: [number, number][] = [];
-      let from = 0;
-      for (const { offset, width } of own) {
-        if (offset > from) solid.push([from, offset]);
-        from = Math.max(from, offset + width);
-      }
-      if (from < length) solid.push([from, length]);
+      const plan = wallPlan(wall, openings.get(wall.id) ?? []);
+      if (plan === null) return [];
+      const { line, length, solid, openings: own } = plan;
       const band = (a: number, b: number, thickness: number): Point[] =>
         onto.all(bandOutline(pieceOfLine(line, a, b), thickness));
       return [

@@ -7,6 +7,15 @@ export interface OutLayer {
   colour: number;
 }
 
+/** A place in space, in the drawing's unit. */
+export type Spot = readonly [x: number, y: number, z: number];
+
+/** The blocks that every file has: its model and its paper; what they hold stands elsewhere. */
+const spaces = [
+  { name: '*Model_Space', record: '1F', begin: '20', end: '21', body: [] },
+  { name: '*Paper_Space', record: '1B', begin: '1C', end: '1D', body: [] },
+];
+
 /**
  * Writes a DXF of version AC1015 (R2000), the oldest that states its unit: header, the tables that readers
  * ask for, empty blocks for model and paper space, entities and the root dictionary.
@@ -14,7 +23,11 @@ export interface OutLayer {
  */
 export class DxfWriter {
   private lines: string[] = [];
+  /** Entities of the model, and while a block is drawn that block's. */
   private body: string[] = [];
+  /** What owns them: model space, or the block that is being drawn. */
+  private owner = '1F';
+  private readonly blocks: { name: string; record: string; begin: string; end: string; body: string[] }[] = [];
   private next = 0x100;
   private low: [number, number] = [Infinity, Infinity];
   private high: [number, number] = [-Infinity, -Infinity];
@@ -25,19 +38,61 @@ export class DxfWriter {
   ) {}
 
   line(layer: string, a: Point, b: Point): void {
+    this.edge(layer, [...a, 0], [...b, 0]);
+  }
+
+  /** A line in space. */
+  edge(layer: string, [ax, ay, az]: Spot, [bx, by, bz]: Spot): void {
     this.entity(
       'LINE',
       layer,
       'AcDbLine',
       [
-        [10, a[0]],
-        [20, a[1]],
-        [30, 0],
-        [11, b[0]],
-        [21, b[1]],
-        [31, 0],
+        [10, ax],
+        [20, ay],
+        [30, az],
+        [11, bx],
+        [21, by],
+        [31, bz],
       ],
-      [a, b],
+      [
+        [ax, ay],
+        [bx, by],
+      ],
+    );
+  }
+
+  /** Whether a block of this name is there. */
+  hasBlock = (name: string): boolean => this.blocks.some((block) => block.name === name);
+
+  /** A block about zero. @param draw draws it */
+  block(name: string, draw: () => void): void {
+    const [outside, low, high] = [this.body, this.low, this.high];
+    const made = { name, record: this.handle(), begin: this.handle(), end: this.handle(), body: [] };
+    [this.body, this.owner] = [made.body, made.record];
+    draw();
+    // What is drawn about zero is no part of the drawing's extent.
+    [this.body, this.owner, this.low, this.high] = [outside, '1F', low, high];
+    this.blocks.push(made);
+  }
+
+  /** A block at a place. @param turn degrees, counter-clockwise @param flipped whether its y is mirrored first */
+  insert(layer: string, name: string, at: Point, turn: number, flipped: boolean): void {
+    this.entity(
+      'INSERT',
+      layer,
+      'AcDbBlockReference',
+      [
+        [2, escaped(name)],
+        [10, at[0]],
+        [20, at[1]],
+        [30, 0],
+        [41, 1],
+        [42, flipped ? -1 : 1],
+        [43, 1],
+        [50, turn],
+      ],
+      [at],
     );
   }
 
@@ -81,8 +136,8 @@ export class DxfWriter {
     );
   }
 
-  /** Closed, unless it is said to be open. */
-  polyline(layer: string, points: readonly Point[], { open = false } = {}): void {
+  /** Closed, unless it is said to be open. @param elevation in the drawing's unit */
+  polyline(layer: string, points: readonly Point[], { open = false, elevation = 0 } = {}): void {
     this.entity(
       'LWPOLYLINE',
       layer,
@@ -90,6 +145,7 @@ export class DxfWriter {
       [
         [90, points.length],
         [70, open ? 0 : 1],
+        ...(elevation === 0 ? [] : [[38, elevation] as [number, number]]),
         ...points.flatMap(([x, y]): [number, number][] => [
           [10, x],
           [20, y],
@@ -153,7 +209,7 @@ export class DxfWriter {
     }
     put(this.body, 0, kind);
     put(this.body, 5, this.handle());
-    put(this.body, 330, '1F');
+    put(this.body, 330, this.owner);
     put(this.body, 100, 'AcDbEntity');
     put(this.body, 8, escaped(layer));
     put(this.body, 100, subclass);
@@ -203,23 +259,21 @@ export class DxfWriter {
     g(0, 'ENDSEC');
     g(0, 'SECTION');
     g(2, 'BLOCKS');
-    for (const [name, record, block, end] of [
-      ['*Model_Space', '1F', '20', '21'],
-      ['*Paper_Space', '1B', '1C', '1D'],
-    ]) {
+    for (const { name, record, begin, end, body } of [...spaces, ...this.blocks]) {
       g(0, 'BLOCK');
-      g(5, block);
+      g(5, begin);
       g(330, record);
       g(100, 'AcDbEntity');
       g(8, '0');
       g(100, 'AcDbBlockBegin');
-      g(2, name);
+      g(2, escaped(name));
       g(70, 0);
       g(10, 0);
       g(20, 0);
       g(30, 0);
-      g(3, name);
+      g(3, escaped(name));
       g(1, '');
+      for (const line of body) out.push(line);
       g(0, 'ENDBLK');
       g(5, end);
       g(330, record);
@@ -349,10 +403,11 @@ export class DxfWriter {
     table(
       'BLOCK_RECORD',
       '1',
-      [
-        ['*Model_Space', '1F'],
-        ['*Paper_Space', '1B'],
-      ].map(([name, handle]) => ({ handle, subclass: 'AcDbBlockTableRecord', groups: [[2, name]] })),
+      [...spaces, ...this.blocks].map(({ name, record }) => ({
+        handle: record,
+        subclass: 'AcDbBlockTableRecord',
+        groups: [[2, escaped(name)]],
+      })),
     );
   }
 }

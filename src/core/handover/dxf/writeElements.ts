@@ -31,7 +31,7 @@ export const outLayers = {
 } as const;
 
 /** The layers with their colours, by the kind that makes them: where there is none of it the layer is not there. */
-const layersOut: readonly { of: ElementKind; name: string; colour: number }[] = [
+export const layersOut: readonly { of: ElementKind; name: string; colour: number }[] = [
   { of: 'grid', name: outLayers.grid, colour: 8 },
   { of: 'grid', name: outLayers.gridLabel, colour: 8 },
   { of: 'column', name: outLayers.column, colour: 6 },
