@@ -1,8 +1,14 @@
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import DxfParser from 'dxf-parser';
 import Excel from 'exceljs';
+import { strFromU8, unzipSync } from 'fflate';
+import type { DeliveryReport } from '@/core/exports/deliveries/report';
 import { readBackIfc } from '@/core/exports/ifc/readBack';
+import type { JobView } from '@/core/jobs';
+import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { readModel } from '@/core/handover/model/readModel';
-import { ask, choose, ofKind, openStage, problems, station, stateOf, type Stage } from './harness';
+import { ask, choose, ofKind, openStage, part, problems, station, stateOf, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
@@ -18,6 +24,7 @@ test('the model goes out as IFC, as a workbook and as schedules, and every eleme
   await page.goto(`${stage.address}/projects/${project}`);
   await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
   await station(page, 'Handover');
+  await part(page, 'Single files');
   const saved = async (name: string): Promise<{ file: string; path: string }> => {
     const waiting = page.waitForEvent('download');
     await page.getByRole('link', { name, exact: true }).click();
@@ -64,6 +71,90 @@ test('the model goes out as IFC, as a workbook and as schedules, and every eleme
   expect(svg).toContain('>Library<');
   const pdf = readFileSync((await saved('Save PDF')).path, 'latin1');
   expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(model.value.levels.length);
+  await context.close();
+});
+
+test('a delivery for structure: previewed, written in the background, read again, zipped, and told as of before', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  const before = await stateOf(stage, page, project);
+  await station(page, 'Handover');
+  await page.getByRole('button', { name: 'For structure' }).click();
+  // The preview counts storeys that repeat another too.
+  const { body } = await ask<unknown>(stage, `/api/projects/${project}/handover/model.json`);
+  const model = readModel(JSON.stringify(body));
+  if (!model.ok) throw new Error(model.message);
+  await page.getByRole('button', { name: `Columns ${model.value.columns.length}`, exact: true }).waitFor();
+  expect(await page.getByRole('button', { name: /^Zones \d+$/ }).getAttribute('aria-pressed')).toBe('false');
+  await choose(page, 'Unit', 'millimetres');
+  await choose(page, 'Origin', 'grid crossing 1/A');
+  await page.getByRole('button', { name: 'Write it' }).click();
+  const written = page.getByRole('article', { name: 'For structure' });
+  await written.getByText(/^Read again: all [\d,]+ things counted came back\.$/).waitFor();
+  const waiting = page.waitForEvent('download');
+  await written.getByRole('link', { name: 'Save all of For structure' }).click();
+  const files = unzipSync(readFileSync((await (await waiting).path())!));
+  const names = Object.keys(files).sort();
+  expect(names).toEqual(expect.arrayContaining(['delivery.json', 'model.dxf', 'model.ifc', 'model.xlsx']));
+  const report = JSON.parse(strFromU8(files['delivery.json'])) as DeliveryReport;
+  expect(report.counts).toMatchObject({ columns: model.value.columns.length, zones: 0, luminaires: 0 });
+  for (const { name, size, sha256 } of report.files)
+    expect([name, files[name].length, createHash('sha256').update(files[name]).digest('hex')]).toEqual([
+      name,
+      size,
+      sha256,
+    ]);
+  // About the crossing 1/A, in millimetres: where that lies in the project is taken off every point.
+  const crossing = gridCrossings(ofKind(before, 'grid').map(({ shape }) => shape)).find(({ name }) => name === '1/A')!;
+  const dxf = new DxfParser().parseSync(strFromU8(files['model.dxf']))!;
+  const [x, y] = model.value.columns[0].position;
+  const feet = dxf.entities.flatMap((entity) =>
+    entity.layer === 'ZF-COLUMN' && 'vertices' in entity ? [(entity.vertices as { x: number; y: number }[])[0]] : [],
+  );
+  const expected = [(x - crossing.point[0]) * 1000, (y - crossing.point[1]) * 1000];
+  expect(feet.some((foot) => Math.hypot(foot.x - expected[0], foot.y - expected[1]) < 0.01)).toBe(true);
+  // Its content is the receiver's alone.
+  const ifc = strFromU8(files['model.ifc']);
+  expect([ifc.includes('IFCSPACE('), ifc.includes('IFCCOLUMN(')]).toEqual([false, true]);
+  // An edit later it is told to be of an older model; it stays over a reload, and can be deleted.
+  const row = { ...before.project[project], name: 'Handed over' };
+  const edit = { label: 'Rename', changes: [{ table: 'project', id: project, row }] };
+  const seen = (await ask<{ history: { version: number } }>(stage, `/api/projects/${project}/state`)).body.history;
+  const sent = { seen: seen.version, clientId: crypto.randomUUID(), edit };
+  expect((await ask(stage, `/api/projects/${project}/edits`, sent)).status).toBe(200);
+  await written.getByText('The model has changed since: this is as it was.').waitFor();
+  await page.reload();
+  await written.getByText('The model has changed since: this is as it was.').waitFor();
+  await written.getByRole('button', { name: 'Delete' }).click();
+  await page.getByText('Nothing has been handed over yet.').waitFor();
+  expect(await stage.sql('select count(*)::int as n from job_files')).toEqual([{ n: 0 }]);
+  await context.close();
+});
+
+test('what cannot be written is said, with the way out', async () => {
+  const wish = {
+    name: 'Rooms',
+    formats: ['gbxml'],
+    content: ['columns'],
+    levels: null,
+    unit: 'm',
+    origin: { at: 'project' },
+  };
+  const { body } = await ask<JobView>(stage, `/api/projects/${project}/jobs`, { kind: 'delivery', wish });
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await station(page, 'Handover');
+  await page.getByText('gbXML holds rooms, and there is none in what is handed over.').waitFor();
+  await page.getByRole('article', { name: 'Rooms' }).getByRole('button', { name: 'Take it up again' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).and(page.locator('[value="Rooms"]')).waitFor();
+  await ask(stage, `/api/projects/${project}/jobs/${body.id}`, undefined, 'DELETE');
+  const odd = await ask<{ message: string }>(stage, `/api/projects/${project}/jobs`, {
+    kind: 'delivery',
+    wish: { ...wish, formats: [] },
+  });
+  expect(odd.status).toBe(400);
   await context.close();
 });
 

@@ -19,6 +19,7 @@ import {
   fileNamed,
   newProject,
   openStage,
+  part,
   problems,
   station,
   type,
@@ -162,6 +163,7 @@ test('a typical level is repeated, follows its level, and becomes its own', asyn
   await page.getByText(/ 45 elements|, 45 elements/).waitFor();
   const download = page.waitForEvent('download');
   await station(page, 'Handover');
+  await part(page, 'Single files');
   await page.getByRole('link', { name: 'Save model.json' }).click();
   const model = JSON.parse(readFileSync((await (await download).path())!, 'utf8')) as ModelFile;
   expect(model.columns).toHaveLength(3 * 45);
@@ -339,6 +341,7 @@ test('the survey is taken from a drawing that lies in it, kept, and handed over'
   await type(page, 'Elevation', '4.2');
   expect((await state()).project[project].survey).toMatchObject({ elevation: 4.2 });
   await station(page, 'Handover');
+  await part(page, 'Single files');
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Save Ground in the survey' }).click();
   const result = readDxf(readFileSync((await (await download).path())!));

@@ -120,6 +120,7 @@ test('names follow the patterns, a construction gets its layers and its U-value,
   // 0.13 + 0.3 / 0.5 + 0.04 = 0.77 m2 K/W.
   await page.getByText(/U 1\.299/).waitFor();
   await station(page, 'Handover');
+  await part(page, 'Single files');
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Save model.json' }).click();
   const model = JSON.parse(readFileSync((await (await download).path())!, 'utf8')) as ModelFile;

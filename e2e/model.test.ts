@@ -1,7 +1,18 @@
 import type { Page } from 'playwright-core';
 import { finishedName } from '@/cli/seedFinished';
 import type { ProjectState } from '@/core/model/state';
-import { ask, boardMap, clickOn, newProject, openStage, problems, selection, station, type Stage } from './harness';
+import {
+  ask,
+  boardMap,
+  clickOn,
+  newProject,
+  openStage,
+  part,
+  problems,
+  selection,
+  station,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let project: string;
@@ -22,6 +33,7 @@ async function open(page: Page): Promise<void> {
   await page.goto(`${stage.address}/projects/${project}`);
   await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
   await station(page, 'Handover');
+  await part(page, 'Single files');
 }
 
 /** Drags between points of the project. */

@@ -10,6 +10,7 @@ import {
   kindTab,
   newProject,
   openStage,
+  part,
   problems,
   stateOf,
   station,
@@ -67,6 +68,7 @@ test('the ground floor becomes a complete level in one pass, and goes out with a
   const walls = new Set(elements.filter(({ kind }) => kind === 'wall').map(({ id }) => id));
   expect(elements.every((element) => element.kind !== 'opening' || walls.has(element.shape.wall))).toBe(true);
   await station(page, 'Handover');
+  await part(page, 'Single files');
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Save model.json' }).click();
   const model = JSON.parse(readFileSync((await (await download).path())!, 'utf8')) as ModelFile;

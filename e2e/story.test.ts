@@ -5,7 +5,18 @@ import { groundFloor } from '../demo/ground';
 import { readDxf } from '@/core/drawing/reader';
 import type { ModelFile } from '@/core/handover/model/schema';
 import { flatten } from '@/core/underlay/flatten';
-import { boardMap, bringIn, fileNamed, newProject, openStage, picture, problems, station, type Stage } from './harness';
+import {
+  boardMap,
+  bringIn,
+  fileNamed,
+  newProject,
+  openStage,
+  picture,
+  part,
+  problems,
+  station,
+  type Stage,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
@@ -157,6 +168,7 @@ test('a second window sees the change without reloading', async () => {
 
 test('the downloaded model is the building, in numbers', async () => {
   await station(page, 'Handover');
+  await part(page, 'Single files');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Save model.json' }).click(),

@@ -1,10 +1,12 @@
 import * as v from 'valibot';
+import { deliveryWish } from './exports/deliveries/wish';
 
 /** What can be done in the background, on the server. */
 export const jobRequest = v.variant('kind', [
   v.strictObject({ kind: v.literal('structure') }),
   v.strictObject({ kind: v.literal('heat') }),
   v.strictObject({ kind: v.literal('light') }),
+  v.strictObject({ kind: v.literal('delivery'), wish: deliveryWish }),
 ]);
 export type JobRequest = v.InferOutput<typeof jobRequest>;
 
@@ -24,6 +26,7 @@ export interface JobFile {
 /** A job as windows see it. */
 export interface JobView {
   id: string;
+  request: JobRequest;
   state: JobState;
   /** How much of it is done, from 0 to 1. */
   done: number;

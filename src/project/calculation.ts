@@ -7,6 +7,7 @@ import type { StructureView } from '@/core/structure/view';
 import type { TrialWorker } from '@/workers/trial.worker';
 import { api } from './api';
 import { modelTextIn } from './mirror';
+import { reasonOf } from './reason';
 import type { Session } from './session';
 
 /** What comes of the trials. */
@@ -63,7 +64,7 @@ export class Calculations<K extends keyof Views> {
       const view = await where(this.kind, session, tell, own.signal);
       return this.current === own ? view : null;
     } catch (error) {
-      const problem = error instanceof Error ? error.message : String(error);
+      const problem = reasonOf(error);
       if (this.current === own) this.tell({ running: null, problem });
       return null;
     } finally {
@@ -113,7 +114,7 @@ async function onServer<K extends keyof Views>(
 }
 
 /** Resolves when everything that was changed in this window is stored. */
-const allStored = ({ facts }: Session): Promise<void> =>
+export const allStored = ({ facts }: Session): Promise<void> =>
   new Promise((resolve) => {
     const stored = (): boolean => facts.getState().pending === 0;
     if (stored()) return resolve();

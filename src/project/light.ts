@@ -5,6 +5,7 @@ import type { WhatIf } from '@/core/lighting/whatIf';
 import type { LightTrial } from '@/core/lighting/light';
 import type { Model } from '@/core/model/model';
 import { modelTextIn } from './mirror';
+import { reasonOf } from './reason';
 import type { Session } from './session';
 import { beginTrial, Calculations } from './calculation';
 import { useSession } from './useSession';
@@ -68,7 +69,7 @@ export async function askWhatIf(model: Model, zone: string, photometry: string):
     const asked = await own.remote.whatIf(await modelTextIn(model), zone, photometry);
     if (useLight.getState().asking === zone) useLight.setState({ asked });
   } catch (error) {
-    useLight.setState({ problem: error instanceof Error ? error.message : String(error) });
+    useLight.setState({ problem: reasonOf(error) });
   }
   own.thread.terminate();
   useLight.setState({ asking: null });

@@ -1,6 +1,8 @@
 'use client';
 import { wrap, type Remote } from 'comlink';
 import type { Bodies } from '@/core/bodies/bodies';
+import type { Counts } from '@/core/exports/deliveries/contentOf';
+import type { DeliveryWish } from '@/core/exports/deliveries/wish';
 import type { ElementRow } from '@/core/kinds/element';
 import type { Diff, Model } from '@/core/model/model';
 import type { Finding } from '@/core/proof/finding';
@@ -84,6 +86,10 @@ export const findingsIn = (model: Model): Promise<Finding[]> => asked(model).fin
 
 /** The model as model.json has it. */
 export const modelTextIn = (model: Model): Promise<string> => asked(model).text();
+
+/** How much of a model a delivery would hold. */
+export const countsIn = (model: Model, wish: Pick<DeliveryWish, 'content' | 'levels'>): Promise<Counts> =>
+  asked(model).counts(wish);
 
 /** What of the model is seen in the plane of a section, as shapes in that plane. */
 export const faceOnIn = (model: Model, plane: UprightPlane): Promise<ElementRow[]> => asked(model).faceOn(plane);

@@ -9,6 +9,7 @@ import type { RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import type { StructureView } from '@/core/structure/view';
 import { beginTrial, Calculations } from './calculation';
 import { modelTextIn } from './mirror';
+import { reasonOf } from './reason';
 import type { Session } from './session';
 import { useSession } from './useSession';
 import { useView } from './view';
@@ -99,7 +100,7 @@ export async function askCarried(model: Model): Promise<void> {
   try {
     useTrial.setState({ carried: await own.remote.carried(await modelTextIn(model)) });
   } catch (error) {
-    useTrial.setState({ problem: error instanceof Error ? error.message : String(error) });
+    useTrial.setState({ problem: reasonOf(error) });
   } finally {
     own.thread.terminate();
   }

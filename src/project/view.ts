@@ -13,6 +13,8 @@ export const readingParts = ['review', 'library', 'numbering', 'settings'] as co
 export type ReadingPart = (typeof readingParts)[number];
 export const tracingParts = ['make', 'change', 'tidy', 'history'] as const;
 export const proofParts = ['findings', 'drawings', 'structure', 'heat', 'light'] as const;
+export const handoverParts = ['deliveries', 'files'] as const;
+export type HandoverPart = (typeof handoverParts)[number];
 export type ProofPart = (typeof proofParts)[number];
 export type TracingPart = (typeof tracingParts)[number];
 export type StationName = (typeof stationNames)[number];
@@ -37,6 +39,7 @@ interface View {
   readingPart: ReadingPart;
   tracingPart: TracingPart;
   proofPart: ProofPart;
+  handoverPart: HandoverPart;
   /** Whether the structural trial was calculated: after a reload it is again. */
   calculated: boolean;
   /** Metres that an element may lie off the lines it was made of. */
@@ -72,6 +75,7 @@ const fresh = {
   readingPart: 'review' as ReadingPart,
   tracingPart: 'make' as TracingPart,
   proofPart: 'findings' as ProofPart,
+  handoverPart: 'deliveries' as HandoverPart,
   calculated: false,
   driftTolerance: 0.01,
   faceOn: null,

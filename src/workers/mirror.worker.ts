@@ -2,6 +2,8 @@ import { expose, transfer } from 'comlink';
 import { bodiesOf, type Bodies } from '@/core/bodies/bodies';
 import { seenFaceOn } from '@/core/bodies/faceOn';
 import type { ElementRow } from '@/core/kinds/element';
+import { contentOf, countsOf, type Counts } from '@/core/exports/deliveries/contentOf';
+import type { DeliveryWish } from '@/core/exports/deliveries/wish';
 import { writeModel } from '@/core/handover/model/writeModel';
 import type { ModelFile } from '@/core/handover/model/schema';
 import { Model } from '@/core/model/model';
@@ -44,6 +46,9 @@ const api = {
 
   /** The model as model.json has it. */
   text: (): string => JSON.stringify(written()),
+
+  /** How much of the model a delivery would hold. */
+  counts: (wish: Pick<DeliveryWish, 'content' | 'levels'>): Counts => countsOf(contentOf(written(), wish)),
 
   /** What of the model is seen in the plane of a section, as shapes in that plane. */
   faceOn: (plane: UprightPlane): ElementRow[] => seenFaceOn(building(), plane),

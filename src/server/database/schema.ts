@@ -1,4 +1,4 @@
-import type { JobState } from '@/core/jobs';
+import type { JobRequest, JobState } from '@/core/jobs';
 import type { ElementRow } from '@/core/kinds/element';
 import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
@@ -250,7 +250,7 @@ interface JobTable {
   id: string;
   project_id: string;
   kind: string;
-  wish: JSONColumnType<Record<string, unknown>>;
+  wish: JSONColumnType<JobRequest>;
   state: JobState;
   done: Generated<number>;
   /** The version of the project that it was made from; null before. */

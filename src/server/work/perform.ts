@@ -6,6 +6,7 @@ import { pack } from '@/core/packed';
 import { tryStructure } from '@/core/structure/trial';
 import { viewOf } from '@/core/structure/view';
 import type { ReadModel } from '@/core/handover/model/readModel';
+import { deliver } from '../deliveries/deliver';
 import { readModelOf } from '../modelOf';
 import type { MadeFile } from './answer';
 
@@ -19,11 +20,17 @@ export async function perform(
   request: JobRequest,
   tell: (share: number) => void,
 ): Promise<{ files: MadeFile[]; version: number }> {
-  const { model, version } = await readModelOf(project);
-  return { files: [viewFile(trialOf(request, model, tell))], version };
+  const { name, model, version } = await readModelOf(project);
+  if (request.kind !== 'delivery') return { files: [viewFile(trialOf(request.kind, model, tell))], version };
+  const about = { project: name, step: version, made: new Date() };
+  return { files: await deliver(model, request.wish, about, tell), version };
 }
 
-function trialOf({ kind }: JobRequest, model: ReadModel, tell: (share: number) => void): unknown {
+function trialOf(
+  kind: Exclude<JobRequest['kind'], 'delivery'>,
+  model: ReadModel,
+  tell: (share: number) => void,
+): unknown {
   switch (kind) {
     case 'structure':
       return viewOf(tryStructure(model, { tell }), model);

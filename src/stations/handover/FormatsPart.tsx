@@ -5,6 +5,7 @@ import type { ElementKind } from '@/core/kinds/element';
 import { useState } from 'react';
 import type { ReadBack } from '@/core/exports/ifc/readBack';
 import { api } from '@/project/api';
+import { reasonOf } from '@/project/reason';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 
@@ -78,7 +79,7 @@ function ReadBackOf({ address }: { address: string }) {
     try {
       setKinds((await api<{ kinds: ReadBack[] }>(address)).kinds);
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      setProblem(reasonOf(error));
     }
   };
   const lost = (kinds ?? []).filter(({ model, file }) => file < model);

@@ -8,6 +8,7 @@ import { cancelHeat, runHeat, useHeat, useHeatKept } from '@/project/heat';
 import { useSelected } from '@/project/selected';
 import { useModel, useSession } from '@/project/useSession';
 import { Note } from '@/ui/widgets/Heading';
+import { Running } from '@/ui/widgets/Running';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { EnvelopeTable, SystemsPart } from './heat/BuildingPart';
 import { EnvelopePart } from './heat/EnvelopePart';
@@ -15,7 +16,7 @@ import { LosersPart } from './heat/LosersPart';
 import { MonthsPart } from './heat/MonthsPart';
 import { PlacePart } from './heat/PlacePart';
 import { ZonesPart } from './heat/ZonesPart';
-import { AssumedPart, FoundPart, Running, StaleNote } from './trialParts';
+import { AssumedPart, FoundPart, StaleNote } from './trialParts';
 
 /** What comes of the trial, and what it starts from. */
 type Side = 'results' | 'given';

@@ -12,13 +12,14 @@ import { useSelected } from '@/project/selected';
 import { useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
+import { Running } from '@/ui/widgets/Running';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { Table } from '@/ui/widgets/Table';
 import { areaRows, nameOfArea, type AreaRow } from './light/areaRows';
 import { PhotometriesPart } from './light/PhotometriesPart';
 import { SurfacesPart } from './light/SurfacesPart';
 import { WhatIfPart } from './light/WhatIfPart';
-import { AssumedPart, FoundPart, Running, StaleNote } from './trialParts';
+import { AssumedPart, FoundPart, StaleNote } from './trialParts';
 
 /** What comes of the trial, and what it starts from. */
 type Side = 'results' | 'given';

@@ -20,11 +20,12 @@ import {
 } from '@/project/trial';
 import { useCommit, useModel, useSession } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
+import { Running } from '@/ui/widgets/Running';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { CasesPart, CombinationsPart } from './structure/CasesPart';
 import { MaterialsPart } from './structure/MaterialsPart';
 import { ColumnPart, DriftPart, MemberPart, SupportPart } from './resultParts';
-import { AssumedPart, FoundPart, Running, StaleNote } from './trialParts';
+import { AssumedPart, FoundPart, StaleNote } from './trialParts';
 import { kilonewtons, pictureNames, pictureWords } from './trialWords';
 
 /** What the part shows of the trial: a motion that swings changes none of it. */

@@ -1,25 +1,6 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import type { Finding } from '@/core/proof/finding';
 import { Note, Part } from '@/ui/widgets/Heading';
-
-/** That a trial is under way: how much of what is done, and the way to end it. */
-export function Running({ share, of, cancel }: { share: number; of: string; cancel: () => void }) {
-  return (
-    <Box role="status" sx={{ mb: 1.5 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
-        <span>
-          Calculating, <span className="mono">{Math.round(share * 100)} %</span> of {of}
-        </span>
-        <Button size="small" variant="text" onClick={cancel}>
-          Cancel
-        </Button>
-      </Box>
-      <LinearProgress variant="determinate" value={share * 100} aria-label="Calculating" />
-    </Box>
-  );
-}
 
 /** That what is shown is of an older model. */
 export const StaleNote = () => (

@@ -20,6 +20,7 @@ import type { Session } from '@/project/session';
 import {
   datumParts,
   intakeParts,
+  handoverParts,
   proofParts,
   readingParts,
   sortingParts,
@@ -280,6 +281,12 @@ const partActions = (): Command[] => [
     words: `Open ${part} of Proof`,
     about: 'A part of the bench.',
     run: () => setView({ station: 'proof', benchFolded: false, proofPart: part }),
+  })),
+  ...handoverParts.map((part): Command => ({
+    group: 'Handover',
+    words: part === 'files' ? 'Open single files of Handover' : `Open ${part} of Handover`,
+    about: 'A part of the bench.',
+    run: () => setView({ station: 'handover', benchFolded: false, handoverPart: part }),
   })),
   ...intakeParts.map((part): Command => ({
     group: 'Intake',

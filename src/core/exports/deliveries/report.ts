@@ -1,0 +1,33 @@
+import type { ReadBack } from '../ifc/readBack';
+import type { Counts } from './contentOf';
+import type { DeliveryWish } from './wish';
+
+/** What came back of a file that was read again, by another way than it was written. */
+export interface FileBack {
+  file: string;
+  /** Empty where a format has nothing to be counted. */
+  kinds: ReadBack[];
+}
+
+/** `delivery.json`: what was handed over, from which state of the project, and what of it came back. */
+export interface DeliveryReport {
+  format: 'zircon-frame-delivery';
+  version: 1;
+  project: string;
+  /** The step of the project that it is of. */
+  step: number;
+  /** ISO 8601. */
+  made: string;
+  wish: DeliveryWish;
+  counts: Counts;
+  files: { name: string; size: number; sha256: string }[];
+  readBack: FileBack[];
+}
+
+/** What did not come back whole: sentences, none where all agrees. */
+export const differences = (readBack: readonly FileBack[]): string[] =>
+  readBack.flatMap(({ file, kinds }) =>
+    kinds
+      .filter((one) => one.file !== one.model)
+      .map(({ kind, model, file: found }) => `${file}: ${found} of ${model} ${kind} came back.`),
+  );

@@ -1,0 +1,86 @@
+import { ontoProject, type Onto } from '@/core/exports/dxf/onto';
+import { writePlanDxf } from '@/core/exports/dxf/writePlan';
+import { writeSpaceDxf } from '@/core/exports/dxf/writeSpace';
+import type { FormatName } from '@/core/exports/deliveries/wish';
+import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
+import { writeIfc } from '@/core/exports/ifc/writeIfc';
+import { csvOf } from '@/core/exports/schedules/csv';
+import { schedulesOf } from '@/core/exports/schedules/schedules';
+import { planSheet } from '@/core/exports/sheets/plan';
+import { sheetSvg } from '@/core/exports/sheets/svg';
+import type { ReadModel } from '@/core/handover/model/readModel';
+import { faceThatShips } from '../face';
+import { sheetsPdf } from '../sheetsPdf';
+import { workbookOf } from '../workbook';
+
+/** A file that a format writes. */
+export interface Written {
+  file: string;
+  /** Its media type. */
+  type: string;
+  content: string | Uint8Array;
+}
+
+/** What every format is told. */
+export interface About {
+  /** What the model is called. */
+  name: string;
+  made: Date;
+  /** Of DXF files; the project's own in metres where it is left out. */
+  onto?: Onto;
+  /** The levels that have plans; all where it is left out. */
+  levels?: readonly string[] | null;
+}
+
+/** A name as a part of a file's. */
+const fileName = (name: string): string => name.replace(/[^\p{L}\p{N}.-]+/gu, '_');
+
+const isoOf = (made: Date): string => made.toISOString().slice(0, 19);
+
+const plansOf = (model: ReadModel, { levels = null }: About): ReadModel['levels'] =>
+  model.levels.filter(({ id }) => levels === null || levels.includes(id));
+
+const sheetsOf = (model: ReadModel, about: About) =>
+  plansOf(model, about).map((level) => ({
+    level,
+    sheet: planSheet(model, level, { project: about.name, date: isoOf(about.made).slice(0, 10) }),
+  }));
+
+/** Every format by its name: the files that a model becomes in it. */
+export const formats: Record<FormatName, (model: ReadModel, about: About) => Written[] | Promise<Written[]>> = {
+  ifc: (model, { name, made }) => [
+    { file: 'model.ifc', type: 'application/x-step', content: writeIfc(model, { name, time: isoOf(made) }) },
+  ],
+  gbxml: (model, { name }) => [{ file: 'model.xml', type: 'application/xml', content: writeGbxml(model, name) }],
+  xlsx: async (model, { made }) => [
+    {
+      file: 'model.xlsx',
+      type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      content: await workbookOf(schedulesOf(model), made),
+    },
+  ],
+  csv: (model) =>
+    schedulesOf(model).map((one) => ({ file: `${fileName(one.name)}.csv`, type: 'text/csv', content: csvOf(one) })),
+  svg: async (model, about) => {
+    const face = await faceThatShips();
+    return sheetsOf(model, about).map(({ level, sheet }) => ({
+      file: `plan-${fileName(level.name)}.svg`,
+      type: 'image/svg+xml',
+      content: sheetSvg(sheet, face),
+    }));
+  },
+  pdf: async (model, about) => {
+    const sheets = sheetsOf(model, about).map(({ sheet }) => sheet);
+    return [{ file: 'model.pdf', type: 'application/pdf', content: await sheetsPdf(sheets, about.name, about.made) }];
+  },
+  dxf: (model, about) => {
+    const onto = about.onto ?? ontoProject('m');
+    const plans = plansOf(model, about).map((level) => ({
+      file: `plan-${fileName(level.name)}.dxf`,
+      type: 'image/vnd.dxf',
+      content: writePlanDxf(model, level, onto),
+    }));
+    return [{ file: 'model.dxf', type: 'image/vnd.dxf', content: writeSpaceDxf(model, onto) }, ...plans];
+  },
+  json: (model) => [{ file: 'model.json', type: 'application/json', content: `${JSON.stringify(model, null, 1)}\n` }],
+};

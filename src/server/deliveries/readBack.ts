@@ -1,0 +1,79 @@
+import Excel from 'exceljs';
+import { readDxf } from '@/core/drawing/reader';
+import type { FileBack } from '@/core/exports/deliveries/report';
+import { readBackIfc, type ReadBack } from '@/core/exports/ifc/readBack';
+import { schedulesOf } from '@/core/exports/schedules/schedules';
+import { outLayers } from '@/core/handover/dxf/writeElements';
+import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { flatten } from '@/core/underlay/flatten';
+import { pathCount } from '@/core/underlay/primitives';
+import { Problem } from '../problem';
+import type { Written } from './formats';
+
+/** Reads a file that was written again, by another way than it was written, and counts what came back. */
+export async function readBack({ file, content }: Written, model: ReadModel): Promise<FileBack> {
+  if (file.endsWith('.ifc')) return { file, kinds: inIfc(String(content), model) };
+  if (file.endsWith('.json')) return { file, kinds: inJson(String(content), model) };
+  if (file.endsWith('.xml')) return { file, kinds: inGbxml(String(content), model) };
+  if (file === 'model.dxf') return { file, kinds: inDxf(String(content), model) };
+  if (file.endsWith('.xlsx') && typeof content !== 'string') return { file, kinds: await inWorkbook(content, model) };
+  return { file, kinds: [] };
+}
+
+const unreadable = (file: string, why: string): Problem =>
+  new Problem(500, `${file} cannot be read again after it was written: ${why} Nothing was handed over.`);
+
+function inIfc(text: string, model: ReadModel): ReadBack[] {
+  const back = readBackIfc(text, model);
+  if (!back.ok) throw unreadable('model.ifc', back.message);
+  return back.value;
+}
+
+const lists = ['columns', 'beams', 'walls', 'openings', 'slabs', 'zones', 'outdoor'] as const;
+
+function inJson(text: string, model: ReadModel): ReadBack[] {
+  const back = readModel(text);
+  if (!back.ok) throw unreadable('model.json', back.message);
+  return lists
+    .filter((kind) => model[kind].length > 0)
+    .map((kind) => ({ kind, model: model[kind].length, file: back.value[kind].length }));
+}
+
+/** How often an element of a name begins in an XML text. */
+const begins = (text: string, name: string): number => text.split(new RegExp(`<${name}[ >]`)).length - 1;
+
+function inGbxml(text: string, model: ReadModel): ReadBack[] {
+  return [{ kind: 'zones', model: model.zones.length, file: begins(text, 'Space') }];
+}
+
+/** Members and slabs by the lines of their layers. */
+function inDxf(text: string, model: ReadModel): ReadBack[] {
+  const read = readDxf(new TextEncoder().encode(text));
+  if (!read.ok) throw unreadable('model.dxf', read.message);
+  const { drawing } = read.value;
+  const paths = flatten(drawing);
+  const onLayer = new Map<string, number>();
+  for (let p = 0; p < pathCount(paths); p += 1) {
+    const { name } = drawing.layers[paths.layer[p]];
+    onLayer.set(name, (onLayer.get(name) ?? 0) + 1);
+  }
+  const rings = model.slabs.reduce((sum, { holes }) => sum + 1 + holes.length, 0);
+  return [
+    { kind: 'columns', model: model.columns.length, file: onLayer.get(outLayers.column) ?? 0 },
+    { kind: 'beams', model: model.beams.length, file: onLayer.get(outLayers.beam) ?? 0 },
+    { kind: 'outlines of slabs', model: rings, file: onLayer.get(outLayers.slab) ?? 0 },
+  ].filter((one) => one.model > 0);
+}
+
+/** Rows of each sheet beneath its head. */
+async function inWorkbook(bytes: Uint8Array, model: ReadModel): Promise<ReadBack[]> {
+  const book = new Excel.Workbook();
+  await book.xlsx.load(new Uint8Array(bytes).buffer);
+  return schedulesOf(model).map(({ name, rows }) => ({
+    kind: `rows of ${name}`,
+    model: rows.length,
+    file: (book.getWorksheet(name.slice(0, longestName))?.actualRowCount ?? 1) - 1,
+  }));
+}
+/** A sheet's name has at most so many letters. */
+const longestName = 31;
