@@ -1,5 +1,5 @@
 import Excel from 'exceljs';
-import type { Cell, Schedule } from '@/core/exports/schedules/schedules';
+import type { Cell, Schedule } from '@/core/exports/schedules/table';
 
 /** Columns are as wide as their longest text, within these, in letters. */
 const [narrowest, widest] = [8, 44];

@@ -4,6 +4,7 @@ import { writeSpaceDxf } from '@/core/exports/dxf/writeSpace';
 import type { FormatName } from '@/core/exports/deliveries/wish';
 import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
+import { analysisTables } from '@/core/exports/schedules/analysis';
 import { csvOf } from '@/core/exports/schedules/csv';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { planSheet } from '@/core/exports/sheets/plan';
@@ -35,6 +36,8 @@ export interface About {
 /** A name as a part of a file's. */
 const fileName = (name: string): string => name.replace(/[^\p{L}\p{N}.-]+/gu, '_');
 
+const workbookType = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
 const isoOf = (made: Date): string => made.toISOString().slice(0, 19);
 
 const plansOf = (model: ReadModel, { levels = null }: About): ReadModel['levels'] =>
@@ -55,12 +58,15 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
   xlsx: async (model, { made }) => [
     {
       file: 'model.xlsx',
-      type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      type: workbookType,
       content: await workbookOf(schedulesOf(model), made),
     },
   ],
   csv: (model) =>
     schedulesOf(model).map((one) => ({ file: `${fileName(one.name)}.csv`, type: 'text/csv', content: csvOf(one) })),
+  analysis: async (model, { made }) => [
+    { file: 'analysis.xlsx', type: workbookType, content: await workbookOf(analysisTables(model), made) },
+  ],
   svg: async (model, about) => {
     const face = await faceThatShips();
     return sheetsOf(model, about).map(({ level, sheet }) => ({

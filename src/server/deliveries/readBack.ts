@@ -16,7 +16,7 @@ export async function readBack({ file, content }: Written, model: ReadModel): Pr
   if (file.endsWith('.json')) return { file, kinds: inJson(String(content), model) };
   if (file.endsWith('.xml')) return { file, kinds: inGbxml(String(content), model) };
   if (file === 'model.dxf') return { file, kinds: inDxf(String(content), model) };
-  if (file.endsWith('.xlsx') && typeof content !== 'string') return { file, kinds: await inWorkbook(content, model) };
+  if (file === 'model.xlsx' && typeof content !== 'string') return { file, kinds: await inWorkbook(content, model) };
   return { file, kinds: [] };
 }
 

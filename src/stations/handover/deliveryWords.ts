@@ -6,6 +6,7 @@ export const formatWords: Record<FormatName, string> = {
   gbxml: 'gbXML',
   xlsx: 'Workbook',
   csv: 'CSV',
+  analysis: 'Analysis tables',
   pdf: 'Plans, PDF',
   svg: 'Plans, SVG',
   dxf: 'DXF',

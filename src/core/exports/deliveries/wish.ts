@@ -3,7 +3,7 @@ import { point, textUpTo } from '@/core/kinds/limits';
 import { lengthUnits, type LengthUnit } from '@/core/units/length';
 
 /** The formats that a model is handed over in. */
-export const formatNames = ['ifc', 'gbxml', 'xlsx', 'csv', 'pdf', 'svg', 'dxf', 'json'] as const;
+export const formatNames = ['ifc', 'gbxml', 'xlsx', 'csv', 'analysis', 'pdf', 'svg', 'dxf', 'json'] as const;
 export type FormatName = (typeof formatNames)[number];
 
 /** The lists of a model that a delivery may hold; what they refer to goes with them. */
@@ -52,7 +52,7 @@ type Discipline = Pick<DeliveryWish, 'name' | 'formats' | 'content'>;
 export const disciplines: readonly Discipline[] = [
   {
     name: 'For structure',
-    formats: ['ifc', 'xlsx', 'dxf'],
+    formats: ['ifc', 'xlsx', 'analysis', 'dxf'],
     content: ['grids', 'columns', 'beams', 'walls', 'openings', 'slabs', 'roofs', 'supports', 'loads'],
   },
   {

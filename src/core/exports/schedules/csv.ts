@@ -1,4 +1,4 @@
-import type { Cell, Schedule } from './schedules';
+import type { Cell, Schedule } from './table';
 
 /** A text that a table program would take for a formula. */
 const formula = /^[=+\-@\t\r]/;

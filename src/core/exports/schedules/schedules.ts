@@ -6,22 +6,7 @@ import { columnReach, netAreaOf, wallSizes } from '../sizes';
 import { Report } from '@/core/proof/report';
 import { roomsOf, Slabs } from '@/core/rooms/rooms';
 import { propertiesOf } from '@/core/structure/section/properties';
-
-/** A number with as many figures as it has, a text, or nothing. */
-export type Cell = number | string | null;
-
-/** A table of a model: its columns with their units, and its rows. */
-export interface Schedule {
-  name: string;
-  columns: readonly { head: string; unit: string }[];
-  rows: readonly (readonly Cell[])[];
-}
-
-/** Beyond a micrometre a length is rounding. */
-const rounded = (value: number): number => Number(value.toFixed(6)) + 0;
-
-const columnsOf = (...heads: readonly (string | readonly [head: string, unit: string])[]): Schedule['columns'] =>
-  heads.map((one) => (typeof one === 'string' ? { head: one, unit: '' } : { head: one[0], unit: one[1] }));
+import { columnsOf, rounded, type Cell, type Schedule } from './table';
 
 /** Every schedule of a model that has rows. */
 export function schedulesOf(model: ReadModel): Schedule[] {
