@@ -42,7 +42,8 @@ export async function deliver(
       409,
       'gbXML holds rooms, and there is none in what is handed over. Take zones in, or leave it out.',
     );
-  const about = { name: project, made, onto: ontoOf(wish, whole), levels: wish.levels };
+  const analysis = wish.content.includes('supports') || wish.content.includes('loads');
+  const about = { name: project, made, onto: ontoOf(wish, whole), levels: wish.levels, analysis };
   const files: MadeFile[] = [];
   const back: FileBack[] = [];
   for (const [i, format] of wish.formats.entries()) {

@@ -29,6 +29,8 @@ export interface About {
   made: Date;
   /** Of DXF files; the project's own in metres where it is left out. */
   onto?: Onto;
+  /** Whether the structural analysis model goes with IFC; it does where it is left out. */
+  analysis?: boolean;
   /** The levels that have plans; all where it is left out. */
   levels?: readonly string[] | null;
 }
@@ -51,8 +53,8 @@ const sheetsOf = (model: ReadModel, about: About) =>
 
 /** Every format by its name: the files that a model becomes in it. */
 export const formats: Record<FormatName, (model: ReadModel, about: About) => Written[] | Promise<Written[]>> = {
-  ifc: (model, { name, made }) => [
-    { file: 'model.ifc', type: 'application/x-step', content: writeIfc(model, { name, time: isoOf(made) }) },
+  ifc: (model, { name, made, analysis }) => [
+    { file: 'model.ifc', type: 'application/x-step', content: writeIfc(model, { name, time: isoOf(made), analysis }) },
   ],
   gbxml: (model, { name }) => [{ file: 'model.xml', type: 'application/xml', content: writeGbxml(model, name) }],
   xlsx: async (model, { made }) => [

@@ -11,6 +11,8 @@ export interface Frame {
   project: Ref;
   site: Ref;
   building: Ref;
+  /** Of the building: the project's zero. */
+  placement: Ref;
   storeys: Map<string, Storey>;
 }
 
@@ -120,7 +122,7 @@ export function frameOf(file: StepFile, model: ReadModel, name: string): Frame {
     building,
     [...storeys.values()].map(({ ref }) => ref),
   );
-  return { file, shapes, project, site, building, storeys };
+  return { file, shapes, project, site, building, placement: place, storeys };
 }
 
 /** Where the project lies in the survey: the reference system is the survey's own, as its office names it. */

@@ -79,6 +79,32 @@ const attributes: Record<string, number> = {
   IFCUNITASSIGNMENT: 1,
   IFCTRIANGULATEDFACESET: 5,
   IFCCARTESIANPOINTLIST3D: 1,
+  IFCBOUNDARYNODECONDITION: 7,
+  IFCCONNECTIONPOINTECCENTRICITY: 5,
+  IFCEDGE: 2,
+  IFCFACEOUTERBOUND: 2,
+  IFCFACESURFACE: 3,
+  IFCPLANE: 1,
+  IFCPOLYLOOP: 1,
+  IFCRELASSIGNSTOGROUP: 7,
+  IFCRELASSIGNSTOGROUPBYFACTOR: 8,
+  IFCRELASSIGNSTOPRODUCT: 7,
+  IFCRELCONNECTSSTRUCTURALACTIVITY: 6,
+  IFCRELCONNECTSSTRUCTURALMEMBER: 10,
+  IFCRELCONNECTSWITHECCENTRICITY: 11,
+  IFCSTRUCTURALANALYSISMODEL: 10,
+  IFCSTRUCTURALCURVEACTION: 12,
+  IFCSTRUCTURALCURVEMEMBER: 9,
+  IFCSTRUCTURALLOADCASE: 11,
+  IFCSTRUCTURALLOADCONFIGURATION: 3,
+  IFCSTRUCTURALLOADGROUP: 10,
+  IFCSTRUCTURALLOADLINEARFORCE: 7,
+  IFCSTRUCTURALLOADSINGLEFORCE: 7,
+  IFCSTRUCTURALPOINTACTION: 10,
+  IFCSTRUCTURALPOINTCONNECTION: 9,
+  IFCSTRUCTURALSURFACEMEMBER: 9,
+  IFCTOPOLOGYREPRESENTATION: 4,
+  IFCVERTEXPOINT: 1,
   IFCWALL: 9,
   IFCWALLTYPE: 10,
   IFCWINDOW: 13,
@@ -511,4 +537,84 @@ test('an empty model is a project with nothing in it', () => {
   const empty = new Opened(writeIfc(modelOf({}), about));
   expect(empty.of('IFCPROJECT')).toHaveLength(1);
   expect(empty.of('IFCRELCONTAINEDINSPATIALSTRUCTURE')).toHaveLength(0);
+});
+
+describe('the structural analysis model', () => {
+  const section = { shape: 'rectangle', width: 0.3, depth: 0.5 };
+  const post = (id: string, x: number): Part => ({ id, level: 'L', position: [x, 0], section, base: 0, top: 3 });
+  const portal = modelOf({
+    levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
+    columns: [post('c1', 0), post('c2', 6)],
+    beams: [{ id: 'b1', level: 'L', start: [0, 0, 3], end: [6, 0, 3], section, releases: { start: ['ry'], end: [] } }],
+    supports: [
+      { id: 'p1', position: [0, 0, 0], fixed: ['x', 'y', 'z', 'rx', 'ry', 'rz'] },
+      { id: 'p2', position: [6, 0, 0], fixed: ['x', 'y', 'z'] },
+    ],
+    loadCases: [
+      { id: 'G', name: 'Permanent', selfWeight: 0 },
+      { id: 'Q', name: 'Imposed', selfWeight: 0 },
+    ],
+    combinations: [{ id: 'U', factors: { G: 1.35, Q: 1.5 } }],
+    loads: [
+      { case: 'Q', kind: 'member', element: 'b1', q: [0, 0, -10000] },
+      { case: 'G', kind: 'point', position: [3, 0, 3], force: [0, 0, -5000] },
+    ],
+  });
+  const own = new Opened(writeIfc(portal, about));
+  const held = (ref: StepValue) =>
+    ref === null
+      ? []
+      : own
+          .at(ref)
+          .attributes.slice(1)
+          .map((one) => JSON.stringify(one));
+
+  test('nodes hold what is fixed, members let go what is released', () => {
+    const nodes = own.of('IFCSTRUCTURALPOINTCONNECTION');
+    expect(nodes).toHaveLength(4);
+    const supports = nodes.map(({ attributes: all }) => held(all[7])).filter((all) => all.length > 0);
+    const count = (all: string[]) => all.filter((one) => /"word":"T"/.test(one)).length;
+    expect(supports.map(count).sort()).toEqual([3, 6]);
+    expect(own.of('IFCSTRUCTURALCURVEMEMBER')).toHaveLength(3);
+    const ends = own.of('IFCRELCONNECTSSTRUCTURALMEMBER');
+    expect(ends).toHaveLength(6);
+    const released = ends.map(({ attributes: all }) => held(all[6])).filter((all) => all.length > 0);
+    // About its own y it passes nothing on.
+    expect(released.map((all) => all.map((one) => /"word":"F"/.test(one)))).toEqual([
+      [false, false, false, false, true, false],
+    ]);
+    // Every member is of an element that is in the file.
+    expect(
+      own
+        .of('IFCRELASSIGNSTOPRODUCT')
+        .map(({ attributes: all }) => own.at(all[6]).type)
+        .sort(),
+    ).toEqual(['IFCBEAM', 'IFCCOLUMN', 'IFCCOLUMN']);
+  });
+
+  test('loads add up case by case, combinations have their factors', () => {
+    const [lines] = own.of('IFCSTRUCTURALLOADCONFIGURATION').map(({ attributes: [, values, at] }) => {
+      const [begin, end] = (values as readonly StepValue[]).map((one) => own.at(one).attributes[3] as number);
+      const [[from], [to]] = at as unknown as [[number], [number]];
+      return ((begin + end) / 2) * (to - from);
+    });
+    expect(lines).toBeCloseTo(-60000, 6);
+    const forces = own.of('IFCSTRUCTURALLOADSINGLEFORCE').map(({ attributes: all }) => all[3]);
+    expect(forces).toEqual([-5000]);
+    const factors = own.of('IFCRELASSIGNSTOGROUPBYFACTOR').map(({ attributes: all }) => {
+      const [group] = all[4] as readonly StepValue[];
+      return [own.at(group).attributes[2], own.at(all[6]).attributes[2], all[7]];
+    });
+    expect(factors).toEqual([
+      ['G', 'U', 1.35],
+      ['Q', 'U', 1.5],
+    ]);
+    expect(own.of('IFCSTRUCTURALANALYSISMODEL')).toHaveLength(1);
+    expect(writeIfc(portal, { ...about, analysis: false })).not.toContain('IFCSTRUCTURAL');
+  });
+
+  test('every entity of it has the attributes of the standard, and what it refers to is there', () => {
+    for (const { id, type, attributes: all } of own.all.values())
+      expect([`#${id}`, type, all.length]).toEqual([`#${id}`, type, attributes[type]]);
+  });
 });

@@ -27,6 +27,8 @@ const leaf = 0.06;
 
 /** Writes the products of a model into their storeys. */
 export class Products {
+  /** What elements became, by their ids. */
+  readonly written = new Map<string, Ref>();
   private readonly relations: Relations;
   private readonly made: Made;
   private readonly openings: Map<string, Opening[]>;
@@ -67,6 +69,7 @@ export class Products {
   ): Ref {
     const ref = this.frame.file.add(entity, globalId(id), null, name, null, null, place, shape, id, ...rest);
     this.relations.relate('contained', level, storey.ref, ref);
+    this.written.set(id, ref);
     return ref;
   }
 

@@ -15,22 +15,30 @@ export class Shapes {
   constructor(readonly file: StepFile) {
     this.origin = this.place([0, 0, 0]);
     this.context = file.add('IFCGEOMETRICREPRESENTATIONCONTEXT', null, 'Model', whole(3), 1e-5, this.origin, null);
-    const sub = (name: string, view: string): Ref =>
-      file.add(
-        'IFCGEOMETRICREPRESENTATIONSUBCONTEXT',
-        name,
-        'Model',
-        derived,
-        derived,
-        derived,
-        derived,
-        this.context,
-        null,
-        word(view),
-        null,
-      );
-    this.body = sub('Body', 'MODEL_VIEW');
-    this.axis = sub('Axis', 'GRAPH_VIEW');
+    this.body = this.sub('Body', 'MODEL_VIEW');
+    this.axis = this.sub('Axis', 'GRAPH_VIEW');
+  }
+
+  private sub = (name: string, view: string): Ref =>
+    this.file.add(
+      'IFCGEOMETRICREPRESENTATIONSUBCONTEXT',
+      name,
+      'Model',
+      derived,
+      derived,
+      derived,
+      derived,
+      this.context,
+      null,
+      word(view),
+      null,
+    );
+
+  private topology: Ref | null = null;
+  /** The sub-context of what a calculation model consists of; there once it is asked for. */
+  get reference(): Ref {
+    this.topology ??= this.sub('Reference', 'GRAPH_VIEW');
+    return this.topology;
   }
 
   point = (at: readonly number[]): Ref => this.file.once('IFCCARTESIANPOINT', [...at]);
