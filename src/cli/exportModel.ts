@@ -9,7 +9,8 @@ import { modelAt } from './modelAt';
 const usage = `Usage: ./run export <model.json> --to ${formatNames.join(',')} --out <folder>
 Writes a model in open formats: ifc writes model.ifc, gbxml model.xml, svg a plan
 a level at a true scale, pdf all of them as model.pdf, xlsx model.xlsx with a sheet a schedule, csv one file a
-schedule, dxf model.dxf as lines in space and a plan a level, json the model again.`;
+schedule, dxf model.dxf as lines in space and a plan a level, json the model again, analysis
+the tables of the calculation models as analysis.xlsx.`;
 
 /** `./run export`. @returns the exit code: 0 done, 2 wrong usage, 3 the model cannot be read */
 export async function exportModel(args: string[]): Promise<number> {

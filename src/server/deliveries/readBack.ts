@@ -1,18 +1,19 @@
 import Excel from 'exceljs';
 import { readDxf } from '@/core/drawing/reader';
 import type { FileBack } from '@/core/exports/deliveries/report';
-import { readBackIfc, type ReadBack } from '@/core/exports/ifc/readBack';
+import type { ReadBack } from '@/core/exports/ifc/readBack';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { outLayers } from '@/core/handover/dxf/writeElements';
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import { flatten } from '@/core/underlay/flatten';
 import { pathCount } from '@/core/underlay/primitives';
 import { Problem } from '../problem';
+import { openIfc } from './openIfc';
 import type { Written } from './formats';
 
 /** Reads a file that was written again, by another way than it was written, and counts what came back. */
 export async function readBack({ file, content }: Written, model: ReadModel): Promise<FileBack> {
-  if (file.endsWith('.ifc')) return { file, kinds: inIfc(String(content), model) };
+  if (file.endsWith('.ifc')) return { file, kinds: await openIfc(String(content), model) };
   if (file.endsWith('.json')) return { file, kinds: inJson(String(content), model) };
   if (file.endsWith('.xml')) return { file, kinds: inGbxml(String(content), model) };
   if (file === 'model.dxf') return { file, kinds: inDxf(String(content), model) };
@@ -22,12 +23,6 @@ export async function readBack({ file, content }: Written, model: ReadModel): Pr
 
 const unreadable = (file: string, why: string): Problem =>
   new Problem(500, `${file} cannot be read again after it was written: ${why} Nothing was handed over.`);
-
-function inIfc(text: string, model: ReadModel): ReadBack[] {
-  const back = readBackIfc(text, model);
-  if (!back.ok) throw unreadable('model.ifc', back.message);
-  return back.value;
-}
 
 const lists = ['columns', 'beams', 'walls', 'openings', 'slabs', 'zones', 'outdoor'] as const;
 
