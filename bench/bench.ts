@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { root } from '@/cli/system';
 import { benchBoard } from './board';
 import { calibrate } from './calibrate';
+import { benchExport } from './export';
 import { benchFrames } from './frames';
 import { makePlan } from './makePlan';
 import { benchModel } from './model';
@@ -71,7 +72,7 @@ const cell = (text: string) => text.padStart(11);
  * plans whose truth is known. `./run bench calibrate [plans]`: fits how sure a candidate is said to be. `./run bench
  * frames`: what a frame of the board takes in every tool. `./run bench space`: the model in space, finding and late
  * corrections. `./run bench structure`: the structural trial, beside a dense solver. `./run bench energy` and `./run
- * bench lighting`: the trials of heat and light by rooms.
+ * bench lighting`: the trials of heat and light by rooms. `./run bench export`: what goes out, format by format.
  * `./run bench [entities ...]`: reading time and peak memory beside two public parsers and
  * a bare loop that finds
  * every group code and parses every number without making strings. Ratios count; seconds depend on the machine.
@@ -86,6 +87,7 @@ export async function bench(args: string[]): Promise<number> {
   if (args[0] === 'structure') return benchStructure(args.length > 1 ? args.slice(1).map(Number) : [500, 5000, 20_000]);
   if (args[0] === 'energy') return benchEnergy(args.length > 1 ? args.slice(1).map(Number) : [10, 100, 500]);
   if (args[0] === 'lighting') return benchLighting(args.length > 1 ? args.slice(1).map(Number) : [5, 25, 100]);
+  if (args[0] === 'export') return benchExport(args.length > 1 ? args.slice(1).map(Number) : [1000, 10_000, 50_000]);
   if (args[0] === 'server') return benchServer(Number(args[1] ?? 50));
   if (args[0] === 'calibrate') return calibrate(args.slice(1));
   if (args[0] === 'reading') return readingTable(args.slice(1));

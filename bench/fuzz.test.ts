@@ -1,11 +1,8 @@
-import { fuzzCase, seedFiles } from './fuzzCase';
+import { fuzzed } from './fuzz';
 
-test('of three hundred damaged files none throws, none hangs, none comes out empty without a word', () => {
-  const seeds = seedFiles();
-  const wrong: string[] = [];
-  for (let number = 0; number < 300; number += 1) {
-    const end = fuzzCase(seeds, number);
-    if (end !== null) wrong.push(`file ${number}: ${end}`);
-  }
+// In processes of their own: the test runner's way of loading code makes reading five times as slow.
+test('of three hundred damaged files none throws, none hangs, none comes out empty without a word', async () => {
+  const { wrong, most } = await fuzzed(300, 0);
   expect(wrong).toEqual([]);
-});
+  expect(most).toBeGreaterThan(0);
+}, 300_000);

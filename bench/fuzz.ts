@@ -17,22 +17,37 @@ export async function fuzz(args: string[]): Promise<number> {
     console.error('Usage: ./run fuzz [files] [number of the first], for example ./run fuzz 20000');
     return 2;
   }
+  const { wrong, most, peak } = await fuzzed(count, first);
+  for (const line of wrong.slice(0, 20)) console.log(line);
+  console.log(
+    `${count.toLocaleString('en')} damaged files, ${wrong.length} ended wrongly; the slowest ` +
+      `took ${most.toFixed(2)} s, the most memory was ${(peak / 1e6).toFixed(0)} MB`,
+  );
+  return wrong.length === 0 ? 0 : 1;
+}
+
+/** What came of damaged files: which ended wrongly and how, the slowest in seconds, the most memory in bytes. */
+interface Fuzzed {
+  wrong: string[];
+  most: number;
+  peak: number;
+}
+
+/** Reads so many damaged files, from a number on, in two processes. */
+export async function fuzzed(count: number, first: number): Promise<Fuzzed> {
   const shares = 2;
   const size = Math.ceil(count / shares);
   const ends = await Promise.all(
     Array.from({ length: shares }, (_, i) => share(first + i * size, first + Math.min(count, (i + 1) * size))),
   );
-  const wrong = ends.flatMap((end) => end.wrong);
-  for (const line of wrong.slice(0, 20)) console.log(line);
-  console.log(
-    `${count.toLocaleString('en')} damaged files, ${wrong.length} ended wrongly; the slowest ` +
-      `took ${Math.max(...ends.map((end) => end.most)).toFixed(2)} s, the most memory was ` +
-      `${(Math.max(...ends.map((end) => end.peak)) / 1e6).toFixed(0)} MB`,
-  );
-  return wrong.length === 0 ? 0 : 1;
+  return {
+    wrong: ends.flatMap((end) => end.wrong),
+    most: Math.max(...ends.map((end) => end.most)),
+    peak: Math.max(...ends.map((end) => end.peak)),
+  };
 }
 
-function share(from: number, to: number): Promise<{ wrong: string[]; most: number; peak: number }> {
+function share(from: number, to: number): Promise<Fuzzed> {
   return new Promise((resolve) => {
     const wrong: string[] = [];
     let [at, most, peak] = [from, 0, 0];

@@ -8,7 +8,8 @@ import { readBackIfc } from '@/core/exports/ifc/readBack';
 import type { JobView } from '@/core/jobs';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { readModel } from '@/core/handover/model/readModel';
-import { ask, choose, ofKind, openStage, part, problems, station, stateOf, type Stage } from './harness';
+import type { ProjectState } from '@/core/model/state';
+import { ask, choose, fileNamed, ofKind, openStage, part, problems, station, stateOf, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
@@ -155,6 +156,38 @@ test('what cannot be written is said, with the way out', async () => {
     wish: { ...wish, formats: [] },
   });
   expect(odd.status).toBe(400);
+  await context.close();
+});
+
+test('a project goes out as one archive and opens again as a copy, its history with it; a damaged one is refused', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(stage.address);
+  const stored = async (id: string) =>
+    (await ask<{ state: ProjectState }>(stage, `/api/projects/${id}/state`)).body.state;
+  const before = await stored(project);
+  const { name } = before.project[project];
+  await page.getByRole('button', { name: `What to do with ${name}` }).click();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Save its archive' }).click();
+  const download = await waiting;
+  expect(download.suggestedFilename()).toBe(`${name}.zircon`);
+  const bytes = readFileSync((await download.path())!);
+  await page.getByLabel('Archive').setInputFiles(fileNamed('damaged.zircon', bytes.subarray(0, bytes.length / 2)));
+  await page.getByText(/damaged\.zircon/).waitFor();
+  await page.getByLabel('Archive').setInputFiles(fileNamed('whole.zircon', bytes));
+  await page.waitForURL(/\/projects\//);
+  const copy = page.url().split('/').pop()!;
+  expect(copy).not.toBe(project);
+  const after = await stored(copy);
+  const kindsOf = (state: typeof before) =>
+    Object.values(state.element)
+      .map(({ kind, shape }) => `${kind} ${JSON.stringify(shape).replace(/[0-9a-f-]{36}/g, '')}`)
+      .sort();
+  expect(kindsOf(after)).toEqual(kindsOf(before));
+  const edits = async (id: string) =>
+    (await stage.sql<{ n: number }>('select count(*)::int as n from edits where project_id = $1', [id]))[0].n;
+  expect(await edits(copy)).toBe(await edits(project));
+  expect(await edits(copy)).toBeGreaterThan(0);
   await context.close();
 });
 

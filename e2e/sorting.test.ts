@@ -224,7 +224,7 @@ test('a long reading says where it is, is stopped with what it has, and goes on'
   await confirmMillimetres(page);
   await station(page, 'Reading');
   await page.getByRole('button', { name: 'Stop with what it has' }).click();
-  await page.getByText(/^Reading was stopped: .*luminaires are not read\./).waitFor({ timeout: 60_000 });
+  await page.getByText(/^Reading was stopped: .*contours are not read\./).waitFor({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Read all' }).click();
   await page.getByText(/^Reading was stopped/).waitFor({ state: 'detached' });
   await kindTab(page, 'Zones')

@@ -44,6 +44,11 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
     }
     router.refresh();
   };
+  const openArchive = async (file: File) => {
+    const address = `/api/projects/archive?name=${encodeURIComponent(file.name)}`;
+    const { id } = await api<{ id: string }>(address, { method: 'POST', body: file });
+    router.push(`/projects/${id}`);
+  };
   const restore = (project: ProjectCard) => act(() => api(`/api/projects/${project.id}/restore`, { method: 'POST' }));
   const remove = (project: ProjectCard) =>
     act(async () => {
@@ -93,9 +98,12 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
           <Box component="h1" sx={{ m: 0, fontSize: 19, fontWeight: 700 }}>
             Projects
           </Box>
-          <Button variant="contained" onClick={() => setNaming('new')}>
-            New project
-          </Button>
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <OpenArchive open={(file) => void act(() => openArchive(file))} />
+            <Button variant="contained" onClick={() => setNaming('new')}>
+              New project
+            </Button>
+          </Box>
         </Box>
         {problem !== null && <Note kind="wrong">{problem}</Note>}
         {problem === null && here.length === 0 && (
@@ -228,6 +236,26 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
   );
 }
 
+/** Takes an archive that was saved here or elsewhere, as a copy. */
+function OpenArchive({ open }: { open: (file: File) => void }) {
+  return (
+    <Button variant="outlined" component="label">
+      Open an archive
+      <input
+        type="file"
+        aria-label="Archive"
+        accept=".zircon"
+        hidden
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          if (file !== undefined) open(file);
+          target.value = '';
+        }}
+      />
+    </Button>
+  );
+}
+
 function CardMenu({
   project,
   rename,
@@ -262,6 +290,9 @@ function CardMenu({
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {item('Rename', rename)}
         {item('Duplicate', duplicate)}
+        <MenuItem component="a" href={`/api/projects/${project.id}/archive`} download onClick={() => setAnchor(null)}>
+          Save its archive
+        </MenuItem>
         {item('Delete', remove)}
       </Menu>
     </>

@@ -13,6 +13,8 @@ export interface Survey {
   elevation: number;
   /** Radians, clockwise from the project's own north (+y) to the survey's. */
   north: number;
+  /** What the system of coordinates is called, as its authority has it. */
+  system?: string;
 }
 
 /** The survey as a drawing in metres that lies in the project: survey coordinates are its own. */

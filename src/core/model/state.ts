@@ -41,7 +41,14 @@ const derivedId = v.pipe(key, v.regex(/^[0-9a-f-]{36}\//, 'The id begins with th
 const otherId = 'The id of a row is not what its fields make it.';
 
 /** Where the project lies in the survey; angles in radians. */
-const survey = v.strictObject({ easting: surveyed, northing: surveyed, elevation: coordinate, north: inRadians });
+const survey = v.strictObject({
+  easting: surveyed,
+  northing: surveyed,
+  elevation: coordinate,
+  north: inRadians,
+  /** What the system of coordinates is called. */
+  system: v.optional(textUpTo(120)),
+});
 
 /** Axes to work along, such as those of a wing that stands askew; the angle in radians. */
 const workingAxes = v.strictObject({ id: uuid, name, origin: point, angle: inRadians });

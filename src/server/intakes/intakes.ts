@@ -141,7 +141,7 @@ function problemOfUpload(error: unknown, fileName: string): Problem {
 }
 
 /** Passes a body on, and ends it where nothing comes for a while. */
-async function* unstalled(body: AsyncIterable<Uint8Array>, fileName: string): AsyncGenerator<Uint8Array> {
+export async function* unstalled(body: AsyncIterable<Uint8Array>, fileName: string): AsyncGenerator<Uint8Array> {
   const parts = body[Symbol.asyncIterator]();
   for (;;) {
     let timer: NodeJS.Timeout | undefined;

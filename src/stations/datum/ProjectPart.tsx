@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { surveyOfDrawing, type WorkingAxes } from '@/core/datum/survey';
+import { surveyOfDrawing, type Survey, type WorkingAxes } from '@/core/datum/survey';
 import { degrees } from '@/core/geometry/vector';
 import { put } from '@/core/model/edits';
 import type { DrawingRow, PlacementRow, ProjectRow } from '@/core/model/state';
@@ -139,7 +139,7 @@ function SurveyOfProject({
   drawing,
   placement,
 }: Change & { drawing: DrawingRow; placement: PlacementRow }) {
-  const survey = project.survey ?? { easting: 0, northing: 0, elevation: 0, north: 0 };
+  const survey: Survey = project.survey ?? { easting: 0, northing: 0, elevation: 0, north: 0 };
   const set = (part: Partial<typeof survey>, words: string) => change({ survey: { ...survey, ...part } }, words);
   const far = placement.upright === null && Math.hypot(...placement.origin) > 0;
   return (
@@ -186,13 +186,16 @@ function SurveyOfProject({
           change={(north) => set({ north }, 'North of the survey')}
         />
       </Box>
+      <SystemField
+        key={survey.system}
+        system={survey.system ?? ''}
+        change={(system) => set({ system }, 'System of the survey')}
+      />
       <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
         {far && (
           <Button
             variant="outlined"
-            onClick={() =>
-              change({ survey: surveyOfDrawing(placement, survey.elevation) }, `Survey as ${drawing.name} has it`)
-            }
+            onClick={() => set(surveyOfDrawing(placement, survey.elevation), `Survey as ${drawing.name} has it`)}
           >
             As {drawing.name} has it
           </Button>
@@ -204,6 +207,32 @@ function SurveyOfProject({
         )}
       </Box>
     </Part>
+  );
+}
+
+/** A name of a system of coordinates has at most so many letters. */
+const longestSystem = 120;
+
+/** What the system of coordinates is called, as its authority has it: it goes out with IFC. */
+function SystemField({ system, change }: { system: string; change: (system: string) => void }) {
+  const [text, setText] = useState(system);
+  const take = () => {
+    if (text.trim() !== system) change(text.trim());
+  };
+  return (
+    <TextField
+      size="small"
+      fullWidth
+      label="System of coordinates"
+      placeholder="as its authority calls it"
+      value={text}
+      onChange={({ target }) => setText(target.value.slice(0, longestSystem))}
+      onBlur={take}
+      onKeyDown={({ key }) => {
+        if (key === 'Enter') take();
+      }}
+      sx={{ mt: 1.75 }}
+    />
   );
 }
 

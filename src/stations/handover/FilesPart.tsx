@@ -2,6 +2,7 @@
 import { elementKinds } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
 import { kinds } from '@/core/kinds/kinds';
 import { unitNames } from '@/core/units/length';
 import { elementsAt, levelsUp } from '@/core/model/levels';
@@ -71,22 +72,17 @@ export function FilesPart() {
           On layers of its own, in the drawing{'\u2019'}s unit and on its origin: it lies exactly over the original.
         </Box>
         {plans.map((drawing) => (
-          <Box
+          <FileRow
             key={drawing.id}
-            sx={{
-              display: 'flex',
-              alignItems: 'center',
-              gap: 1,
-              borderBottom: '1px solid var(--mui-palette-divider)',
-              py: 0.5,
-            }}
+            name={
+              <>
+                {drawing.name}{' '}
+                <Box component="span" sx={{ color: 'text.secondary' }}>
+                  in {unitNames[state.placement[drawing.id].unit]}
+                </Box>
+              </>
+            }
           >
-            <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
-              {drawing.name}{' '}
-              <Box component="span" sx={{ color: 'text.secondary' }}>
-                in {unitNames[state.placement[drawing.id].unit]}
-              </Box>
-            </Box>
             {elementsAt(state, drawing.levelId).length > 0 ? (
               <Button variant="outlined" href={`/api/projects/${id}/handover/model.dxf?drawing=${drawing.id}`} download>
                 Save DXF
@@ -96,7 +92,7 @@ export function FilesPart() {
                 nothing on its level
               </Box>
             )}
-          </Box>
+          </FileRow>
         ))}
       </Part>
       <Part title="Model, as DXF in the survey">
@@ -113,17 +109,7 @@ export function FilesPart() {
             {levelsUp(state)
               .filter((level) => elementsAt(state, level.id).length > 0)
               .map((level) => (
-                <Box
-                  key={level.id}
-                  sx={{
-                    display: 'flex',
-                    alignItems: 'center',
-                    gap: 1,
-                    borderBottom: '1px solid var(--mui-palette-divider)',
-                    py: 0.5,
-                  }}
-                >
-                  <Box sx={{ flex: 1 }}>{level.name}</Box>
+                <FileRow key={level.id} name={level.name}>
                   <Button
                     variant="outlined"
                     href={`/api/projects/${id}/handover/survey.dxf?level=${level.id}`}
@@ -132,7 +118,7 @@ export function FilesPart() {
                   >
                     Save DXF
                   </Button>
-                </Box>
+                </FileRow>
               ))}
           </>
         )}
@@ -140,3 +126,19 @@ export function FilesPart() {
     </>
   );
 }
+
+/** A file by what it is of, with the way to save it. */
+const FileRow = ({ name, children }: { name: ReactNode; children: ReactNode }) => (
+  <Box
+    sx={{
+      display: 'flex',
+      alignItems: 'center',
+      gap: 1,
+      borderBottom: '1px solid var(--mui-palette-divider)',
+      py: 0.5,
+    }}
+  >
+    <Box sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{name}</Box>
+    {children}
+  </Box>
+);

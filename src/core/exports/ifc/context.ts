@@ -129,7 +129,16 @@ export function frameOf(file: StepFile, model: ReadModel, name: string): Frame {
 function mapConversion(file: StepFile, shapes: Shapes, { survey }: ReadModel): void {
   if (survey === undefined) return;
   const turn = radians(survey.north);
-  const system = file.add('IFCPROJECTEDCRS', 'Survey of the project', null, null, null, null, null, null);
+  const system = file.add(
+    'IFCPROJECTEDCRS',
+    survey.system || 'Survey of the project',
+    null,
+    null,
+    null,
+    null,
+    null,
+    null,
+  );
   file.add(
     'IFCMAPCONVERSION',
     shapes.context,

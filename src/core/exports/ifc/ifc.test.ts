@@ -80,6 +80,9 @@ const attributes: Record<string, number> = {
   IFCTRIANGULATEDFACESET: 5,
   IFCCARTESIANPOINTLIST3D: 1,
   IFCBOUNDARYNODECONDITION: 7,
+  IFCCONNECTIONSURFACEGEOMETRY: 2,
+  IFCCURVEBOUNDEDPLANE: 3,
+  IFCRELSPACEBOUNDARY2NDLEVEL: 11,
   IFCCONNECTIONPOINTECCENTRICITY: 5,
   IFCEDGE: 2,
   IFCFACEOUTERBOUND: 2,
@@ -141,7 +144,7 @@ const parts: Part = {
     },
     { id: 't2', points: [[7, 20]], elevation: 2.5 },
   ],
-  survey: { easting: 500_000, northing: 6_000_000, elevation: 12, north: 30 },
+  survey: { easting: 500_000, northing: 6_000_000, elevation: 12, north: 30, system: 'Marram Grid 2010' },
   materials: [{ id: 'C', name: 'Concrete C30', kind: 'concrete' }],
   constructions: [
     {
@@ -460,6 +463,7 @@ test('every product lies in one storey, spaces are parts of theirs, the survey t
     .find(({ attributes: own }) => (own[4] as { ref: number }).ref === upper.id)!;
   expect(parts_.attributes[5]).toEqual([{ ref: file.product('z1').id }]);
   const [map] = file.of('IFCMAPCONVERSION');
+  expect(file.at(map.attributes[1]).attributes[0]).toBe('Marram Grid 2010');
   expect(map.attributes.slice(2)).toEqual(
     [500_000, 6_000_000, 12, Math.cos(Math.PI / 6), 0.5, 1].map((value) => expect.closeTo(value, 7)),
   );
@@ -537,6 +541,92 @@ test('an empty model is a project with nothing in it', () => {
   const empty = new Opened(writeIfc(modelOf({}), about));
   expect(empty.of('IFCPROJECT')).toHaveLength(1);
   expect(empty.of('IFCRELCONTAINEDINSPATIALSTRUCTURE')).toHaveLength(0);
+});
+
+describe('the boundaries of spaces', () => {
+  const box = (x: number, w: number): number[][] => [
+    [x, 0],
+    [x + w, 0],
+    [x + w, 4],
+    [x, 4],
+  ];
+  const wall = (id: string, start: number[], end: number[], thickness = 0.2): Part => ({
+    id,
+    level: 'L0',
+    start,
+    end,
+    thickness,
+    height: 3,
+  });
+  const slab = (id: string, level: string): Part => ({
+    id,
+    level,
+    outline: [
+      [-0.2, -0.2],
+      [8.3, -0.2],
+      [8.3, 4.2],
+      [-0.2, 4.2],
+    ],
+    thickness: 0.2,
+  });
+  // Two rooms of 4 by 4 m beside one another, 0.1 m of wall between them; a window to the south of the first.
+  const two = modelOf({
+    levels: [
+      { id: 'L0', name: 'Ground', elevation: 0, height: 3, kind: 'ground' },
+      { id: 'L1', name: 'Roof', elevation: 3, height: 3 },
+    ],
+    walls: [
+      wall('s', [-0.1, -0.1], [8.2, -0.1]),
+      wall('e', [8.2, -0.1], [8.2, 4.1]),
+      wall('n', [8.2, 4.1], [-0.1, 4.1]),
+      wall('w', [-0.1, 4.1], [-0.1, -0.1]),
+      wall('m', [4.05, 0], [4.05, 4], 0.1),
+    ],
+    openings: [{ id: 'o', wall: 's', kind: 'window', offset: 1.1, width: 2, height: 1.2, sill: 0.9 }],
+    slabs: [slab('under', 'L0'), slab('over', 'L1')],
+    zones: [
+      { id: 'A', level: 'L0', name: 'A', outline: box(0, 4), height: 3 },
+      { id: 'B', level: 'L0', name: 'B', outline: box(4.1, 4), height: 3 },
+    ],
+  });
+  const own = new Opened(writeIfc(two, about));
+  const all = own.of('IFCRELSPACEBOUNDARY2NDLEVEL');
+  const of = (space: string, element: string) =>
+    all.filter(
+      ({ attributes: [, , , , room, product] }) =>
+        own.at(room).id === own.product(space).id && own.at(product).id === own.product(element).id,
+    );
+
+  test('each names its space, its element and what is beyond; two spaces name one another', () => {
+    const words = (space: string, element: string) => of(space, element).map(({ attributes: one }) => one[8]);
+    expect(words('A', 'w')).toEqual([{ word: 'EXTERNAL' }]);
+    expect(words('A', 'under')).toEqual([{ word: 'EXTERNAL_EARTH' }]);
+    expect(words('A', 'm')).toEqual([{ word: 'INTERNAL' }]);
+    const [[here], [there]] = [of('A', 'm'), of('B', 'm')];
+    expect([here.attributes[10], there.attributes[10]]).toEqual([{ ref: there.id }, { ref: here.id }]);
+    expect(of('A', 's').every(({ attributes: one }) => one[10] === null)).toBe(true);
+    // The window hangs in the boundary of its wall.
+    const [[window], [south]] = [of('A', 'o'), of('A', 's')];
+    expect(window.attributes[9]).toEqual({ ref: south.id });
+  });
+
+  test('each lies where the room ends, as large as it is there', () => {
+    const corners = (space: string, element: string) => {
+      const [{ attributes: one }] = of(space, element);
+      const plane = own.at(own.at(one[6]).attributes[0]);
+      const place = own.at(plane.attributes[0]).attributes[0];
+      return (own.at(plane.attributes[1]).attributes[0] as readonly StepValue[]).slice(0, -1).map((point) => {
+        const [x, y] = own.at(point).attributes[0] as unknown as [number, number];
+        return own.inPlace(place, [x, y, 0]).map((value) => Number(value.toFixed(6)) + 0);
+      });
+    };
+    const sorted = (points: number[][]) => points.map((p) => p.join(' ')).sort();
+    // Up to the underside of the slab, 2.8 m.
+    expect(sorted(corners('A', 'm'))).toEqual(['4 0 0', '4 0 2.8', '4 4 0', '4 4 2.8']);
+    expect(sorted(corners('B', 'm'))).toEqual(['4.1 0 0', '4.1 0 2.8', '4.1 4 0', '4.1 4 2.8']);
+    expect(sorted(corners('A', 'o'))).toEqual(['1 0 0.9', '1 0 2.1', '3 0 0.9', '3 0 2.1']);
+    expect(sorted(corners('A', 'under'))).toEqual(['0 0 0', '0 4 0', '4 0 0', '4 4 0']);
+  });
 });
 
 describe('the structural analysis model', () => {

@@ -27,10 +27,10 @@ const leaf = 0.06;
 
 /** Writes the products of a model into their storeys. */
 export class Products {
-  /** What elements became, by their ids. */
+  /** What elements and zones became, by their ids. */
   readonly written = new Map<string, Ref>();
-  private readonly relations: Relations;
-  private readonly made: Made;
+  readonly relations: Relations;
+  readonly made: Made;
   private readonly openings: Map<string, Opening[]>;
 
   constructor(
@@ -50,7 +50,7 @@ export class Products {
     model.walls.forEach((one) => this.wall(one));
     model.slabs.forEach((one) => this.slab(one));
     (model.roofs ?? []).forEach((one) => this.roof(one));
-    addSpatial(this.frame, model, this.relations, this.made);
+    addSpatial(this.frame, model, this);
     return this.relations;
   }
 

@@ -7,21 +7,30 @@ import type { Frame } from './context';
 import { globalId } from './globalId';
 import type { Made } from './made';
 import { flag, mark, text, type Relations } from './relations';
-import { word } from './step';
+import { word, type Ref } from './step';
 
 /** A surface outside without a height is shown so thick, and a luminaire so large, metres. */
 const thin = 0.01;
 const lampSize = { side: 0.3, height: 0.1 };
 
-/** Writes rooms, what lies outside, and luminaires. */
-export function addSpatial(frame: Frame, model: ReadModel, relations: Relations, made: Made): void {
-  addSpaces(frame, model, relations);
+/** Writes rooms, what lies outside, and luminaires. Rooms are put to what was written, by their ids. */
+export function addSpatial(
+  frame: Frame,
+  model: ReadModel,
+  { relations, made, written }: { relations: Relations; made: Made; written: Map<string, Ref> },
+): void {
+  addSpaces(frame, model, relations, written);
   for (const surface of model.outdoor) addOutdoor(frame, surface, relations);
   addTerrain(frame, model, relations);
   for (const luminaire of model.luminaires ?? []) addLuminaire(frame, model, luminaire, { relations, made });
 }
 
-function addSpaces({ file, shapes, storeys }: Frame, model: ReadModel, relations: Relations): void {
+function addSpaces(
+  { file, shapes, storeys }: Frame,
+  model: ReadModel,
+  relations: Relations,
+  written: Map<string, Ref>,
+): void {
   const rooms = roomsOf(model, new Slabs(model), new Report());
   for (const { zone, low, high, rings, area: size } of rooms) {
     const storey = storeys.get(zone.level);
@@ -42,6 +51,7 @@ function addSpaces({ file, shapes, storeys }: Frame, model: ReadModel, relations
       word('INTERNAL'),
       null,
     );
+    written.set(zone.id, ref);
     relations.relate('parts', zone.level, storey.ref, ref);
     relations.properties(zone.id, ref, 'Pset_SpaceCommon', [
       ['Reference', mark(zone.number)],

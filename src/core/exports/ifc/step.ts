@@ -80,6 +80,16 @@ export class StepFile {
     return ref;
   }
 
+  /** A place for an entity that others name before it is written; it has to be filled. */
+  hold(): Ref {
+    return this.add('');
+  }
+
+  /** Writes an entity to its place. */
+  fill(ref: Ref, type: string, ...attributes: readonly Attribute[]): void {
+    this.lines[ref.id - 1] = `#${ref.id}=${type}(${attributes.map(attributeText).join(',')});`;
+  }
+
   /** An entity without an identity of its own, once for all that are alike. */
   once(type: string, ...attributes: readonly Attribute[]): Ref {
     const key = `${type}(${attributes.map(attributeText).join(',')})`;

@@ -1,5 +1,6 @@
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { addAnalysis } from './analysisModel';
+import { addBoundaries } from './boundaries';
 import { frameOf } from './context';
 import { addGrids } from './grids';
 import { Products } from './products';
@@ -19,6 +20,7 @@ export function writeIfc(model: ReadModel, { name, time, analysis = true }: IfcA
   const frame = frameOf(file, model, name);
   const products = new Products(frame, model);
   const relations = products.addAll();
+  addBoundaries(frame, model, products.written);
   if (analysis) addAnalysis(frame, model, products.written);
   addGrids(frame, model, relations);
   relations.finish();

@@ -90,7 +90,14 @@ export const modelSchema = v.looseObject({
     }),
   ),
   survey: v.optional(
-    v.looseObject({ easting: v.number(), northing: v.number(), elevation: v.number(), north: v.number() }),
+    v.looseObject({
+      easting: v.number(),
+      northing: v.number(),
+      elevation: v.number(),
+      north: v.number(),
+      /** What the system of coordinates is called. */
+      system: v.optional(v.string()),
+    }),
   ),
   materials: v.optional(
     v.array(

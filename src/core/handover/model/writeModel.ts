@@ -117,11 +117,12 @@ const levelPart = ({ level, structuralTop }: Storey): ModelFile['levels'][number
   ...(level.repeats === null ? {} : { repeats: level.repeats }),
 });
 
-const surveyPart = ({ easting, northing, elevation, north }: Survey): NonNullable<ModelFile['survey']> => ({
+const surveyPart = ({ easting, northing, elevation, north, system }: Survey): NonNullable<ModelFile['survey']> => ({
   easting: tidy(easting),
   northing: tidy(northing),
   elevation: tidy(elevation),
   north: tidy(degrees(north)),
+  ...(system === undefined || system === '' ? {} : { system }),
 });
 
 function gridPart(line: GridLine) {
