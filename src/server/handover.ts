@@ -18,7 +18,8 @@ import { faceThatShips } from './face';
 /** The model as IFC4, read again before it is given away: what of each kind came back. */
 export async function modelIfc(project: string): Promise<{ name: string; content: string; back: ReadBack[] }> {
   const { name, model } = await readModelOf(project);
-  const content = writeIfc(model, { name, time: new Date().toISOString().slice(0, 19) });
+  // The analysis model takes seconds where the model is large: it goes with deliveries, which are written elsewhere.
+  const content = writeIfc(model, { name, time: new Date().toISOString().slice(0, 19), analysis: false });
   const back = readBackIfc(content, model);
   if (!back.ok) throw new Problem(500, back.message);
   return { name: `${name}.ifc`, content, back: back.value };
