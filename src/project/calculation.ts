@@ -83,9 +83,13 @@ async function inWindow<K extends keyof Views>(
   ending: AbortSignal,
 ): Promise<Views[K]> {
   const { thread, remote } = beginTrial();
-  ending.addEventListener('abort', () => thread.terminate());
+  // A thread that is ended answers nothing more.
+  const ended = new Promise<never>((_, reject) => {
+    ending.addEventListener('abort', () => reject(new Error('It was cancelled.')));
+  });
   try {
-    return (await remote[kind](await modelTextIn(model), proxy(tell))) as Views[K];
+    const answer = async () => (await remote[kind](await modelTextIn(model), proxy(tell))) as Views[K];
+    return await Promise.race([answer(), ended]);
   } finally {
     thread.terminate();
   }

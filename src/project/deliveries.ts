@@ -60,7 +60,8 @@ export function useDeliveries(session: Session) {
     write: (wish: DeliveryWish) =>
       act(async () => {
         await allStored(session);
-        await api(jobs, { json: { kind: 'delivery', wish } });
+        const { state } = await api<JobView>(jobs, { json: { kind: 'delivery', wish } });
+        if (state === 'done') setProblem('Just this is written already, of the model as it is: it stands below.');
       }),
     forget: (id: string) => act(() => api(`${jobs}/${id}`, { method: 'DELETE' })),
     /** What was told of a delivery when it was written. */

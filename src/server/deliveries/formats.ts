@@ -42,12 +42,23 @@ const workbookType = 'application/vnd.openxmlformats-officedocument.spreadsheetm
 
 const isoOf = (made: Date): string => made.toISOString().slice(0, 19);
 
-const plansOf = (model: ReadModel, { levels = null }: About): ReadModel['levels'] =>
-  model.levels.filter(({ id }) => levels === null || levels.includes(id));
+/** The levels that have plans, each with what its file is called: levels whose names read alike are told apart. */
+function plansOf(model: ReadModel, { levels = null }: About): { level: ReadModel['levels'][number]; file: string }[] {
+  const known = new Map<string, number>();
+  return model.levels
+    .filter(({ id }) => levels === null || levels.includes(id))
+    .map((level) => {
+      const file = `plan-${fileName(level.name)}`;
+      // Some file systems know no capitals.
+      const before = known.get(file.toLowerCase()) ?? 0;
+      known.set(file.toLowerCase(), before + 1);
+      return { level, file: before === 0 ? file : `${file}-${before + 1}` };
+    });
+}
 
 const sheetsOf = (model: ReadModel, about: About) =>
-  plansOf(model, about).map((level) => ({
-    level,
+  plansOf(model, about).map(({ level, file }) => ({
+    file,
     sheet: planSheet(model, level, { project: about.name, date: isoOf(about.made).slice(0, 10) }),
   }));
 
@@ -71,8 +82,8 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
   ],
   svg: async (model, about) => {
     const face = await faceThatShips();
-    return sheetsOf(model, about).map(({ level, sheet }) => ({
-      file: `plan-${fileName(level.name)}.svg`,
+    return sheetsOf(model, about).map(({ file, sheet }) => ({
+      file: `${file}.svg`,
       type: 'image/svg+xml',
       content: sheetSvg(sheet, face),
     }));
@@ -83,8 +94,8 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
   },
   dxf: (model, about) => {
     const onto = about.onto ?? ontoProject('m');
-    const plans = plansOf(model, about).map((level) => ({
-      file: `plan-${fileName(level.name)}.dxf`,
+    const plans = plansOf(model, about).map(({ level, file }) => ({
+      file: `${file}.dxf`,
       type: 'image/vnd.dxf',
       content: writePlanDxf(model, level, onto),
     }));

@@ -17,6 +17,7 @@ export async function readBack({ file, content }: Written, model: ReadModel): Pr
   if (file.endsWith('.json')) return { file, kinds: inJson(String(content), model) };
   if (file.endsWith('.xml')) return { file, kinds: inGbxml(String(content), model) };
   if (file === 'model.dxf') return { file, kinds: inDxf(String(content), model) };
+  if (file.endsWith('.dxf')) return { file, kinds: inPlan(file, String(content)) };
   if (file === 'model.xlsx' && typeof content !== 'string') return { file, kinds: await inWorkbook(content, model) };
   return { file, kinds: [] };
 }
@@ -41,11 +42,22 @@ function inGbxml(text: string, model: ReadModel): ReadBack[] {
   return [{ kind: 'zones', model: model.zones.length, file: begins(text, 'Space') }];
 }
 
+function opened(file: string, text: string) {
+  const read = readDxf(new TextEncoder().encode(text));
+  if (!read.ok) throw unreadable(file, read.message);
+  return read.value;
+}
+
+/** A plan that all of can be read. */
+function inPlan(file: string, text: string): ReadBack[] {
+  const { leftOut } = opened(file, text).account;
+  if (leftOut.length > 0) throw unreadable(file, `${leftOut.length} kinds of entities were left out.`);
+  return [];
+}
+
 /** Members and slabs by the lines of their layers. */
 function inDxf(text: string, model: ReadModel): ReadBack[] {
-  const read = readDxf(new TextEncoder().encode(text));
-  if (!read.ok) throw unreadable('model.dxf', read.message);
-  const { drawing } = read.value;
+  const { drawing } = opened('model.dxf', text);
   const paths = flatten(drawing);
   const onLayer = new Map<string, number>();
   for (let p = 0; p < pathCount(paths); p += 1) {

@@ -78,7 +78,7 @@ async function takeUpJobs(): Promise<void> {
       done: 0,
       deaths: sql`deaths + 1`,
       state: sql`case when deaths + 1 >= ${sql.lit(mostDeaths)} then 'failed' else 'waiting' end`,
-      message: sql`case when deaths + 1 >= ${sql.lit(mostDeaths)} then ${alwaysGone('This work')} end`,
+      message: sql`case when deaths + 1 >= ${sql.lit(mostDeaths)} then ${alwaysGone('This work', 'hand over fewer levels at once')} end`,
     })
     .where('state', '=', 'running')
     .where(ofNobody)
@@ -99,7 +99,12 @@ async function takeUpIntakes(): Promise<void> {
     if (intake.state === 'receiving')
       values = { ...dead, state: 'failed' as const, file_id: null, message: cutOff(intake.file_name).message };
     else if (intake.deaths + 1 >= mostDeaths)
-      values = { ...dead, state: 'failed' as const, deaths: intake.deaths + 1, message: alwaysGone(intake.file_name) };
+      values = {
+        ...dead,
+        state: 'failed' as const,
+        deaths: intake.deaths + 1,
+        message: alwaysGone(intake.file_name, 'cut the drawing into parts'),
+      };
     else values = { ...dead, state: 'waiting' as const, deaths: intake.deaths + 1, done: 0 };
     const done = await database()
       .updateTable('intakes')
@@ -114,6 +119,6 @@ async function takeUpIntakes(): Promise<void> {
   if (left.length > 0) await sweepFiles(database());
 }
 
-const alwaysGone = (what: string): string =>
-  `${what}: the server ended ${mostDeaths} times while it was under way, and it is set ` +
-  'aside. If the machine is at rest now, try again; else do it in parts.';
+const alwaysGone = (what: string, remedy: string): string =>
+  `${what}: the server ended ${mostDeaths} times while it was under way, and it is set aside. ` +
+  `If the machine is at rest now, try again; else ${remedy}.`;

@@ -5,7 +5,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
 import { useEffect, useState } from 'react';
-import { differences, type DeliveryReport } from '@/core/exports/deliveries/report';
+import { countedIn, differences, type DeliveryReport } from '@/core/exports/deliveries/report';
 import type { DeliveryWish } from '@/core/exports/deliveries/wish';
 import type { JobView } from '@/core/jobs';
 import type { useDeliveries } from '@/project/deliveries';
@@ -94,7 +94,7 @@ function Files({ job, deliveries }: { job: JobView; deliveries: Deliveries }) {
   }, [job.id]);
   if (report === null) return <Box role="status">Looking &hellip;</Box>;
   const odd = differences(report.readBack);
-  const counted = report.readBack.flatMap(({ kinds }) => kinds).reduce((sum, { file }) => sum + file, 0);
+  const counted = countedIn(report.readBack);
   return (
     <>
       {odd.length === 0 ? (

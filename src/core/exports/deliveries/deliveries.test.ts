@@ -1,6 +1,6 @@
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import { contentOf, countsOf } from './contentOf';
-import { differences } from './report';
+import { countedIn, differences, litres } from './report';
 import { contentNames, disciplines } from './wish';
 
 function modelOf(): ReadModel {
@@ -97,4 +97,6 @@ test('what did not come back whole is told by file and kind', () => {
     { file: 'model.xlsx', kinds: [] },
   ];
   expect(differences(back)).toEqual(['model.ifc: 2 of 3 walls came back.']);
+  // What is measured is no thing that is counted.
+  expect(countedIn([...back, { file: 'model.ifc', kinds: [{ kind: litres, model: 720, file: 720 }] }])).toBe(6);
 });

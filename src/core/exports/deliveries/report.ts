@@ -24,6 +24,13 @@ export interface DeliveryReport {
   readBack: FileBack[];
 }
 
+/** What is measured and not counted: how much columns hold. */
+export const litres = 'litres of columns';
+
+/** How many things came back. */
+export const countedIn = (readBack: readonly FileBack[]): number =>
+  readBack.flatMap(({ kinds }) => kinds).reduce((sum, { kind, file }) => (kind === litres ? sum : sum + file), 0);
+
 /** What did not come back whole: sentences, none where all agrees. */
 export const differences = (readBack: readonly FileBack[]): string[] =>
   readBack.flatMap(({ file, kinds }) =>
