@@ -1,11 +1,7 @@
+import { escaped, put } from './groups';
+import { putTables, type OutLayer } from './tables';
 import { headerCodeOf, type LengthUnit } from '@/core/units/length';
 import type { Point } from '@/core/geometry/vector';
-
-/** A layer of a written DXF, with a colour index. */
-export interface OutLayer {
-  name: string;
-  colour: number;
-}
 
 /** A place in space, in the drawing's unit. */
 export type Spot = readonly [x: number, y: number, z: number];
@@ -255,7 +251,11 @@ export class DxfWriter {
     g(0, 'ENDSEC');
     g(0, 'SECTION');
     g(2, 'TABLES');
-    this.tables();
+    putTables(out, {
+      layers: this.layers,
+      blocks: [...spaces, ...this.blocks],
+      handle: () => this.handle(),
+    });
     g(0, 'ENDSEC');
     g(0, 'SECTION');
     g(2, 'BLOCKS');
@@ -304,129 +304,4 @@ export class DxfWriter {
     g(0, 'EOF');
     return out.join('\n') + '\n';
   }
-
-  private tables(): void {
-    const out = this.lines;
-    const g = (code: number, value: string | number) => put(out, code, value);
-    const table = (
-      name: string,
-      handle: string,
-      entries: { handle: string; subclass: string; groups: [number, string | number][] }[],
-    ) => {
-      g(0, 'TABLE');
-      g(2, name);
-      g(5, handle);
-      g(330, '0');
-      g(100, 'AcDbSymbolTable');
-      g(70, entries.length);
-      if (name === 'DIMSTYLE') g(100, 'AcDbDimStyleTable');
-      for (const entry of entries) {
-        g(0, name);
-        g(name === 'DIMSTYLE' ? 105 : 5, entry.handle);
-        g(330, handle);
-        g(100, 'AcDbSymbolTableRecord');
-        g(100, entry.subclass);
-        for (const [code, value] of entry.groups) g(code, value);
-      }
-      g(0, 'ENDTAB');
-    };
-    table('VPORT', '8', []);
-    table(
-      'LTYPE',
-      '5',
-      ['ByBlock', 'ByLayer', 'Continuous'].map((name, i) => ({
-        handle: ['14', '15', '16'][i],
-        subclass: 'AcDbLinetypeTableRecord',
-        groups: [
-          [2, name],
-          [70, 0],
-          [3, ''],
-          [72, 65],
-          [73, 0],
-          [40, 0],
-        ],
-      })),
-    );
-    table(
-      'LAYER',
-      '2',
-      [{ name: '0', colour: 7 }, ...this.layers].map((layer, i) => ({
-        handle: i === 0 ? '10' : this.handle(),
-        subclass: 'AcDbLayerTableRecord',
-        groups: [
-          [2, escaped(layer.name)],
-          [70, 0],
-          [62, layer.colour],
-          [6, 'Continuous'],
-        ],
-      })),
-    );
-    table('STYLE', '3', [
-      {
-        handle: '11',
-        subclass: 'AcDbTextStyleTableRecord',
-        groups: [
-          [2, 'Standard'],
-          [70, 0],
-          [40, 0],
-          [41, 1],
-          [50, 0],
-          [71, 0],
-          [42, 2.5],
-          [3, 'txt'],
-          [4, ''],
-        ],
-      },
-    ]);
-    table('VIEW', '6', []);
-    table('UCS', '7', []);
-    table('APPID', '9', [
-      {
-        handle: '12',
-        subclass: 'AcDbRegAppTableRecord',
-        groups: [
-          [2, 'ACAD'],
-          [70, 0],
-        ],
-      },
-    ]);
-    table('DIMSTYLE', 'A', [
-      {
-        handle: '27',
-        subclass: 'AcDbDimStyleTableRecord',
-        groups: [
-          [2, 'Standard'],
-          [70, 0],
-        ],
-      },
-    ]);
-    table(
-      'BLOCK_RECORD',
-      '1',
-      [...spaces, ...this.blocks].map(({ name, record }) => ({
-        handle: record,
-        subclass: 'AcDbBlockTableRecord',
-        groups: [[2, escaped(name)]],
-      })),
-    );
-  }
 }
-
-/** Group codes whose values are real numbers and want a decimal point. */
-const real = (code: number) => code >= 10 && code <= 59;
-
-function put(out: string[], code: number, value: string | number): void {
-  out.push(String(code).padStart(3), typeof value === 'number' && real(code) ? decimal(value) : String(value));
-}
-
-/** A number without loss and without an exponent where readers might stumble over one. */
-function decimal(value: number): string {
-  const text = String(value + 0);
-  if (text.includes('e')) return value.toFixed(16).replace(/0+$/, '0');
-  return text.includes('.') ? text : `${text}.0`;
-}
-
-const escaped = (text: string) =>
-  text
-    .replace(/[\r\n]+/g, ' ')
-    .replace(/[^\x20-\x7e]/g, (c) => `\\U+${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`);
