@@ -20,6 +20,7 @@ import { put } from '@/core/model/edits';
 import { projectRow, type ProjectState } from '@/core/model/state';
 import { api } from '@/project/api';
 import { TopBar } from '@/ui/shell/TopBar';
+import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Note } from '@/ui/widgets/Heading';
 import { LinePicture } from '@/ui/widgets/LinePicture';
 import { Icon } from '@/ui/widgets/Icon';
@@ -99,7 +100,9 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
             Projects
           </Box>
           <Box sx={{ display: 'flex', gap: 1 }}>
-            <OpenArchive open={(file) => void act(() => openArchive(file))} />
+            <FileChoice label="Archive" accept=".zircon" choose={([file]) => void act(() => openArchive(file))}>
+              Open an archive
+            </FileChoice>
             <Button variant="contained" onClick={() => setNaming('new')}>
               New project
             </Button>
@@ -233,26 +236,6 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
         </DialogActions>
       </Dialog>
     </Box>
-  );
-}
-
-/** Takes an archive that was saved here or elsewhere, as a copy. */
-function OpenArchive({ open }: { open: (file: File) => void }) {
-  return (
-    <Button variant="outlined" component="label">
-      Open an archive
-      <input
-        type="file"
-        aria-label="Archive"
-        accept=".zircon"
-        hidden
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          if (file !== undefined) open(file);
-          target.value = '';
-        }}
-      />
-    </Button>
   );
 }
 

@@ -29,7 +29,7 @@ export async function archiveOf(project: string): Promise<{ name: string; size: 
   const { path, clear } = await place();
   try {
     await writeBackup(path, project);
-    const { size } = await stat(path);
+    const { size } = await stat(/* turbopackIgnore: true */ path);
     const file = createReadStream(path);
     file.on('close', () => void clear());
     return { name: `${row.name}.zircon`, size, content: Readable.toWeb(file) as ReadableStream };

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import LinearProgress from '@mui/material/LinearProgress';
 import Tooltip from '@mui/material/Tooltip';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { put } from '@/core/model/edits';
 import type { DrawingRow } from '@/core/model/state';
 import { activeDrawings } from '@/project/projectRow';
@@ -15,6 +15,7 @@ import { api } from '@/project/api';
 import { useUploads } from '@/project/uploads';
 import { useUnderlays } from '@/project/underlays';
 import { useView, type IntakePart } from '@/project/view';
+import { FileChoice } from '@/ui/widgets/FileChoice';
 import { BenchHead, Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { TabLine } from '@/ui/widgets/TabLine';
@@ -91,14 +92,11 @@ function DrawingParts({ drawing }: { drawing: DrawingRow }) {
 }
 
 function Receiver() {
-  const input = useRef<HTMLInputElement>(null);
   const session = useSession();
   const send = useUploads((store) => store.send);
   const levelId = useView((view) => view.levelId);
   const [over, setOver] = useState(false);
-  const take = (files: FileList | null) => {
-    if (files && files.length > 0) send(session, files, levelId);
-  };
+  const take = (files: File[]) => send(session, files, levelId);
   return (
     <Box
       onDragOver={(event) => {
@@ -109,7 +107,8 @@ function Receiver() {
       onDrop={(event) => {
         event.preventDefault();
         setOver(false);
-        take(event.dataTransfer.files);
+        const files = [...event.dataTransfer.files];
+        if (files.length > 0) take(files);
       }}
       sx={{
         display: 'flex',
@@ -126,21 +125,9 @@ function Receiver() {
     >
       <Icon name="bring" size={22} />
       <Box sx={{ flex: 1 }}>Drop DXF files here</Box>
-      <Button variant="contained" onClick={() => input.current?.click()}>
+      <FileChoice variant="contained" label="DXF files" accept=".dxf,.DXF" multiple choose={take}>
         Choose files
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".dxf,.DXF"
-        multiple
-        hidden
-        aria-label="DXF files"
-        onChange={(event) => {
-          take(event.target.files);
-          event.target.value = '';
-        }}
-      />
+      </FileChoice>
     </Box>
   );
 }

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dayjs from 'dayjs';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { put } from '@/core/model/edits';
 import type { DrawingRow } from '@/core/model/state';
 import { api } from '@/project/api';
@@ -11,6 +11,7 @@ import { keyOf, useAnswer, valueOf } from '@/project/useAnswer';
 import { useCommit, useSession } from '@/project/useSession';
 import { compareRevisions, useUnderlays } from '@/project/underlays';
 import { useUploads } from '@/project/uploads';
+import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 import { canFollow, useFollowed } from './followFile';
@@ -30,7 +31,6 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
   const session = useSession();
   const project = session.id;
   const send = useUploads((store) => store.send);
-  const input = useRef<HTMLInputElement>(null);
   const { looked, look } = useUnderlays();
   const answer = useAnswer(keyOf(project, drawing.id, drawing.fileId), () =>
     api<{ revisions: Revision[] }>(`/api/projects/${project}/drawings/${drawing.id}/revisions`),
@@ -62,20 +62,14 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
     <>
       <Part title="Next revision">
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          <Button variant="contained" onClick={() => input.current?.click()}>
-            Bring in revision {Math.max(drawing.revision, ...revisions.map(({ number }) => number)) + 1}
-          </Button>
-          <input
-            ref={input}
-            type="file"
+          <FileChoice
+            variant="contained"
+            label="Next revision"
             accept=".dxf,.DXF"
-            hidden
-            aria-label="Next revision"
-            onChange={(event) => {
-              if (event.target.files?.length) send(session, [event.target.files[0]], null, drawing.id);
-              event.target.value = '';
-            }}
-          />
+            choose={([file]) => send(session, [file], null, drawing.id)}
+          >
+            Bring in revision {Math.max(drawing.revision, ...revisions.map(({ number }) => number)) + 1}
+          </FileChoice>
         </Box>
         <Box sx={{ color: 'text.secondary', mt: 0.75 }}>Placement, roles, recipe and display stay.</Box>
         <Follow drawing={drawing} />

@@ -4,7 +4,7 @@ import type { ElementRow } from '@/core/kinds/element';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import {
   madeOf,
   nameBy,
@@ -24,6 +24,7 @@ import { put } from '@/core/model/edits';
 import { formatLength } from '@/core/units/length';
 import { projectRowOf, lengthsOf } from '@/project/projectRow';
 import { useModel, useCommit, useSession, useLengths } from '@/project/useSession';
+import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Part } from '@/ui/widgets/Heading';
 import { RoleMark } from '@/ui/widgets/RoleMark';
 import { saveJson } from '@/ui/widgets/saveFile';
@@ -79,7 +80,6 @@ export function LibraryPart() {
   const { tell } = useSession();
   const lengths = useLengths();
   const [open, setOpen] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   // Photometric files are luminaires': they stand at Proof, Light.
   const rows = Object.values(state.library)
     .filter((row): row is MadeRow => row.kind !== 'photometry')
@@ -103,8 +103,7 @@ export function LibraryPart() {
     });
   };
   const save = () => saveJson(`${projectRowOf(state).name} library.json`, libraryFileOf(state));
-  const bring = async (file: File | undefined) => {
-    if (!file) return;
+  const bring = async (file: File) => {
     if (file.size > 8e6) {
       tell({
         kind: 'problem',
@@ -202,9 +201,14 @@ export function LibraryPart() {
           ))}
         </Box>
         <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mt: 1 }}>
-          <Button variant="text" onClick={() => input.current?.click()}>
+          <FileChoice
+            variant="text"
+            label="Library file"
+            accept=".json,application/json"
+            choose={([file]) => void bring(file)}
+          >
             Bring a library in
-          </Button>
+          </FileChoice>
           <Button variant="text" disabled={rows.length === 0} onClick={save}>
             Save as a file
           </Button>
@@ -214,17 +218,6 @@ export function LibraryPart() {
             </Button>
           )}
         </Box>
-        <input
-          ref={input}
-          type="file"
-          accept=".json,application/json"
-          hidden
-          aria-label="Library file"
-          onChange={(event) => {
-            void bring(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
       </Part>
       <NamesPart naming={naming} />
     </>

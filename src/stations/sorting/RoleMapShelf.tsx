@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { put, type Change } from '@/core/model/edits';
 import { counted } from '@/core/model/counted';
 import { answer, picksOf, setBlockRoles, teach } from '@/core/model/picks';
@@ -15,6 +15,7 @@ import { projectRowOf } from '@/project/projectRow';
 import { settingsOf } from '@/project/readings';
 import { useModel, useCommit, useSession } from '@/project/useSession';
 import { useShelf } from '@/project/useShelf';
+import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { saveJson } from '@/ui/widgets/saveFile';
@@ -51,7 +52,6 @@ export function RoleMapShelf({
   const { blocks: own, alike, answers } = picksOf(state, drawing.id);
   const [name, setName] = useState('');
   const [applied, setApplied] = useState<Applied | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const { kept, act } = useShelf<Kept, 'maps'>('/api/rolemaps', 'maps');
   const sorted = rows.filter(({ role }) => role !== null).length + own.length + alike.length + answers.length;
   const keep = () => {
@@ -96,8 +96,7 @@ export function RoleMapShelf({
       ],
     }));
   };
-  const bring = async (file: File | undefined) => {
-    if (!file) return;
+  const bring = async (file: File) => {
     if (file.size > 4e6) {
       tell({
         kind: 'problem',
@@ -136,20 +135,14 @@ export function RoleMapShelf({
         <Button type="submit" variant="outlined" disabled={name.trim() === '' || sorted === 0}>
           {kept.some((other) => other.name === name.trim()) ? 'Replace' : 'Save'}
         </Button>
-        <Button variant="text" onClick={() => input.current?.click()}>
-          Bring in
-        </Button>
-        <input
-          ref={input}
-          type="file"
+        <FileChoice
+          variant="text"
+          label="Role map file"
           accept=".json,application/json"
-          hidden
-          aria-label="Role map file"
-          onChange={(event) => {
-            void bring(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
+          choose={([file]) => void bring(file)}
+        >
+          Bring in
+        </FileChoice>
       </Box>
       {applied && (
         <Note kind={applied.unmatched.length > 0 ? 'look' : 'plain'}>

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { mostIes } from '@/core/kinds/libraryEntry';
 import { shippedPhotometries } from '@/core/kinds/luminaire';
 import { beamAngle } from '@/core/lighting/photometry/beam';
@@ -14,6 +14,7 @@ import { counted } from '@/core/model/counted';
 import { put, remove } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import { useCommit, useMoment, useSession } from '@/project/useSession';
+import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { PolarCurve } from './PolarCurve';
 
@@ -40,14 +41,12 @@ export function PhotometriesPart() {
   const { model } = moment;
   const { tell } = useSession();
   const commit = useCommit();
-  const input = useRef<HTMLInputElement>(null);
   const files = useMemo(() => filesOf(moment.model), [moment]);
   const [chosen, choose] = useState<string>(shippedPhotometries[0]);
   const name = files.has(chosen) ? chosen : shippedPhotometries[0];
   const own = Object.values(model.library).find((row) => row.kind === 'photometry' && row.name === name);
   const users = [...model.ofKind('luminaire')].filter(({ shape }) => shape.photometry === name).length;
-  const bring = async (file: File | undefined) => {
-    if (file === undefined) return;
+  const bring = async (file: File) => {
     const problem = (text: string) => tell({ kind: 'problem', text: `${file.name}: ${text}` });
     if (file.size > mostIes) {
       problem(`It has ${(file.size / 1e6).toFixed(1)} MB; a photometric file is smaller than ${mostIes / 1e6} MB.`);
@@ -80,20 +79,9 @@ export function PhotometriesPart() {
             </MenuItem>
           ))}
         </TextField>
-        <Button variant="outlined" onClick={() => input.current?.click()}>
+        <FileChoice label="Photometric file" accept=".ies,text/plain" choose={([file]) => void bring(file)}>
           Add a file &hellip;
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          accept=".ies,text/plain"
-          aria-label="Photometric file"
-          hidden
-          onChange={({ target }) => {
-            void bring(target.files?.[0]);
-            target.value = '';
-          }}
-        />
+        </FileChoice>
       </Box>
       <Told name={name} ies={files.get(name) ?? ''} shipped={own === undefined} />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 0.5 }}>
