@@ -98,7 +98,7 @@ test.each<Scheme>(['light', 'dark'])('every part of every station keeps the rule
     }
     if (tabs.length === 0) found.push(...(await violations(page, scheme, name)));
   }
-  found.push(...(await overTheDesk(page)));
+  found.push(...(await overTheDesk(page, scheme)));
   expect(found).toEqual([]);
   await context.close();
 });
