@@ -7,8 +7,9 @@ import type { DeliveryReport } from '@/core/exports/deliveries/report';
 import { readBackIfc } from '@/core/exports/ifc/readBack';
 import type { JobView } from '@/core/jobs';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
-import { readModel } from '@/core/handover/model/readModel';
+import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import type { ProjectState } from '@/core/model/state';
+import { parseSettings } from '@/cli/settings';
 import { ask, choose, fileNamed, ofKind, openStage, part, problems, station, stateOf, type Stage } from './harness';
 
 let stage: Stage;
@@ -172,9 +173,11 @@ test('a project goes out as one archive and opens again as a copy, its history w
   const download = await waiting;
   expect(download.suggestedFilename()).toBe(`${name}.zircon`);
   const bytes = readFileSync((await download.path())!);
-  await page.getByLabel('Archive').setInputFiles(fileNamed('damaged.zircon', bytes.subarray(0, bytes.length / 2)));
+  await page
+    .getByLabel('Archive or model')
+    .setInputFiles(fileNamed('damaged.zircon', bytes.subarray(0, bytes.length / 2)));
   await page.getByText(/damaged\.zircon/).waitFor();
-  await page.getByLabel('Archive').setInputFiles(fileNamed('whole.zircon', bytes));
+  await page.getByLabel('Archive or model').setInputFiles(fileNamed('whole.zircon', bytes));
   await page.waitForURL(/\/projects\//);
   const copy = page.url().split('/').pop()!;
   expect(copy).not.toBe(project);
@@ -188,6 +191,79 @@ test('a project goes out as one archive and opens again as a copy, its history w
     (await stage.sql<{ n: number }>('select count(*)::int as n from edits where project_id = $1', [id]))[0].n;
   expect(await edits(copy)).toBe(await edits(project));
   expect(await edits(copy)).toBeGreaterThan(0);
+  await context.close();
+});
+
+test('a model.json is taken in as a project of its own and is the same model again; a broken one is refused', async () => {
+  const { page, context } = await stage.person();
+  const written = async (id: string) => (await ask<ReadModel>(stage, `/api/projects/${id}/handover/model.json`)).body;
+  /** What of a model does not depend on ids, on the names of drawings, and on an order. */
+  const sizes = (model: ReadModel) =>
+    Object.fromEntries(
+      (
+        [
+          'grids',
+          'columns',
+          'beams',
+          'walls',
+          'openings',
+          'slabs',
+          'zones',
+          'outdoor',
+          'roofs',
+          'supports',
+          'loads',
+        ] as const
+      ).map((list) => [
+        list,
+        (model[list] ?? [])
+          .map(({ source: _, ...one }) => JSON.stringify(one).replace(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, ''))
+          .sort(),
+      ]),
+    );
+  const before = await written(project);
+  await page.goto(stage.address);
+  const choice = page.getByLabel('Archive or model');
+  await choice.setInputFiles(fileNamed('broken.json', '{"format":"something else"}'));
+  await page.getByText(/broken\.json: The file says "something else" as its format/).waitFor();
+  await choice.setInputFiles(fileNamed('Marram again.json', JSON.stringify(before)));
+  await page.waitForURL(/\/projects\//);
+  await page.getByRole('heading', { name: 'Marram again' }).waitFor();
+  const after = await written(page.url().split('/').pop()!);
+  expect(sizes(after)).toEqual(sizes(before));
+  expect(after.walls.length).toBeGreaterThan(20);
+  await context.close();
+});
+
+test('the next project starts as a finished one is set, and the command line takes its settings', async () => {
+  const { page, context } = await stage.person();
+  const stored = async (id: string) =>
+    (await ask<{ state: ProjectState }>(stage, `/api/projects/${id}/state`)).body.state;
+  const before = await stored(project);
+  const { name } = before.project[project];
+  await page.goto(stage.address);
+  await page.getByRole('button', { name: `What to do with ${name}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Start the next as this one' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Boat house');
+  await page.getByRole('button', { name: 'Create' }).click();
+  await page.waitForURL(/\/projects\//);
+  await page.getByText(/On the shelves at Sorting and Intake: role map/).waitFor();
+  const next = await stored(page.url().split('/').pop()!);
+  const namesIn = (rows: Record<string, { name: string }>) =>
+    Object.values(rows)
+      .map((row) => row.name)
+      .sort();
+  expect(namesIn(next.level)).toEqual(namesIn(before.level));
+  expect(namesIn(next.library)).toEqual(namesIn(before.library));
+  expect([Object.keys(next.drawing), Object.keys(next.element)]).toEqual([[], []]);
+  // Constructions by rule are those of the new project's own library.
+  const [made] = Object.values(next.project).map((row) => row.site?.made.outerWall);
+  expect(Object.keys(next.library)).toContain(made);
+  const settings = await fetch(`${stage.address}/api/projects/${project}/settings.json`);
+  expect(parseSettings(await settings.text())).toMatchObject({
+    ok: true,
+    value: { unit: 'mm', level: { name: 'Ground' } },
+  });
   await context.close();
 });
 

@@ -28,11 +28,21 @@ import type { ProjectCard } from '@/server/projects';
 
 const plural = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 
+/** What a name is asked for. */
+type Naming = { what: 'new' } | { what: 'rename' | 'start'; project: ProjectCard };
+
+function titleOf(naming: Naming): string {
+  if (naming.what === 'new') return 'New project';
+  return naming.what === 'rename'
+    ? `Rename ${naming.project.name}`
+    : `New project with the levels, library, roles and settings of ${naming.project.name}`;
+}
+
 /** All projects: open, create, rename, duplicate, delete with a way back. */
 export function ProjectList({ projects, problem }: { projects: ProjectCard[]; problem: string | null }) {
   const router = useRouter();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const [naming, setNaming] = useState<ProjectCard | 'new' | null>(null);
+  const [naming, setNaming] = useState<Naming | null>(null);
   const [removing, setRemoving] = useState<ProjectCard | null>(null);
   const here = projects.filter((project) => project.deletedAt === null);
   const deleted = projects.filter((project) => project.deletedAt !== null);
@@ -45,9 +55,11 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
     }
     router.refresh();
   };
-  const openArchive = async (file: File) => {
-    const address = `/api/projects/archive?name=${encodeURIComponent(file.name)}`;
-    const { id } = await api<{ id: string }>(address, { method: 'POST', body: file });
+  const openFile = async (file: File) => {
+    const what = /\.json$/i.test(file.name) ? 'model' : 'archive';
+    const address = `/api/projects/${what}?name=${encodeURIComponent(file.name)}`;
+    const { id, told = [] } = await api<{ id: string; told?: string[] }>(address, { method: 'POST', body: file });
+    for (const words of told) enqueueSnackbar(words, { variant: 'warning', persist: true });
     router.push(`/projects/${id}`);
   };
   const restore = (project: ProjectCard) => act(() => api(`/api/projects/${project.id}/restore`, { method: 'POST' }));
@@ -69,13 +81,21 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
       });
     });
   const name = async (text: string) => {
-    const project = naming;
+    const asked = naming;
     setNaming(null);
-    if (project === 'new') {
+    if (asked?.what === 'new') {
       await act(async () =>
         router.push(`/projects/${(await api<{ id: string }>('/api/projects', { json: { name: text } })).id}`),
       );
-    } else if (project) {
+    } else if (asked?.what === 'start') {
+      await act(async () => {
+        const address = `/api/projects/${asked.project.id}/start`;
+        const { id, kept } = await api<{ id: string; kept: string[] }>(address, { json: { name: text } });
+        if (kept.length > 0) enqueueSnackbar(`On the shelves at Sorting and Intake: ${kept.join(', ')}`);
+        router.push(`/projects/${id}`);
+      });
+    } else if (asked) {
+      const { project } = asked;
       await act(async () => {
         const { state, history } = await api<{ state: ProjectState; history: { version: number } }>(
           `/api/projects/${project.id}/state`,
@@ -100,10 +120,14 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
             Projects
           </Box>
           <Box sx={{ display: 'flex', gap: 1 }}>
-            <FileChoice label="Archive" accept=".zircon" choose={([file]) => void act(() => openArchive(file))}>
-              Open an archive
+            <FileChoice
+              label="Archive or model"
+              accept=".zircon,.json,application/json"
+              choose={([file]) => void act(() => openFile(file))}
+            >
+              Open a file
             </FileChoice>
-            <Button variant="contained" onClick={() => setNaming('new')}>
+            <Button variant="contained" onClick={() => setNaming({ what: 'new' })}>
               New project
             </Button>
           </Box>
@@ -172,7 +196,8 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
               </Box>
               <CardMenu
                 project={project}
-                rename={() => setNaming(project)}
+                rename={() => setNaming({ what: 'rename', project })}
+                start={() => setNaming({ what: 'start', project })}
                 duplicate={() => void act(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))}
                 remove={() => void remove(project)}
               />
@@ -209,8 +234,8 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
       </Box>
       {naming !== null && (
         <NameDialog
-          start={naming === 'new' ? '' : naming.name}
-          title={naming === 'new' ? 'New project' : `Rename ${naming.name}`}
+          start={naming.what === 'rename' ? naming.project.name : ''}
+          title={titleOf(naming)}
           done={(text) => void name(text)}
           leave={() => setNaming(null)}
         />
@@ -242,11 +267,13 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
 function CardMenu({
   project,
   rename,
+  start,
   duplicate,
   remove,
 }: {
   project: ProjectCard;
   rename: () => void;
+  start: () => void;
   duplicate: () => void;
   remove: () => void;
 }) {
@@ -258,6 +285,11 @@ function CardMenu({
         run();
       }}
     >
+      {words}
+    </MenuItem>
+  );
+  const file = (path: string, words: string) => (
+    <MenuItem component="a" href={`/api/projects/${project.id}/${path}`} download onClick={() => setAnchor(null)}>
       {words}
     </MenuItem>
   );
@@ -273,9 +305,9 @@ function CardMenu({
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {item('Rename', rename)}
         {item('Duplicate', duplicate)}
-        <MenuItem component="a" href={`/api/projects/${project.id}/archive`} download onClick={() => setAnchor(null)}>
-          Save its archive
-        </MenuItem>
+        {item('Start the next as this one', start)}
+        {file('archive', 'Save its archive')}
+        {file('settings.json', 'Save its settings for ./run convert')}
         {item('Delete', remove)}
       </Menu>
     </>

@@ -7,7 +7,7 @@ import { plainDisplay } from '@/core/underlay/display';
 import { bringIn, bringInRevision } from '@/server/bringIn';
 import { database } from '@/server/database/connection';
 import { applyEdit } from '@/server/edits/applyEdit';
-import { createProject } from '@/server/projects';
+import { createProject } from '@/server/newProjects';
 import { loadState } from '@/server/rows/rows';
 import { demoLevels, demoName, readDemoFile, type DemoFile } from './demoProject';
 import { seedFinished } from './seedFinished';

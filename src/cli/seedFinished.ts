@@ -16,7 +16,7 @@ import { bringIn } from '@/server/bringIn';
 import { database } from '@/server/database/connection';
 import type { Database } from '@/server/database/schema';
 import { applyEdit } from '@/server/edits/applyEdit';
-import { createProject } from '@/server/projects';
+import { createProject } from '@/server/newProjects';
 import { loadState } from '@/server/rows/rows';
 import { seedTrials } from './seedTrials';
 import { demoLevels, demoName, readDemoFile, type DemoFile } from './demoProject';

@@ -1,5 +1,8 @@
 import { readModel } from '@/core/handover/model/readModel';
+import { differences } from '@/core/exports/deliveries/report';
+import { formatNames } from '@/core/exports/deliveries/wish';
 import { formats } from './formats';
+import { readBack } from './readBack';
 
 test('levels whose names read alike have files of their own', async () => {
   const names = ['Upper floor', 'Upper/floor', 'UPPER FLOOR', '\u4e0a\u968e', ''];
@@ -22,5 +25,62 @@ test('levels whose names read alike have files of their own', async () => {
     expect(new Set(plans.map((file) => file.toLowerCase())).size).toBe(names.length);
     expect(plans[0]).toBe(`plan-Upper_floor.${ending}`);
     expect(plans[3]).toBe(`plan-\u4e0a\u968e.${ending}`);
+  }
+});
+
+test('names of every kind come back from every format', async () => {
+  const names = [
+    '"a" <b> & \'c\'',
+    '=SUM(A1:A9)',
+    '\u6771\u4eac \ud83c\udfd7',
+    'two\nlines\tand; a, comma',
+    'x'.repeat(400),
+    '\\U+00e9',
+  ];
+  const ring = [
+    [0, 0],
+    [4, 0],
+    [4, 3],
+    [0, 3],
+  ];
+  const read = readModel(
+    JSON.stringify({
+      format: 'zircon-frame-model',
+      version: 1,
+      levels: names.map((name, i) => ({ id: `L${i}`, name, elevation: 3 * i, height: 3 })),
+      grids: names.map((label, i) => ({ id: `g${i}`, label, kind: 'line', start: [i, -1], end: [i, 9] })),
+      columns: names.map((mark, i) => ({
+        id: `c${i}`,
+        level: `L${i}`,
+        position: [i, 1],
+        section: { shape: 'rectangle', width: 0.3, depth: 0.4 },
+        mark,
+      })),
+      slabs: names.map((_, i) => ({ id: `s${i}`, level: `L${i}`, outline: ring, thickness: 0.2 })),
+      walls: ring.map((start, i) => ({
+        id: `w${i}`,
+        level: 'L0',
+        start,
+        end: ring[(i + 1) % 4],
+        thickness: 0.2,
+        height: 3,
+      })),
+      zones: names.map((name, i) => ({ id: `z${i}`, level: `L${i}`, name, number: name, outline: ring, height: 2.5 })),
+      constructions: names.map((name, i) => ({
+        id: `k${i}`,
+        name,
+        kind: 'wall',
+        thickness: 0.2,
+        layers: [],
+        uValue: null,
+      })),
+    }),
+  );
+  if (!read.ok) throw new Error(read.message);
+  for (const format of formatNames) {
+    const written = await formats[format](read.value, { name: names[0], made: new Date(0) });
+    const back = await Promise.all(written.map((one) => readBack(one, read.value)));
+    expect([format, ...differences(back)]).toEqual([format]);
+    expect(written.length).toBeGreaterThan(0);
   }
 });

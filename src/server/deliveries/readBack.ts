@@ -1,3 +1,4 @@
+import { csvParseRows } from 'd3';
 import Excel from 'exceljs';
 import { readDxf } from '@/core/drawing/reader';
 import type { FileBack } from '@/core/exports/deliveries/report';
@@ -8,8 +9,10 @@ import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import { flatten } from '@/core/underlay/flatten';
 import { pathCount } from '@/core/underlay/primitives';
 import { Problem } from '../problem';
+import { openGbxml } from './openGbxml';
 import { openIfc } from './openIfc';
 import type { Written } from './formats';
+import { allNodes, readXml } from './readXml';
 
 /** Reads a file that was written again, by another way than it was written, and counts what came back. */
 export async function readBack({ file, content }: Written, model: ReadModel): Promise<FileBack> {
@@ -19,7 +22,27 @@ export async function readBack({ file, content }: Written, model: ReadModel): Pr
   if (file === 'model.dxf') return { file, kinds: inDxf(String(content), model) };
   if (file.endsWith('.dxf')) return { file, kinds: inPlan(file, String(content)) };
   if (file === 'model.xlsx' && typeof content !== 'string') return { file, kinds: await inWorkbook(content, model) };
+  if (file.endsWith('.csv')) return { file, kinds: inCsv(file, String(content), model) };
+  if (file.endsWith('.svg')) return { file, kinds: inSvg(file, String(content), model) };
   return { file, kinds: [] };
+}
+
+/** Rows beneath the head of a schedule. */
+function inCsv(file: string, text: string, model: ReadModel): ReadBack[] {
+  const schedule = schedulesOf(model).find(({ name }) => `${name}.csv` === file);
+  if (schedule === undefined) return [];
+  const rows = csvParseRows(text.replace(/^\ufeff/, '')).length - 1;
+  return [{ kind: `rows of ${schedule.name}`, model: schedule.rows.length, file: rows }];
+}
+
+/** The texts of a plan. */
+function inSvg(file: string, text: string, model: ReadModel): ReadBack[] {
+  const root = readXml(text);
+  if (!root.ok) throw unreadable(file, root.message);
+  const texts = new Set([...allNodes(root.value)].filter(({ name }) => name === 'text').map((node) => node.text));
+  // Signs that no line of text can show are written as spaces.
+  const labels = model.grids.map(({ label }) => label.replace(/[\u0000-\u001f\u007f]/g, ' '));
+  return [{ kind: 'labels of grid lines', model: labels.length, file: labels.filter((one) => texts.has(one)).length }];
 }
 
 const unreadable = (file: string, why: string): Problem =>
@@ -35,11 +58,10 @@ function inJson(text: string, model: ReadModel): ReadBack[] {
     .map((kind) => ({ kind, model: model[kind].length, file: back.value[kind].length }));
 }
 
-/** How often an element of a name begins in an XML text. */
-const begins = (text: string, name: string): number => text.split(new RegExp(`<${name}[ >]`)).length - 1;
-
 function inGbxml(text: string, model: ReadModel): ReadBack[] {
-  return [{ kind: 'zones', model: model.zones.length, file: begins(text, 'Space') }];
+  const back = openGbxml(text, model);
+  if (!back.ok) throw unreadable('model.xml', back.message);
+  return back.value;
 }
 
 function opened(file: string, text: string) {

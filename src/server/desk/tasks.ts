@@ -5,6 +5,7 @@ import { applyEdit } from '../edits/applyEdit';
 import { goBack } from '../edits/past';
 import { editsSince, stepHistory, type Since, type Way } from '../edits/history';
 import { jsonAs } from '../json';
+import { takeInModel } from '../newProjects';
 import { packedSnapshot } from '../snapshot';
 
 /** What the desk's thread is asked to do; bodies are a request's bytes as they came. */
@@ -13,7 +14,8 @@ export type Task =
   | { what: 'step'; project: string; way: Way; body: Uint8Array }
   | { what: 'back'; project: string; body: Uint8Array }
   | { what: 'since'; project: string; version: number }
-  | { what: 'state'; project: string };
+  | { what: 'state'; project: string }
+  | { what: 'model'; fileName: string; body: Uint8Array };
 
 /** JSON to be sent on as it is. */
 export interface Done {
@@ -51,7 +53,12 @@ export async function perform(task: Task): Promise<Done> {
       return asJson(await editsSince(task.project, task.version));
     case 'state':
       return { bytes: new Uint8Array(await packedSnapshot(task.project)), gzipped: true };
+    case 'model':
+      return asJson(await takeInModel(task.fileName, new TextDecoder().decode(task.body)));
   }
 }
 
-const asJson = (since: Since): Done => ({ bytes: new TextEncoder().encode(JSON.stringify(since)), gzipped: false });
+const asJson = (answer: Since | Awaited<ReturnType<typeof takeInModel>>): Done => ({
+  bytes: new TextEncoder().encode(JSON.stringify(answer)),
+  gzipped: false,
+});

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { projectRow } from '@/core/model/state';
 import { bodyAs, route } from '@/server/http';
-import { createProject, listProjects } from '@/server/projects';
+import { createProject } from '@/server/newProjects';
+import { listProjects } from '@/server/projects';
 
 export const GET = route(async () => ({ projects: await listProjects() }));
 

@@ -42,6 +42,14 @@ export class Overhead {
     return (zone.roofs ?? []).flatMap((id) => this.planes.get(id) ?? []);
   }
 
+  /** A plane by its id: its outline in plan, and the height of its underside. */
+  plane(id: string): { outline: Point[]; thickness: number; height: (p: Point) => number } | null {
+    const plane = this.planes.get(id);
+    if (plane === undefined) return null;
+    const { outline, roof, a, b, c } = plane;
+    return { outline, thickness: roof.thickness, height: ([x, y]) => a * x + b * y + c };
+  }
+
   /** What of a room lies under which plane, and what under none. */
   slopes(room: Room): { slopes: Slope[]; bare: Region } {
     let bare: Region = [{ outline: room.rings[0], holes: room.rings.slice(1) }];

@@ -18,6 +18,8 @@ export interface Step<P extends CeilingPart> {
   outward: Point;
   /** Its middle. */
   at: [number, number, number];
+  /** Its corners, seen from outside counter-clockwise. */
+  corners: [number, number, number][];
 }
 
 /** Borders that lie beside one another within this are one, metres. */
@@ -94,7 +96,21 @@ function stepsAlong<P extends CeilingPart>({ a, b }: Edge, left: P, right: P): S
         area: size,
         outward: [(side * y) / length, (side * -x) / length] as const,
         at: [...middle, (left.height(middle) + right.height(middle)) / 2] as [number, number, number],
+        corners: cornersOf(pointAlong(a, b, from), pointAlong(a, b, to), left, right),
       },
     ];
   });
+}
+
+/** A step from one place of a border to another: a triangle where its parts meet at an end. */
+function cornersOf(a: Point, b: Point, left: CeilingPart, right: CeilingPart): [number, number, number][] {
+  const [start, end] = [a, b].map((p) => [left.height(p), right.height(p)].sort((one, other) => one - other));
+  const rising = left.height(pointAlong(a, b, 0.5)) > right.height(pointAlong(a, b, 0.5));
+  const corners: [number, number, number][] = [
+    [...a, start[0]],
+    [...b, end[0]],
+    ...(end[1] - end[0] > least ? [[...b, end[1]] as [number, number, number]] : []),
+    ...(start[1] - start[0] > least ? [[...a, start[1]] as [number, number, number]] : []),
+  ];
+  return rising ? corners : corners.reverse();
 }

@@ -26,7 +26,8 @@ function halfStructure(surfaces: readonly Surface[], gapTo: (room: Room) => numb
 }
 
 const isFloor = ({ kind }: Surface): boolean => kind === 'floor';
-const isCeiling = ({ kind }: Surface): boolean => kind === 'ceiling' || kind === 'roof';
+/** A level part of the ceiling. */
+export const isCeiling = ({ kind, tilt }: Surface): boolean => (kind === 'ceiling' || kind === 'roof') && tilt === 0;
 
 /** A room on centre planes. */
 export function centred(enclosed: Enclosed): Centred {

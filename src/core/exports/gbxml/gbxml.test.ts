@@ -198,3 +198,58 @@ test('a room about a court closes too: its floor is one loop that goes round the
   const floor = rings.map(normalOf).find(([, , z]) => z < -1)!;
   expect(-floor[2]).toBeCloseTo(6.4 * 4.4 - Math.abs(court[2][0] - court[0][0]) ** 2, 6);
 });
+
+/** One room under two planes of 30 degrees that meet above y = 2; the second lies lower by so much. */
+const gabled = (lower: number): string => {
+  const tan = Math.tan(Math.PI / 6);
+  const plane = (id: string, y: number, drop: number): Part => ({
+    id,
+    level: 'L1',
+    outline: [
+      [-0.6, 2, 12 + 2.6 * tan - drop],
+      [-0.6, y, 12 - drop],
+      [6.6, y, 12 - drop],
+      [6.6, 2, 12 + 2.6 * tan - drop],
+    ],
+    slope: 30,
+    direction: y < 2 ? 90 : 270,
+    thickness: 0.2,
+    construction: 'W',
+  });
+  return writeGbxml(
+    modelOf({
+      ...parts(),
+      walls: (parts().walls as Part[]).slice(0, 4),
+      slabs: (parts().slabs as Part[]).slice(0, 1),
+      zones: [zone('Loft', 'L1', box(0, 0, 6, 4), { roofs: ['R1', 'R2'], clearHeight: 2.8 })],
+      roofs: [plane('R1', -0.6, 0), plane('R2', 4.6, lower)],
+    }),
+    'Gable',
+  );
+};
+
+test.each([
+  ['meet at their ridge', 0, 0],
+  ['end at different heights, with a step between', 0.5, 1],
+])('a room under two roof planes that %s closes along both', (_, lower, steps) => {
+  const of = gabled(lower);
+  const rings = loops(within(of, 'ClosedShell')[0]);
+  const sum = rings.map(normalOf).reduce((all, n) => all.map((value, i) => value + n[i]) as V3, [0, 0, 0]);
+  for (const value of sum) expect(value).toBeCloseTo(0, 6);
+  const volume = rings.reduce((all, ring) => {
+    const n = normalOf(ring);
+    return all + (ring[0][0] * n[0] + ring[0][1] * n[1] + ring[0][2] * n[2]) / 3;
+  }, 0);
+  // From the middle of the floor's slab at 9.9 m to the middles of the planes: at y = 0.9, the mean over each half,
+  // 1.5 m beyond the eaves at 12 m, and half of 0.2 m of thickness square to the plane above.
+  const mean = 12 + 1.5 * Math.tan(Math.PI / 6) + 0.1 / Math.cos(Math.PI / 6) - 9.9;
+  // Coordinates are written to a micrometre.
+  expect(volume).toBeCloseTo(6.4 * 2.2 * (2 * mean - lower), 4);
+  const roofs = whole(of, 'Surface').filter((one) => one.includes('surfaceType="Roof"'));
+  expect(roofs.map((one) => Number(within(one, 'Tilt')[0])).sort((a, b) => a - b)).toEqual(
+    [30, 30, ...(steps === 1 ? [90] : [])].map((value) => expect.closeTo(value, 6)),
+  );
+  // The gable ends have five corners, or six where the step shows.
+  const ends = rings.filter((ring) => ring.length > 4);
+  expect(ends.map((ring) => ring.length)).toEqual(steps === 1 ? [6, 6] : [5, 5]);
+});

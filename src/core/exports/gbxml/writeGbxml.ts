@@ -1,3 +1,4 @@
+import type { Region } from '@/core/geometry/clipping';
 import { area } from '@/core/geometry/polygon';
 import { leastBy } from '@/core/lists';
 import type { Point } from '@/core/geometry/vector';
@@ -5,7 +6,9 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import { enclosedRooms, type Surface } from '@/core/energy/derive/envelope';
 import { Report } from '@/core/proof/report';
 import type { Room } from '@/core/rooms/rooms';
-import { centred, type Centred } from './centred';
+import { Overhead } from '@/core/energy/derive/overhead';
+import { centred, isCeiling, type Centred } from './centred';
+import { roofedBy, topOf, type Roofed } from './roofed';
 import { element, xmlFile, xmlId, type XmlElement } from './xml';
 
 type V3 = readonly [number, number, number];
@@ -57,39 +60,49 @@ interface Closed {
   own: ReturnType<typeof surfacesOf>;
 }
 
+/** What lies level: its parts in plan at a height, or at the heights of a roof plane. */
+function plates(surface: Surface, region: Region, height: (p: Point) => number): { written: Written; openings: [] }[] {
+  const floor = surface.kind === 'floor';
+  return region.map(({ outline, holes }) => {
+    const corners = flat(bridged(outline, holes), 0, !floor).map(([x, y]): V3 => [x, y, height([x, y])]);
+    const size = Math.sqrt(Math.abs(area(outline) / Math.cos((surface.tilt * Math.PI) / 180)));
+    return { written: { surface, corners, frame: { from: corners[0], width: size, height: size } }, openings: [] };
+  });
+}
+
 /** The surfaces of a room on centre planes, in the order of what closes it; openings in theirs. */
-function surfacesOf(room: Centred): { written: Written; openings: Written[] }[] {
+function surfacesOf(room: Centred, roofed: Roofed | null): { written: Written; openings: Written[] }[] {
   const { enclosed, stretch, plate, low, high } = room;
   const { stretches, surfaces } = enclosed;
   const openings = surfaces.flatMap((surface) => (surface.cut === undefined ? [] : [{ surface, cut: surface.cut }]));
   const walls = stretches.map((one, i) => {
     const { a, b, low: from, high: to } = stretch(one);
     const width = Math.hypot(b[0] - a[0], b[1] - a[1]);
-    const corners: V3[] = [
-      [...a, from],
-      [...b, from],
-      [...b, to],
-      [...a, to],
-    ];
-    const written = { surface: surfaces[i], corners, frame: { from: corners[0], width, height: to - from } };
+    const reaches = roofed !== null && one.high === enclosed.room.high;
+    const top: V3[] = reaches
+      ? topOf(a, b, roofed, from)
+      : [
+          [...b, to],
+          [...a, to],
+        ];
+    const corners: V3[] = [[...a, from], [...b, from], ...top];
+    const tall = top.reduce((most, [, , z]) => Math.max(most, z), from) - from;
+    const written = { surface: surfaces[i], corners, frame: { from: corners[0], width, height: tall } };
     const own = openings.flatMap(({ surface, cut }) => (cut.stretch === i ? [openingIn(surface, cut, a, b)] : []));
     return { written, openings: own };
   });
-  const level = surfaces
-    .filter(
-      ({ kind, tilt }) => (kind === 'floor' || kind === 'ceiling' || kind === 'roof') && (tilt === 0 || tilt === 180),
-    )
-    .flatMap((surface) =>
-      plate(surface).map(({ outline, holes }) => {
-        const floor = surface.kind === 'floor';
-        const z = floor ? low : high;
-        const corners = flat(bridged(outline, holes), z, !floor);
-        const size = Math.sqrt(Math.abs(area(outline)));
-        const frame = { from: corners[0], width: size, height: size };
-        return { written: { surface, corners, frame }, openings: [] };
-      }),
-    );
-  return [...walls, ...level].filter(({ written: { frame } }) => frame.width > 1e-6 && frame.height > 1e-6);
+  const floors = surfaces.filter(({ kind }) => kind === 'floor').flatMap((one) => plates(one, plate(one), () => low));
+  const ceilings =
+    roofed === null
+      ? surfaces.filter(isCeiling).flatMap((one) => plates(one, plate(one), () => high))
+      : roofed.parts.flatMap(({ surface, region, height }) => plates(surface, region, height));
+  const steps = (roofed?.steps ?? []).map(({ surface, corners }) => {
+    const size = Math.sqrt(surface.area);
+    return { written: { surface, corners, frame: { from: corners[0], width: size, height: size } }, openings: [] };
+  });
+  return [...walls, ...floors, ...ceilings, ...steps].filter(
+    ({ written: { frame } }) => frame.width > 1e-6 && frame.height > 1e-6,
+  );
 }
 
 /** An opening in the plane of its wall. */
@@ -118,12 +131,8 @@ function typeOf({ kind, beyond, depth }: Surface): string {
   return 'RaisedFloor';
 }
 
-/** A model whose rooms are closed by inner faces, those under sloped roofs as high as they are on average. */
-const plainRooms = (model: ReadModel): ReadModel => ({
-  ...model,
-  site: { ...model.site, areas: 'inner' },
-  zones: model.zones.map(({ roofs: _, ...zone_ }) => zone_),
-});
+/** A model whose rooms are closed by inner faces. */
+const plainRooms = (model: ReadModel): ReadModel => ({ ...model, site: { ...model.site, areas: 'inner' } });
 
 /** A model as gbXML 7.03: spaces on centre planes, closed each, their surfaces once with what lies on both sides. */
 export function writeGbxml(model: ReadModel, name: string): string {
@@ -133,7 +142,8 @@ export function writeGbxml(model: ReadModel, name: string): string {
   const note = (id: string, surface: string): void => {
     bounds.set(id, [...(bounds.get(id) ?? []), surface]);
   };
-  const closed = rooms.map((room): Closed => ({ room, own: surfacesOf(room) }));
+  const overhead = new Overhead(model);
+  const closed = rooms.map((room): Closed => ({ room, own: surfacesOf(room, roofedBy(room, overhead)) }));
   for (const { room, own: all } of closed)
     all.forEach(({ written, openings }, i) => {
       const { beyond } = written.surface;

@@ -1,4 +1,4 @@
 import { route } from '@/server/http';
-import { duplicateProject } from '@/server/projects';
+import { duplicateProject } from '@/server/newProjects';
 
 export const POST = route<'project'>(async (_, { project }) => ({ id: await duplicateProject(project) }));
