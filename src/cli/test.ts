@@ -49,8 +49,8 @@ async function interfaceTests(args: string[]): Promise<Tally> {
     ensureBrowser();
     await buildApplication();
     const { url } = await startCluster(cluster, { throwAway: true });
-    // Every file has a server and a database of its own, and much of its time is waiting: two go side by side.
-    return await jest('e2e', ['--maxWorkers=2', '--forceExit', ...args], { DATABASE_URL: url });
+    // Every file has a server and a database of its own, and much of its time is waiting: three go side by side.
+    return await jest('e2e', ['--maxWorkers=3', '--forceExit', ...args], { DATABASE_URL: url });
   } finally {
     removeCluster(cluster);
     rmSync(folder, { recursive: true, force: true });
@@ -63,7 +63,7 @@ export async function test([part, ...args]: string[]): Promise<number> {
     format: () => check('Format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', root]),
     types: () => check('Types', [bin('typescript/bin/tsc'), '--noEmit', '-p', root]),
     lint: () => check('Lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', root]),
-    unit: () => jest('unit', args),
+    unit: () => jest('unit', ['--maxWorkers=2', ...args]),
     e2e: () => interfaceTests(args),
   };
   if (part !== undefined && !parts[part]) {
