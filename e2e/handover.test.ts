@@ -6,6 +6,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import type { DeliveryReport } from '@/core/exports/deliveries/report';
 import { readBackIfc } from '@/core/exports/ifc/readBack';
 import type { JobView } from '@/core/jobs';
+import { unplace } from '@/core/datum/placement';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import type { ProjectState } from '@/core/model/state';
@@ -72,7 +73,7 @@ test('the model goes out as IFC, as a workbook and as schedules, and every eleme
   expect(svg).toContain('1:50 on A0');
   expect(svg).toContain('>Library<');
   const pdf = readFileSync((await saved('Save PDF')).path, 'latin1');
-  expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(model.value.levels.length);
+  expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(model.value.levels.length + 3);
   await context.close();
 });
 
@@ -197,7 +198,7 @@ test('a project goes out as one archive and opens again as a copy, its history w
 test('a model.json is taken in as a project of its own and is the same model again; a broken one is refused', async () => {
   const { page, context } = await stage.person();
   const written = async (id: string) => (await ask<ReadModel>(stage, `/api/projects/${id}/handover/model.json`)).body;
-  /** What of a model does not depend on ids, on the names of drawings, and on an order. */
+  /** What of a model does not depend on ids, on the names of drawings, and on an order, nor on the rest. */
   const sizes = (model: ReadModel) =>
     Object.fromEntries(
       (
@@ -217,7 +218,9 @@ test('a model.json is taken in as a project of its own and is the same model aga
       ).map((list) => [
         list,
         (model[list] ?? [])
-          .map(({ source: _, ...one }) => JSON.stringify(one).replace(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, ''))
+          .map(({ source: _, boundaries: _derived, ...one }: { source?: unknown; boundaries?: unknown }) =>
+            JSON.stringify(one).replace(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, ''),
+          )
           .sort(),
       ]),
     );
@@ -232,6 +235,62 @@ test('a model.json is taken in as a project of its own and is the same model aga
   const after = await written(page.url().split('/').pop()!);
   expect(sizes(after)).toEqual(sizes(before));
   expect(after.walls.length).toBeGreaterThan(20);
+  await context.close();
+});
+
+test('plans show what is chosen, a section its levels, and a delivery lies over a drawing with what the trials come to', async () => {
+  const { page, context } = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await station(page, 'Handover');
+  await part(page, 'Single files');
+  const svg = async (name: string): Promise<string> => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('link', { name }).click();
+    return readFileSync((await (await waiting).path())!, 'utf8');
+  };
+  const whole = await svg('Save the plan of Ground');
+  expect(whole).toContain('>0.02<');
+  const shown = page.getByRole('group', { name: 'Shown on plans' });
+  await shown.getByRole('button', { name: 'rooms' }).click();
+  await shown.getByRole('button', { name: 'rooms', pressed: false }).waitFor();
+  const without = await svg('Save the plan of Ground');
+  expect(without).not.toContain('>0.02<');
+  expect(await svg('Section A')).toContain('>Upper +3.900 m<');
+
+  await part(page, 'Deliveries');
+  await page.getByRole('group', { name: 'For whom' }).getByRole('button', { name: 'For structure' }).click();
+  const formats = page.getByRole('group', { name: 'Formats' });
+  for (const name of ['IFC4', 'Workbook', 'Analysis tables']) await formats.getByRole('button', { name }).click();
+  for (const name of ['Results drawn', 'Report']) await formats.getByRole('button', { name }).click();
+  await page.getByRole('combobox', { name: 'Origin' }).click();
+  await page.getByRole('option', { name: 'as marram-upper lies' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).and(page.locator('input')).fill('Over the upper floor');
+  await page.getByRole('button', { name: 'Write it' }).click();
+  const article = page.getByRole('article', { name: 'Over the upper floor' });
+  await article.getByText(/^Read again: all/).waitFor();
+  const waiting = page.waitForEvent('download');
+  await article.getByRole('link', { name: 'Save all of Over the upper floor' }).click();
+  const files = unzipSync(new Uint8Array(readFileSync((await (await waiting).path())!)));
+  expect(Object.keys(files)).toEqual(
+    expect.arrayContaining(['results.pdf', 'results-Upper.dxf', 'report.pdf', 'model.dxf']),
+  );
+  expect(strFromU8(files['report.pdf'].subarray(0, 5))).toBe('%PDF-');
+  // The columns of the upper floor lie where its drawing, which is turned and off its place, has them.
+  const { state } = (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body;
+  const drawing = Object.values(state.drawing).find(({ name }) => name === 'marram-upper')!;
+  const placement = state.placement[drawing.id];
+  const plan = new DxfParser().parseSync(strFromU8(files['plan-Upper.dxf']))!;
+  const crossing = gridCrossings(ofKind(state, 'grid').map(({ shape }) => shape)).find(({ name }) => name === '1/A')!;
+  const [x, y] = unplace(placement, crossing.point);
+  const columns = plan.entities
+    .filter(({ layer }) => layer === 'ZF-COLUMN')
+    .map((one) => (one as unknown as { vertices: { x: number; y: number }[] }).vertices);
+  const away = columns.map((ring) => {
+    const middle = ring.reduce((sum, p) => [sum[0] + p.x / ring.length, sum[1] + p.y / ring.length], [0, 0]);
+    return Math.hypot(middle[0] - x, middle[1] - y);
+  });
+  expect(Math.min(...away)).toBeLessThan(1);
   await context.close();
 });
 

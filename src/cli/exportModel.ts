@@ -2,7 +2,8 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { formatNames, type FormatName } from '@/core/exports/deliveries/wish';
-import { formats } from '@/server/deliveries/formats';
+import { resultsOf } from '@/core/exports/results/results';
+import { formats, lazily } from '@/server/deliveries/formats';
 import { complain } from './complain';
 import { modelAt } from './modelAt';
 
@@ -33,7 +34,11 @@ export async function exportModel(args: string[]): Promise<number> {
   }
   const model = await modelAt(path);
   if (!model.ok) return complain(3, `${path}: ${model.message}`);
-  const about = { name: basename(path).replace(/\.json$/i, ''), made: new Date() };
+  const about = {
+    name: basename(path).replace(/\.json$/i, ''),
+    made: new Date(),
+    results: lazily(() => resultsOf(model.value)),
+  };
   const written = (await Promise.all(wanted.map((format) => formats[format](model.value, about)))).flat();
   try {
     await mkdir(out, { recursive: true });

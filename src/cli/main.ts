@@ -14,7 +14,7 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
                                     findings.json: what is wrong with a model, found without its drawings
   ./run trial <model.json> --kind structure|heat|lighting --out <folder>
                                     a calculation: structure.json, heat.json or lighting.json
-  ./run export <model.json> --to ifc,gbxml,xlsx,csv,analysis,pdf,svg,dxf,json --out <folder>
+  ./run export <model.json> --to ifc,gbxml,xlsx,csv,analysis,pdf,svg,results,report,dxf,json --out <folder>
                                     the model in open formats
   ./run test [unit|e2e|...]         type check, lint, unit tests, interface tests
   ./run bench                       reading time and memory beside public parsers

@@ -49,8 +49,8 @@ async function interfaceTests(args: string[]): Promise<Tally> {
     ensureBrowser();
     await buildApplication();
     const { url } = await startCluster(cluster, { throwAway: true });
-    // Every file has a server and a database of its own, and much of its time is waiting: three go side by side.
-    return await jest('e2e', ['--maxWorkers=3', '--forceExit', ...args], { DATABASE_URL: url });
+    // Every file has a server and a database of its own, and much of its time is waiting: two go side by side.
+    return await jest('e2e', ['--maxWorkers=2', '--forceExit', ...args], { DATABASE_URL: url });
   } finally {
     removeCluster(cluster);
     rmSync(folder, { recursive: true, force: true });
@@ -71,7 +71,7 @@ export async function test([part, ...args]: string[]): Promise<number> {
     return 2;
   }
   const total: Tally = { passed: 0, failed: 0 };
-  for (const name of part === undefined ? Object.keys(parts) : [part]) {
+  const add = async (name: string): Promise<void> => {
     try {
       const { passed, failed } = await parts[name]();
       total.passed += passed;
@@ -81,7 +81,17 @@ export async function test([part, ...args]: string[]): Promise<number> {
       console.error(error.message);
       total.failed += 1;
     }
-  }
+  };
+  // What only reads the code goes side by side; tests take both cores.
+  const [checks, tests] =
+    part === undefined
+      ? [
+          ['format', 'types', 'lint'],
+          ['unit', 'e2e'],
+        ]
+      : [[part], []];
+  await Promise.all(checks.map(add));
+  for (const name of tests) await add(name);
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   return total.failed === 0 ? 0 : 1;
 }

@@ -30,7 +30,7 @@ export async function archiveOf(project: string): Promise<{ name: string; size: 
   try {
     await writeBackup(path, project);
     const { size } = await stat(/* turbopackIgnore: true */ path);
-    const file = createReadStream(path);
+    const file = createReadStream(/* turbopackIgnore: true */ path);
     file.on('close', () => void clear());
     return { name: `${row.name}.zircon`, size, content: Readable.toWeb(file) as ReadableStream };
   } catch (error) {
@@ -64,7 +64,10 @@ async function* limited(body: AsyncIterable<Uint8Array>, name: string): AsyncGen
 export async function openArchive(name: string, body: AsyncIterable<Uint8Array>): Promise<{ id: string }> {
   const { path, clear } = await place();
   try {
-    await pipeline(Readable.from(limited(unstalled(body, name), name)), createWriteStream(path, { mode: 0o600 }));
+    await pipeline(
+      Readable.from(limited(unstalled(body, name), name)),
+      createWriteStream(/* turbopackIgnore: true */ path, { mode: 0o600 }),
+    );
     const { projects } = await restoreBackup(path, null);
     if (projects.length === 0) throw new Problem(400, `${name} holds no project.`);
     return { id: projects[0].id };

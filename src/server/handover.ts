@@ -1,14 +1,14 @@
 import { surveyPlacement } from '@/core/datum/survey';
 import { writeElementsDxf } from '@/core/handover/dxf/writeElements';
 import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
-import { paperNames, scales, type PlanWish } from '@/core/exports/sheets/paper';
-import { planSheet } from '@/core/exports/sheets/plan';
+import { paperNames, planLayers, scales, type PlanWish } from '@/core/exports/sheets/paper';
 import { sheetSvg } from '@/core/exports/sheets/svg';
 import { csvOf } from '@/core/exports/schedules/csv';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { readBackIfc, type ReadBack } from '@/core/exports/ifc/readBack';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
 import { elementsAt } from '@/core/model/levels';
+import { sheetsOf } from './deliveries/formats';
 import { load, ordered, readModelOf } from './modelOf';
 import { notFound, Problem } from './problem';
 import { sheetsPdf } from './sheetsPdf';
@@ -36,41 +36,49 @@ export async function modelGbxml(project: string): Promise<{ name: string; conte
   return { name: `${name}.xml`, content: writeGbxml(model, name) };
 }
 
-/** What a plan is asked for: a sheet and a scale that there are, else what fits. */
-function wishOf(project: string, made: Date, asked: { paper: string | null; scale: number | null }): PlanWish {
-  const paper = paperNames.find((one) => one === asked.paper);
-  const scale = scales.find((one) => one === asked.scale);
+/** What sheets are asked for, as the address says it. */
+export interface AskedSheet {
+  paper: string | null;
+  scale: number | null;
+  /** Names of what plans show, with commas between. */
+  layers: string | null;
+}
+
+/** A sheet and a scale that there are, else what fits; layers that there are, else all. */
+function wishOf({ paper, scale, layers }: AskedSheet): Pick<PlanWish, 'paper' | 'scale' | 'layers'> {
+  const names = layers?.split(',') ?? planLayers;
   return {
-    project,
-    date: made.toISOString().slice(0, 10),
-    ...(paper === undefined ? {} : { paper }),
-    ...(scale === undefined ? {} : { scale }),
+    paper: paperNames.find((one) => one === paper),
+    scale: scales.find((one) => one === scale),
+    layers: planLayers.filter((one) => names.includes(one)),
   };
 }
 
-/** The plan of a level as SVG at a true scale. @param asked a sheet and a scale, where the usual ones are not wanted */
-export async function planSvg(
+/**
+ * The plan of a level, or another sheet, as SVG at a true scale.
+ * @param of the level's id, or what the sheet is called
+ */
+export async function sheetOf(
   project: string,
-  levelId: string,
-  asked: { paper: string | null; scale: number | null },
+  of: { level: string | null; sheet: string | null },
+  asked: AskedSheet,
 ): Promise<{ name: string; content: string }> {
   const { name, model } = await readModelOf(project);
-  const level = model.levels.find(({ id }) => id === levelId);
-  if (level === undefined) throw notFound('This level');
-  const content = sheetSvg(planSheet(model, level, wishOf(name, new Date(), asked)), await faceThatShips());
-  return { name: `${name} ${level.name}.svg`, content };
+  const level = model.levels.find(({ id }) => id === of.level);
+  const about = { name, made: new Date(), levels: level === undefined ? [] : [level.id] };
+  const sheets = sheetsOf(model, about, wishOf(asked));
+  const found = level === undefined ? sheets.find(({ file }) => file === of.sheet) : sheets[0];
+  if (found === undefined) throw notFound('This sheet');
+  const called = level === undefined ? found.file : level.name;
+  return { name: `${name} ${called}.svg`, content: sheetSvg(found.sheet, await faceThatShips()) };
 }
 
-/** The plans of all levels that have something on them as one PDF, the highest first. */
-export async function plansPdf(
-  project: string,
-  asked: { paper: string | null; scale: number | null },
-): Promise<{ name: string; content: Uint8Array }> {
+/** The plans of all levels, the highest first, sections and storeys as one PDF. */
+export async function plansPdf(project: string, asked: AskedSheet): Promise<{ name: string; content: Uint8Array }> {
   const { name, model } = await readModelOf(project);
   const made = new Date();
-  const wish = wishOf(name, made, asked);
-  const levels = [...model.levels].sort((a, b) => b.elevation - a.elevation);
-  const sheets = levels.map((level) => planSheet(model, level, wish));
+  const falling = { ...model, levels: [...model.levels].sort((a, b) => b.elevation - a.elevation) };
+  const sheets = sheetsOf(falling, { name, made }, wishOf(asked)).map(({ sheet }) => sheet);
   return { name: `${name}.pdf`, content: await sheetsPdf(sheets, name, made) };
 }
 

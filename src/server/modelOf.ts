@@ -3,6 +3,7 @@ import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import { writeModel } from '@/core/handover/model/writeModel';
 import { resolveBuilding } from '@/core/resolved/resolve';
 import { Model } from '@/core/model/model';
+import type { ProjectState } from '@/core/model/state';
 import { database } from './database/connection';
 import { notFound, Problem } from './problem';
 import { loadState } from './rows/rows';
@@ -37,8 +38,17 @@ export async function load(project: string) {
   return { state, name, version, elements: ordered(Object.values(state.element)) };
 }
 
+/** model.json of a project: its text, and what goes with it. */
+interface ModelFileOf {
+  name: string;
+  content: string;
+  version: number;
+  /** How its drawings lie, by their ids. */
+  placements: ProjectState['placement'];
+}
+
 /** model.json of a project, and the version that it is of. */
-export async function modelFile(project: string): Promise<{ name: string; content: string; version: number }> {
+export async function modelFile(project: string): Promise<ModelFileOf> {
   const { state, name, version, elements } = await load(project);
   const model = writeModel({
     building: resolveBuilding({ levels: Object.values(state.level), elements }),
@@ -48,13 +58,13 @@ export async function modelFile(project: string): Promise<{ name: string; conten
     site: state.project[project].site,
     drawingName: (id) => state.drawing[id]?.fileName ?? id,
   });
-  return { name, content: `${JSON.stringify(model, null, 1)}\n`, version };
+  return { name, content: `${JSON.stringify(model, null, 1)}\n`, version, placements: state.placement };
 }
 
 /** A project's model as its receivers' programs get it. */
-export async function readModelOf(project: string): Promise<{ name: string; model: ReadModel; version: number }> {
-  const { name, content, version } = await modelFile(project);
+export async function readModelOf(project: string): Promise<Omit<ModelFileOf, 'content'> & { model: ReadModel }> {
+  const { content, ...rest } = await modelFile(project);
   const read = readModel(content);
   if (!read.ok) throw new Problem(409, read.message);
-  return { name, model: read.value, version };
+  return { ...rest, model: read.value };
 }

@@ -1,18 +1,32 @@
 import { createHash } from 'node:crypto';
+import type { Placement } from '@/core/datum/placement';
 import { contentOf, countsOf } from '@/core/exports/deliveries/contentOf';
 import type { DeliveryReport, FileBack } from '@/core/exports/deliveries/report';
 import type { DeliveryWish } from '@/core/exports/deliveries/wish';
-import { ontoPoint, ontoProject, ontoSurvey, type Onto } from '@/core/exports/dxf/onto';
+import { ontoDrawing, ontoPoint, ontoProject, ontoSurvey, type Onto } from '@/core/exports/dxf/onto';
+import { resultsOf } from '@/core/exports/results/results';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { Problem } from '../problem';
 import type { MadeFile } from '../work/answer';
-import { formats, type Written } from './formats';
+import { formats, lazily, type Written } from './formats';
 import { readBack } from './readBack';
 
+/** How drawings lie in the project, by their ids. */
+type Placements = Readonly<Record<string, Placement>>;
+
 /** Where the DXF of a delivery has its zero. */
-function ontoOf({ origin, unit }: DeliveryWish, { survey }: ReadModel): Onto {
+function ontoOf({ origin, unit }: DeliveryWish, { survey }: ReadModel, placements: Placements): Onto {
   if (origin.at === 'project') return ontoProject(unit);
   if (origin.at === 'point') return ontoPoint(origin.point, unit, origin.turn);
+  if (origin.at === 'drawing') {
+    const placement = placements[origin.drawing];
+    if (placement === undefined || placement.upright !== null)
+      throw new Problem(
+        409,
+        'The drawing that the DXF is to lie over is no plan of this project any more. Choose another origin.',
+      );
+    return ontoDrawing(placement);
+  }
   if (survey === undefined)
     throw new Problem(
       409,
@@ -33,7 +47,7 @@ const bytesOf = (content: Written['content']): Uint8Array<ArrayBuffer> =>
 export async function deliver(
   whole: ReadModel,
   wish: DeliveryWish,
-  { project, step, made }: { project: string; step: number; made: Date },
+  { project, step, made, placements }: { project: string; step: number; made: Date; placements: Placements },
   tell: (share: number) => void,
 ): Promise<MadeFile[]> {
   const model = contentOf(whole, wish);
@@ -43,7 +57,9 @@ export async function deliver(
       'gbXML holds rooms, and there is none in what is handed over. Take zones in, or leave it out.',
     );
   const analysis = wish.content.includes('supports') || wish.content.includes('loads');
-  const about = { name: project, made, onto: ontoOf(wish, whole), levels: wish.levels, analysis };
+  // Results are those of the whole model: a part of it would carry, lose and light otherwise.
+  const results = lazily(() => resultsOf(whole));
+  const about = { name: project, made, onto: ontoOf(wish, whole, placements), levels: wish.levels, analysis, results };
   const files: MadeFile[] = [];
   const back: FileBack[] = [];
   for (const [i, format] of wish.formats.entries()) {

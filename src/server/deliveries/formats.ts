@@ -4,11 +4,19 @@ import { writeSpaceDxf } from '@/core/exports/dxf/writeSpace';
 import type { FormatName } from '@/core/exports/deliveries/wish';
 import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
-import { analysisTables } from '@/core/exports/schedules/analysis';
+import { framesOf, ResultPictures } from '@/core/exports/results/pictures';
+import { resultsOf, type Results } from '@/core/exports/results/results';
+import { writeResultsDxf } from '@/core/exports/results/writeResultsDxf';
+import { analysisTables, reportTables } from '@/core/exports/schedules/analysis';
 import { csvOf } from '@/core/exports/schedules/csv';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
+import type { PlanWish } from '@/core/exports/sheets/paper';
 import { planSheet } from '@/core/exports/sheets/plan';
+import { sectionSheet, sectionsOf } from '@/core/exports/sheets/section';
+import type { Sheet } from '@/core/exports/sheets/sheet';
+import { stackSheet } from '@/core/exports/sheets/stack';
 import { sheetSvg } from '@/core/exports/sheets/svg';
+import { tableSheets } from '@/core/exports/sheets/tables';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { faceThatShips } from '../face';
 import { sheetsPdf } from '../sheetsPdf';
@@ -33,7 +41,17 @@ export interface About {
   analysis?: boolean;
   /** The levels that have plans; all where it is left out. */
   levels?: readonly string[] | null;
+  /** What the trials come to, worked out when a format first asks; of the model itself where it is left out. */
+  results?: () => Results;
 }
+
+/** Made when it is first asked for. */
+export function lazily<T>(make: () => T): () => T {
+  let made: { value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
+}
+
+const resultsIn = (model: ReadModel, { results }: About): Results => (results ?? (() => resultsOf(model)))();
 
 /** A name as a part of a file's. */
 const fileName = (name: string): string => name.replace(/[^\p{L}\p{N}.-]+/gu, '_');
@@ -56,11 +74,36 @@ function plansOf(model: ReadModel, { levels = null }: About): { level: ReadModel
     });
 }
 
-const sheetsOf = (model: ReadModel, about: About) =>
-  plansOf(model, about).map(({ level, file }) => ({
-    file,
-    sheet: planSheet(model, level, { project: about.name, date: isoOf(about.made).slice(0, 10) }),
-  }));
+/** The plans of levels, the sections, and the storeys over one another, as sheets. */
+export function sheetsOf(
+  model: ReadModel,
+  about: About,
+  asked: Pick<PlanWish, 'paper' | 'scale' | 'layers'> = {},
+): { file: string; sheet: Sheet }[] {
+  const cuts = sectionsOf(model);
+  const wish: PlanWish = { ...asked, project: about.name, date: isoOf(about.made).slice(0, 10), cuts };
+  return [
+    ...plansOf(model, about).map(({ level, file }) => ({ file, sheet: planSheet(model, level, wish) })),
+    ...cuts.map((cut) => ({ file: `section-${cut.name}`, sheet: sectionSheet(model, cut, wish) })),
+    { file: 'storeys', sheet: stackSheet(model, wish) },
+  ];
+}
+
+/** Results over each plan, and in each upright plane through a grid line. */
+function resultSheets(model: ReadModel, about: About, pictures: ResultPictures): Sheet[] {
+  const wish: PlanWish = { project: about.name, date: isoOf(about.made).slice(0, 10) };
+  const plain = { ...wish, layers: ['slabs', 'walls', 'columns', 'beams', 'grid'] } as const;
+  return [
+    ...plansOf(model, about).flatMap(({ level }) =>
+      pictures.over(level).map(({ title, picture }) => planSheet(model, level, plain, { title, picture })),
+    ),
+    ...framesOf(model).flatMap(({ label, cut }) =>
+      pictures
+        .within(cut)
+        .map(({ title, picture }) => sectionSheet(model, { name: `along ${label}`, cut }, wish, { title, picture })),
+    ),
+  ];
+}
 
 /** Every format by its name: the files that a model becomes in it. */
 export const formats: Record<FormatName, (model: ReadModel, about: About) => Written[] | Promise<Written[]>> = {
@@ -77,8 +120,12 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
   ],
   csv: (model) =>
     schedulesOf(model).map((one) => ({ file: `${fileName(one.name)}.csv`, type: 'text/csv', content: csvOf(one) })),
-  analysis: async (model, { made }) => [
-    { file: 'analysis.xlsx', type: workbookType, content: await workbookOf(analysisTables(model), made) },
+  analysis: async (model, about) => [
+    {
+      file: 'analysis.xlsx',
+      type: workbookType,
+      content: await workbookOf(analysisTables(model, resultsIn(model, about)), about.made),
+    },
   ],
   svg: async (model, about) => {
     const face = await faceThatShips();
@@ -100,6 +147,33 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
       content: writePlanDxf(model, level, onto),
     }));
     return [{ file: 'model.dxf', type: 'image/vnd.dxf', content: writeSpaceDxf(model, onto) }, ...plans];
+  },
+  results: async (model, about) => {
+    const pictures = new ResultPictures(model, resultsIn(model, about));
+    const onto = about.onto ?? ontoProject('m');
+    const drawn = plansOf(model, about).flatMap(({ level, file }): Written[] => {
+      const own = pictures.over(level);
+      const name = `${file.replace(/^plan-/, 'results-')}.dxf`;
+      return own.length === 0 ? [] : [{ file: name, type: 'image/vnd.dxf', content: writeResultsDxf(own, onto) }];
+    });
+    const sheets = resultSheets(model, about, pictures);
+    if (sheets.length === 0) return drawn;
+    const content = await sheetsPdf(sheets, `${about.name}, results`, about.made);
+    return [{ file: 'results.pdf', type: 'application/pdf', content }, ...drawn];
+  },
+  report: async (model, about) => {
+    const lines = [
+      `Made ${isoOf(about.made).replace('T', ' ')} UTC.`,
+      'Findings are those before anything is accepted.',
+    ];
+    const sheets = tableSheets(`${about.name}: report`, lines, reportTables(model, resultsIn(model, about)));
+    return [
+      {
+        file: 'report.pdf',
+        type: 'application/pdf',
+        content: await sheetsPdf(sheets, `${about.name}, report`, about.made),
+      },
+    ];
   },
   json: (model) => [{ file: 'model.json', type: 'application/json', content: `${JSON.stringify(model, null, 1)}\n` }],
 };

@@ -35,10 +35,11 @@ function inCsv(file: string, text: string, model: ReadModel): ReadBack[] {
   return [{ kind: `rows of ${schedule.name}`, model: schedule.rows.length, file: rows }];
 }
 
-/** The texts of a plan. */
+/** The texts of a plan; sections and storeys show some of them only. */
 function inSvg(file: string, text: string, model: ReadModel): ReadBack[] {
   const root = readXml(text);
   if (!root.ok) throw unreadable(file, root.message);
+  if (!file.startsWith('plan-')) return [];
   const texts = new Set([...allNodes(root.value)].filter(({ name }) => name === 'text').map((node) => node.text));
   // Signs that no line of text can show are written as spaces.
   const labels = model.grids.map(({ label }) => label.replace(/[\u0000-\u001f\u007f]/g, ' '));

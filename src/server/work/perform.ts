@@ -20,9 +20,9 @@ export async function perform(
   request: JobRequest,
   tell: (share: number) => void,
 ): Promise<{ files: MadeFile[]; version: number }> {
-  const { name, model, version } = await readModelOf(project);
+  const { name, model, version, placements } = await readModelOf(project);
   if (request.kind !== 'delivery') return { files: [viewFile(trialOf(request.kind, model, tell))], version };
-  const about = { project: name, step: version, made: new Date() };
+  const about = { project: name, step: version, made: new Date(), placements };
   return { files: await deliver(model, request.wish, about, tell), version };
 }
 

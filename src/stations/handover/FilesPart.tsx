@@ -66,7 +66,7 @@ export function FilesPart() {
         </Button>
       </Part>
       <FormatsPart project={id} has={(kind) => count(kind, null) > 0} />
-      <PlansPart project={id} levels={levelsUp(state)} />
+      <PlansPart project={id} levels={levelsUp(state)} cut={count('zone', null) + count('slab', null) > 0} />
       <Part title="Model, as DXF over a drawing">
         <Box sx={{ color: 'text.secondary', mb: 1 }}>
           On layers of its own, in the drawing{'\u2019'}s unit and on its origin: it lies exactly over the original.

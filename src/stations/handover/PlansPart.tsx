@@ -4,9 +4,10 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { paperNames, scales } from '@/core/exports/sheets/paper';
+import { paperNames, planLayers, scales, type PlanLayer } from '@/core/exports/sheets/paper';
 import type { LevelRow } from '@/core/model/state';
 import { Part } from '@/ui/widgets/Heading';
+import { Toggles } from '@/ui/widgets/Toggles';
 
 /** The word for what suits the level. */
 const fitting = 'what fits';
@@ -39,21 +40,39 @@ interface ChoiceProps {
   choose: (value: string) => void;
 }
 
+/** Sheets beside the plans. */
+const furtherSheets = [
+  { name: 'section-A', words: 'Section A' },
+  { name: 'section-B', words: 'Section B' },
+  { name: 'storeys', words: 'Storeys' },
+] as const;
+
 /** Plans of levels at a true scale, on a sheet of what size and scale is asked for. */
-export function PlansPart({ project, levels }: { project: string; levels: readonly LevelRow[] }) {
+export function PlansPart({
+  project,
+  levels,
+  cut,
+}: {
+  project: string;
+  levels: readonly LevelRow[];
+  /** Whether there is something that sections go through. */
+  cut: boolean;
+}) {
   const [paper, setPaper] = useState(fitting);
   const [scale, setScale] = useState(fitting);
+  const [layers, setLayers] = useState<readonly PlanLayer[]>(planLayers);
   const address = (file: string, of: Record<string, string>): string => {
     const asked = new URLSearchParams(of);
     if (paper !== fitting) asked.set('paper', paper);
     if (scale !== fitting) asked.set('scale', scale);
+    if (layers.length < planLayers.length) asked.set('layers', layers.join());
     return `/api/projects/${project}/handover/${file}?${asked.toString()}`;
   };
   return (
     <Part title="Plans">
       <Box sx={{ color: 'text.secondary', mb: 1.25 }}>
-        At a true scale, with grid, marks, rooms, distances between grid lines, north and a title block: all levels as a
-        PDF, or one of them as SVG.
+        At a true scale, with grid, marks, rooms, distances between grid lines, north and a title block: all levels with
+        two sections and the storeys over one another as a PDF, or one of them as SVG.
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
         <Choice label="Sheet" options={paperNames.map((name) => [name, name])} value={paper} choose={setPaper} />
@@ -63,6 +82,9 @@ export function PlansPart({ project, levels }: { project: string; levels: readon
           value={scale}
           choose={setScale}
         />
+      </Box>
+      <Box sx={{ mb: 1 }}>
+        <Toggles label="Shown on plans" of={planLayers} words={(name) => name} chosen={layers} choose={setLayers} />
       </Box>
       <Button variant="contained" href={address('plans.pdf', {})} download sx={{ mb: 1 }}>
         Save PDF
@@ -78,6 +100,11 @@ export function PlansPart({ project, levels }: { project: string; levels: readon
             aria-label={`Save the plan of ${name}`}
           >
             {name}
+          </Button>
+        ))}
+        {(cut ? furtherSheets : []).map(({ name, words }) => (
+          <Button key={name} size="small" variant="outlined" href={address('plan.svg', { sheet: name })} download>
+            {words}
           </Button>
         ))}
       </Box>

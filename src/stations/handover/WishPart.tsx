@@ -1,6 +1,5 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
@@ -17,10 +16,11 @@ import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { levelsUp } from '@/core/model/levels';
 import { lengthUnits, unitNames } from '@/core/units/length';
 import { countsIn } from '@/project/mirror';
-import { projectRowOf } from '@/project/projectRow';
+import { activeDrawings, projectRowOf } from '@/project/projectRow';
 import { useModel, useMoment } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { Choices } from '@/ui/widgets/Choices';
+import { Toggles } from '@/ui/widgets/Toggles';
 import { contentWords, formatWords } from './deliveryWords';
 
 interface WishProps {
@@ -62,48 +62,6 @@ export function WishPart({ wish, change }: WishProps) {
       <LevelsPart wish={wish} change={change} />
       <OriginPart wish={wish} change={change} />
     </>
-  );
-}
-
-/** What is chosen beside others is quieter than what is done. */
-const pressed = {
-  background: 'var(--mui-palette-zf-zirconSoft)',
-  borderColor: 'var(--mui-palette-zf-zircon)',
-  color: 'var(--mui-palette-zf-ink)',
-};
-
-/** Some things of which any number is chosen, as buttons that stay pressed. */
-function Toggles<T extends string>({
-  label,
-  of,
-  words,
-  chosen,
-  choose,
-}: {
-  label: string;
-  of: readonly T[];
-  words: (name: T) => string;
-  chosen: readonly T[];
-  choose: (chosen: T[]) => void;
-}) {
-  return (
-    <Box role="group" aria-label={label} sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-      {of.map((name) => {
-        const on = chosen.includes(name);
-        return (
-          <Button
-            key={name}
-            size="small"
-            variant="outlined"
-            aria-pressed={on}
-            sx={on ? pressed : undefined}
-            onClick={() => choose(of.filter((one) => (one === name ? !on : chosen.includes(one))))}
-          >
-            {words(name)}
-          </Button>
-        );
-      })}
-    </Box>
   );
 }
 
@@ -159,6 +117,12 @@ function LevelsPart({ wish, change }: WishProps) {
 const crossingMark = 'crossing ';
 
 /** The unit and the zero of DXF files. */
+/** An origin among the choices. @param crossing the name of its crossing of grid lines */
+function valueOf(origin: DeliveryWish['origin'], crossing = ''): string {
+  if (origin.at === 'point') return `${crossingMark}${crossing}`;
+  return origin.at === 'drawing' ? origin.drawing : origin.at;
+}
+
 function OriginPart({ wish, change }: WishProps) {
   const model = useModel('element', 'project');
   const grids = [...model.ofKind('grid')].map(({ shape }) => shape);
@@ -169,8 +133,14 @@ function OriginPart({ wish, change }: WishProps) {
     origin.at === 'point'
       ? crossings.find(({ point }) => point[0] === origin.point[0] && point[1] === origin.point[1])
       : undefined;
-  const value = origin.at === 'point' ? `${crossingMark}${at?.name ?? ''}` : origin.at;
+  const plans = activeDrawings(model).filter(({ id }) => model.placement[id]?.upright === null);
+  const value = valueOf(origin, at?.name);
   const choose = (chosen: string) => {
+    const plan = plans.find(({ id }) => id === chosen);
+    if (plan !== undefined) {
+      change({ origin: { at: 'drawing', drawing: plan.id }, unit: model.placement[plan.id].unit });
+      return;
+    }
     const crossing = crossings.find(({ name }) => `${crossingMark}${name}` === chosen);
     if (crossing !== undefined) change({ origin: { at: 'point', point: [...crossing.point], turn: 0 } });
     else change({ origin: { at: chosen === 'survey' ? 'survey' : 'project' } });
@@ -184,6 +154,7 @@ function OriginPart({ wish, change }: WishProps) {
           size="small"
           label="Unit"
           value={wish.unit}
+          disabled={origin.at === 'drawing'}
           onChange={({ target }) => {
             const unit = lengthUnits.find((one) => one === target.value);
             if (unit !== undefined) change({ unit });
@@ -208,6 +179,11 @@ function OriginPart({ wish, change }: WishProps) {
           <MenuItem value="survey" disabled={survey === null}>
             {survey === null ? 'the survey (not known yet)' : 'the survey'}
           </MenuItem>
+          {plans.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              as {name} lies
+            </MenuItem>
+          ))}
           {crossings.map(({ name }) => (
             <MenuItem key={name} value={`${crossingMark}${name}`}>
               grid crossing {name}

@@ -7,8 +7,10 @@ export const formatWords: Record<FormatName, string> = {
   xlsx: 'Workbook',
   csv: 'CSV',
   analysis: 'Analysis tables',
-  pdf: 'Plans, PDF',
-  svg: 'Plans, SVG',
+  pdf: 'Sheets, PDF',
+  svg: 'Sheets, SVG',
+  results: 'Results drawn',
+  report: 'Report',
   dxf: 'DXF',
   json: 'model.json',
 };

@@ -1,9 +1,21 @@
 import * as v from 'valibot';
-import { point, textUpTo } from '@/core/kinds/limits';
+import { point, textUpTo, uuid } from '@/core/kinds/limits';
 import { lengthUnits, type LengthUnit } from '@/core/units/length';
 
 /** The formats that a model is handed over in. */
-export const formatNames = ['ifc', 'gbxml', 'xlsx', 'csv', 'analysis', 'pdf', 'svg', 'dxf', 'json'] as const;
+export const formatNames = [
+  'ifc',
+  'gbxml',
+  'xlsx',
+  'csv',
+  'analysis',
+  'pdf',
+  'svg',
+  'results',
+  'report',
+  'dxf',
+  'json',
+] as const;
 export type FormatName = (typeof formatNames)[number];
 
 /** The lists of a model that a delivery may hold; what they refer to goes with them. */
@@ -29,6 +41,8 @@ export type ContentName = (typeof contentNames)[number];
 const origin = v.variant('at', [
   v.strictObject({ at: v.literal('project') }),
   v.strictObject({ at: v.literal('survey') }),
+  /** As a drawing of the project lies, in its own unit: what is written overlays it. */
+  v.strictObject({ at: v.literal('drawing'), drawing: uuid }),
   /** A point of the project, such as a crossing of grid lines; its axes turned by so many degrees. */
   v.strictObject({ at: v.literal('point'), point, turn: v.pipe(v.number(), v.minValue(-360), v.maxValue(360)) }),
 ]);

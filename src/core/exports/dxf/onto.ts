@@ -27,6 +27,9 @@ export const ontoPoint = (at: Point, unit: LengthUnit, turn = 0): Onto => ({
   zero: 0,
 });
 
+/** Over a drawing: in its unit, from its zero, turned as it is. */
+export const ontoDrawing = (placement: Placement): Onto => ({ placement, zero: 0 });
+
 /** From the project to a file. */
 export class Out {
   /** Metres in one unit of the file. */

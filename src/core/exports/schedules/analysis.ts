@@ -1,15 +1,13 @@
 import { heatFile } from '@/core/energy/file';
-import { tryHeat } from '@/core/energy/heat';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { freedoms } from '@/core/kinds/support';
-import { tryLight } from '@/core/lighting/light';
 import type { Finding } from '@/core/proof/finding';
-import { prove } from '@/core/proof/prove';
 import { combinedCases } from '@/core/structure/combine';
 import { innerNames, stations } from '@/core/structure/file';
 import { innerAt, type CaseResult } from '@/core/structure/solve/solve';
-import { memberName, nodeName, tryStructure, type StructureTrial } from '@/core/structure/trial';
+import { memberName, nodeName, type StructureTrial } from '@/core/structure/trial';
 import type { V3 } from '@/core/structure/vector3';
+import type { Results } from '../results/results';
 import { columnsOf, rounded, type Cell, type Head, type Schedule } from './table';
 
 type Rows = readonly (readonly Cell[])[];
@@ -32,23 +30,58 @@ const lengthOf = ([[a, b, c], [x, y, z]]: readonly [V3, V3]): number => rounded(
  * members, releases, loads, combinations, reactions, inner forces; rooms with their heat; areas with their light; all
  * findings.
  */
-export function analysisTables(model: ReadModel): Schedule[] {
-  const carries = model.columns.length + model.beams.length + model.walls.length > 0;
-  const trial = carries ? tryStructure(model) : null;
-  const heat = model.zones.length === 0 ? null : tryHeat(model);
-  const light = (model.luminaires ?? []).length === 0 ? null : tryLight(model);
-  const found = [...prove(model), ...(trial?.findings ?? []), ...(heat?.findings ?? []), ...(light?.findings ?? [])];
-  const assumed = [trial, heat, light].flatMap((one, i) =>
-    (one?.assumed ?? []).map((sentence) => [['structure', 'heat', 'light'][i], sentence]),
-  );
+export function analysisTables(model: ReadModel, { structure, heat, light, findings, assumed }: Results): Schedule[] {
   return [
-    ...(trial === null || trial.structure.frame.members.length === 0 ? [] : structureTables(trial)),
+    ...(structure === null ? [] : structureTables(structure)),
     ...(heat === null ? [] : [heatTable(heatFile(heat), model)]),
     ...(light === null ? [] : [lightTable(light)]),
-    findingsTable(found),
+    findingsTable(findings),
     table('taken for granted', ['trial', 'what'], assumed),
   ].filter(({ rows }) => rows.length > 0);
 }
+
+/** Tables that are read by people: what is wrong, what each room and area comes to, and what was taken for granted. */
+export const reportTables = (model: ReadModel, { structure, heat, light, findings, assumed }: Results): Schedule[] => [
+  findingsInWords(findings),
+  ...(structure === null ? [] : [balanceTable(structure)]),
+  ...(heat === null ? [] : [heatTable(heatFile(heat), model)]),
+  ...(light === null ? [] : [lightInWords(light)]),
+  table('taken for granted', ['trial', 'what'], assumed),
+];
+
+const findingsInWords = (findings: readonly Finding[]): Schedule =>
+  table(
+    'findings',
+    ['severity', 'rule', 'found', 'remedy', ['x', 'm'], ['y', 'm'], ['z', 'm']],
+    findings.map(({ severity, rule, message, remedy, position }) => [
+      severity,
+      rule,
+      message,
+      remedy,
+      ...position.map((value) => Number(value.toFixed(2))),
+    ]),
+  );
+
+/** What is applied and what supports carry, whose sum is nothing. */
+const balanceTable = ({ solution }: StructureTrial): Schedule =>
+  table(
+    'loads and reactions',
+    ['case', ['applied downward', 'kN'], ['carried upward', 'kN'], ['difference', 'kN']],
+    solution.cases.map(({ id, applied, reactions }) => [
+      id,
+      ...[-applied[2], reactions[2], applied[2] + reactions[2]].map((value) => Number((value / 1000).toFixed(2))),
+    ]),
+  );
+
+/** Areas of rooms by their names; of no room, by what they are. */
+const lightInWords = (light: NonNullable<Results['light']>): Schedule => {
+  const { columns, rows, name } = lightTable(light);
+  return {
+    name,
+    columns: columns.slice(1),
+    rows: rows.map(([, room, ...rest]) => [room === '' ? 'outside' : room, ...rest]),
+  };
+};
 
 function structureTables(trial: StructureTrial): Schedule[] {
   const { structure, solution } = trial;
@@ -199,7 +232,7 @@ function heatTable({ zones }: ReturnType<typeof heatFile>, model: ReadModel): Sc
   );
 }
 
-const lightTable = ({ areas, rooms }: ReturnType<typeof tryLight>): Schedule =>
+const lightTable = ({ areas, rooms }: NonNullable<Results['light']>): Schedule =>
   table(
     'light of areas',
     ['area', 'room', ['mean', 'lx'], ['least', 'lx'], ['greatest', 'lx'], 'uniformity', ['power', 'W/m\u00b2']],

@@ -1,27 +1,29 @@
 import { radians, type Point } from '@/core/geometry/vector';
-import type { ReadModel } from '@/core/handover/model/readModel';
-import { foot, margin, type Paper, type PlanWish } from './paper';
+import type { Layout } from './onto';
+import { foot, margin } from './paper';
 import { greys, letters, pens, rectangle, type Mark } from './sheet';
 
-type Level = ReadModel['levels'][number];
 const { small, usual, large } = letters;
 
-interface Foot extends PlanWish {
-  paper: Paper;
-  scale: number;
-  width: number;
-  height: number;
+/** What the title block says, and where north is: degrees clockwise from up, null where nothing lies in plan. */
+export interface FootWords {
+  title: string;
+  below: string;
+  north: number | null;
 }
 
+export const elevationWords = (elevation: number): string =>
+  `${elevation < 0 ? '\u2212' : '+'}${Math.abs(elevation).toFixed(3)} m`;
+
 /** Beneath the drawing: a scale bar, what fills mean, north, and the title block. */
-export function footMarks(model: ReadModel, level: Level, wish: Foot): Mark[] {
-  const { width, height } = wish;
+export function footMarks(layout: Layout, words: FootWords): Mark[] {
+  const { width, height } = layout;
   const top = height - margin - foot + 6;
   return [
-    ...scaleBar(wish.scale, [margin + 8, height - margin - 10]),
+    ...scaleBar(layout.scale, [margin + 8, height - margin - 10]),
     ...legend([margin + 8, top]),
-    ...northArrow(model.survey?.north ?? 0, [width - margin - 112, height - margin - foot / 2]),
-    ...titleBlock(level, wish, [width - margin - 96, top - 2]),
+    ...(words.north === null ? [] : northArrow(words.north, [width - margin - 112, height - margin - foot / 2])),
+    ...titleBlock(words, layout, [width - margin - 96, top - 2]),
   ];
 }
 
@@ -82,7 +84,7 @@ function northArrow(north: number, [x, y]: Point): Mark[] {
   ];
 }
 
-function titleBlock(level: Level, { project, scale, paper, date }: Foot, [x, y]: Point): Mark[] {
+function titleBlock({ title, below }: FootWords, { project, scale, paper, date }: Layout, [x, y]: Point): Mark[] {
   const [wide, tall] = [96, foot - 4];
   const line = (text: string, down: number, height: number, bold = false): Mark => ({
     kind: 'text',
@@ -93,12 +95,11 @@ function titleBlock(level: Level, { project, scale, paper, date }: Foot, [x, y]:
     turn: 0,
     ...(bold ? { bold: true as const } : {}),
   });
-  const sign = level.elevation < 0 ? '\u2212' : '+';
   return [
     { kind: 'area', rings: [rectangle(x, y, x + wide, y + tall)], grey: 1, stroke: pens.strong },
     line(project, 8, usual, true),
-    line(level.name, 18, large, true),
-    line(`${sign}${Math.abs(level.elevation).toFixed(3)} m`, 25, usual),
+    line(title, 18, large, true),
+    line(below, 25, usual),
     line(`1:${scale} on ${paper}`, 32, usual),
     { kind: 'text', at: [x + wide - 4, y + 32], text: date, height: usual, anchor: 'end', turn: 0 },
   ];

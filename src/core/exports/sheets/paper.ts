@@ -1,4 +1,5 @@
 import type { Box } from '@/core/geometry/boxIndex';
+import type { NamedCut } from './upright';
 
 /** Sheets lying on their longer side, millimetres (ISO 216). */
 export const papers = {
@@ -11,11 +12,19 @@ export const papers = {
 export type Paper = keyof typeof papers;
 export const paperNames = ['A4', 'A3', 'A2', 'A1', 'A0'] as const satisfies readonly Paper[];
 
-/** What a plan is asked for. */
+/** What plans show, from what lies beneath to what lies over it. */
+export const planLayers = ['slabs', 'beams', 'walls', 'columns', 'rooms', 'grid', 'dimensions'] as const;
+export type PlanLayer = (typeof planLayers)[number];
+
+/** What a sheet is asked for. */
 export interface PlanWish {
   paper?: Paper;
   /** One to so many. */
   scale?: number;
+  /** What a plan shows; everything where it is left out. */
+  layers?: readonly PlanLayer[];
+  /** Sections whose places plans show. */
+  cuts?: readonly NamedCut[];
   project: string;
   /** As it stands in the title block. */
   date: string;

@@ -1,72 +1,56 @@
 import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import { centroid } from '@/core/geometry/polygon';
-import { degrees, radians, type Point } from '@/core/geometry/vector';
+import { degrees, type Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { columnOutline } from '@/core/kinds/column';
 import { alongLine, bandOutline, lengthOfLine, pieceOfLine } from '@/core/kinds/lines';
 import { sectionSize } from '@/core/kinds/section';
-
 import { Report } from '@/core/proof/report';
 import { roomsOf, Slabs } from '@/core/rooms/rooms';
 import { wallPlan } from '../wallPlan';
-import { footMarks } from './foot';
-import { foot, margin, papers, sheetFor, type PlanWish } from './paper';
-import { greys, letters, pens, rectangle, type Mark, type Sheet } from './sheet';
+import { elevationWords, footMarks } from './foot';
+import { gridMarks } from './grid';
+import { framed, readable, type Onto } from './onto';
+import { pictureMarks, tintMarks, type Overlay } from './overlay';
+import { planLayers, type PlanLayer, type PlanWish } from './paper';
+import { cutMarks } from './section';
+import { greys, letters, pens, type Mark, type Sheet } from './sheet';
 
 type Level = ReadModel['levels'][number];
-type GridLine = Extract<ReadModel['grids'][number], { kind: 'line' }>;
 
 const { small, usual } = letters;
-/** Bubbles of grid lines, and how far dimensions lie inside them, millimetres. */
-const [bubble, inside] = [4.2, 11];
-/** Dimensions have ticks as long as this, millimetres. */
-const tick = 1.4;
-
-/** From metres in the project to millimetres on the sheet. */
-class Onto {
-  constructor(
-    private readonly box: Box,
-    readonly scale: number,
-    private readonly corner: Point,
-  ) {}
-  at = ([x, y]: Point): Point => [
-    this.corner[0] + ((x - this.box[0]) * 1000) / this.scale,
-    this.corner[1] - ((y - this.box[1]) * 1000) / this.scale,
-  ];
-  all = (points: readonly Point[]): Point[] => points.map(this.at);
-}
 
 /** The plan of a level at a true scale: its grid, marks, rooms, distances between grid lines and a title block. */
-export function planSheet(model: ReadModel, level: Level, wish: PlanWish): Sheet {
+export function planSheet(model: ReadModel, level: Level, wish: PlanWish, over: Overlay | null = null): Sheet {
+  const shown = new Set(wish.layers ?? planLayers);
+  const parts: Record<PlanLayer, (onto: Onto) => Mark[]> = {
+    slabs: (onto) => slabMarks(model, level, onto),
+    beams: (onto) => beamMarks(model, level, onto),
+    walls: (onto) => wallMarks(model, level, onto),
+    columns: (onto) => columnMarks(model, level, onto),
+    rooms: (onto) => roomMarks(model, level, onto),
+    grid: (onto) => gridMarks(model, onto, shown.has('dimensions')),
+    dimensions: () => [],
+  };
   const box = boxAbout(model, level);
-  const { paper, scale } = sheetFor(box, wish);
-  const [width, height] = papers[paper];
-  const [wide, tall] = [((box[2] - box[0]) * 1000) / scale, ((box[3] - box[1]) * 1000) / scale];
-  // In the middle of what the foot leaves.
-  const corner: Point = [(width - wide) / 2, margin + (height - 2 * margin - foot + tall) / 2];
-  const onto = new Onto(box, scale, corner);
-  const frame: Mark = {
-    kind: 'line',
-    points: rectangle(margin, margin, width - margin, height - margin),
-    closed: true,
-    stroke: pens.strong,
-  };
-  return {
-    name: `${wish.project}, ${level.name}`,
-    width,
-    height,
-    marks: [
-      ...slabMarks(model, level, onto),
-      ...beamMarks(model, level, onto),
-      ...wallMarks(model, level, onto),
-      ...columnMarks(model, level, onto),
-      ...roomMarks(model, level, onto),
-      ...gridMarks(model, onto),
-      frame,
-      ...footMarks(model, level, { ...wish, paper, scale, width, height }),
+  return framed(
+    over === null ? level.name : `${level.name}, ${over.title}`,
+    box,
+    wish,
+    (onto) => [
+      ...(over === null ? [] : tintMarks(over.picture, onto)),
+      ...planLayers.filter((layer) => shown.has(layer)).flatMap((layer) => parts[layer](onto)),
+      ...cutMarks(wish.cuts ?? [], box, onto),
+      ...(over === null ? [] : pictureMarks(over.picture, onto)),
     ],
-  };
+    (layout) =>
+      footMarks(layout, {
+        title: level.name,
+        below: over?.title ?? elevationWords(level.elevation),
+        north: model.survey?.north ?? 0,
+      }),
+  );
 }
 
 /** Everything of a level and the grid, metres. */
@@ -110,12 +94,6 @@ const beamMarks = (model: ReadModel, { id }: Level, onto: Onto): Mark[] =>
         ...(mark === '' ? [] : [{ kind: 'text', at, text: mark, height: small, anchor: 'middle', turn } as const]),
       ];
     });
-
-/** A turn that can be read from below or from the right, degrees. */
-const readable = (turn: number): number => {
-  const within = ((turn % 360) + 360) % 360;
-  return within > 90 && within <= 270 ? within - 180 : within;
-};
 
 /** Walls cut, open where doors and windows are; a window has its panes, a door its leaf and its way. */
 function wallMarks(model: ReadModel, { id }: Level, onto: Onto): Mark[] {
@@ -201,88 +179,3 @@ const roomMarks = (model: ReadModel, { id }: Level, onto: Onto): Mark[] =>
         ...(i === 0 ? { bold: true as const } : {}),
       }));
     });
-
-/** Grid lines with a bubble at either end, and the distances between those of one direction. */
-function gridMarks(model: ReadModel, onto: Onto): Mark[] {
-  const straight = model.grids.filter((line): line is GridLine => line.kind === 'line');
-  const arcs = model.grids.flatMap((line): Mark[] => {
-    if (line.kind === 'line') return [];
-    const sweep = (((line.endAngle - line.startAngle) % 360) + 360) % 360 || 360;
-    const points = Array.from({ length: 49 }, (_, i): Point => {
-      const angle = radians(line.startAngle + (sweep * i) / 48);
-      return [line.centre[0] + line.radius * Math.cos(angle), line.centre[1] + line.radius * Math.sin(angle)];
-    }).map(onto.at);
-    return [{ kind: 'line', points, closed: false, stroke: pens.axis }, ...bubbleAt(points[0], line.label)];
-  });
-  const families = groupBy(straight, ({ start, end }) => {
-    const angle = degrees(Math.atan2(end[1] - start[1], end[0] - start[0]));
-    return String(Math.round(((angle % 180) + 180) % 180) % 180);
-  });
-  return [
-    ...straight.flatMap(({ start, end, label }): Mark[] => {
-      const [a, b] = [onto.at(start), onto.at(end)];
-      return [
-        { kind: 'line', points: [a, b], closed: false, stroke: pens.axis },
-        ...bubbleAt(beyond(b, a), label),
-        ...bubbleAt(beyond(a, b), label),
-      ];
-    }),
-    ...arcs,
-    ...[...families.values()].flatMap((family) => chainOf(family, onto)),
-  ];
-}
-
-/** The middle of a bubble that touches the end of a line. */
-function beyond([x1, y1]: Point, [x2, y2]: Point): Point {
-  const size = Math.hypot(x2 - x1, y2 - y1) || 1;
-  return [x2 + ((x2 - x1) / size) * bubble, y2 + ((y2 - y1) / size) * bubble];
-}
-
-const bubbleAt = (at: Point, label: string): Mark[] => [
-  { kind: 'circle', at, radius: bubble, stroke: pens.plain },
-  { kind: 'text', at: [at[0], at[1] + usual / 2], text: label, height: usual, anchor: 'middle', turn: 0, bold: true },
-];
-
-/** The distances between parallel lines, one after another, near their starts. */
-function chainOf(family: readonly GridLine[], onto: Onto): Mark[] {
-  if (family.length < 2) return [];
-  const [{ start, end }] = family;
-  const size = Math.hypot(end[0] - start[0], end[1] - start[1]);
-  if (size === 0) return [];
-  const d: Point = [(end[0] - start[0]) / size, (end[1] - start[1]) / size];
-  const n: Point = [-d[1], d[0]];
-  const off = (p: Point): number => p[0] * n[0] + p[1] * n[1];
-  const along = (p: Point): number => p[0] * d[0] + p[1] * d[1];
-  const first = Math.min(...family.flatMap((line) => [along(line.start), along(line.end)]));
-  const reach = first + (inside * onto.scale) / 1000;
-  const sorted = [...family].sort((a, b) => off(a.start) - off(b.start));
-  const at = (line: GridLine): Point => {
-    const o = off(line.start);
-    return onto.at([d[0] * reach + n[0] * o, d[1] * reach + n[1] * o]);
-  };
-  return sorted.slice(1).flatMap((line, i): Mark[] => {
-    const [a, b] = [at(sorted[i]), at(line)];
-    const apart = off(line.start) - off(sorted[i].start);
-    const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
-    if (long < 2 * tick) return [];
-    const [ux, uy] = [(b[0] - a[0]) / long, (b[1] - a[1]) / long];
-    const turn = readable(degrees(Math.atan2(uy, ux)));
-    const up: Point = [Math.sin(radians(turn)), -Math.cos(radians(turn))];
-    const middle: Point = [(a[0] + b[0]) / 2 + up[0], (a[1] + b[1]) / 2 + up[1]];
-    const slash = ([x, y]: Point): Mark => ({
-      kind: 'line',
-      points: [
-        [x - tick * (ux - uy) * 0.5, y - tick * (uy + ux) * 0.5],
-        [x + tick * (ux - uy) * 0.5, y + tick * (uy + ux) * 0.5],
-      ],
-      closed: false,
-      stroke: pens.plain,
-    });
-    return [
-      { kind: 'line', points: [a, b], closed: false, stroke: pens.thin },
-      slash(a),
-      slash(b),
-      { kind: 'text', at: middle, text: apart.toFixed(3), height: small, anchor: 'middle', turn },
-    ];
-  });
-}

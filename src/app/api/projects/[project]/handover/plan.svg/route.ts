@@ -1,14 +1,12 @@
 import { attachment } from '@/server/attachment';
-import { planSvg } from '@/server/handover';
+import { sheetOf } from '@/server/handover';
+import { askedSheet } from '@/server/askedSheet';
 import { route } from '@/server/http';
 
-/** `?level=` names the level, `paper` and `scale` the sheet where the usual one is not wanted. */
+/** `?level=` or `?sheet=` names what is wanted; `paper`, `scale` and `layers` how, where that is not as usual. */
 export const GET = route<'project'>(async (request, { project }) => {
-  const asked = new URL(request.url).searchParams;
-  const scale = asked.get('scale');
-  const { name, content } = await planSvg(project, asked.get('level') ?? '', {
-    paper: asked.get('paper'),
-    scale: scale === null ? null : Number(scale),
-  });
+  const { searchParams } = new URL(request.url);
+  const of = { level: searchParams.get('level'), sheet: searchParams.get('sheet') };
+  const { name, content } = await sheetOf(project, of, askedSheet(searchParams));
   return attachment(content, name, 'image/svg+xml');
 });

@@ -1,14 +1,10 @@
 import { attachment } from '@/server/attachment';
 import { plansPdf } from '@/server/handover';
+import { askedSheet } from '@/server/askedSheet';
 import { route } from '@/server/http';
 
-/** `paper` and `scale` name the sheet where the usual one is not wanted. */
+/** `paper`, `scale` and `layers` say how, where that is not as usual. */
 export const GET = route<'project'>(async (request, { project }) => {
-  const asked = new URL(request.url).searchParams;
-  const scale = asked.get('scale');
-  const { name, content } = await plansPdf(project, {
-    paper: asked.get('paper'),
-    scale: scale === null ? null : Number(scale),
-  });
+  const { name, content } = await plansPdf(project, askedSheet(new URL(request.url).searchParams));
   return attachment(content, name, 'application/pdf');
 });
