@@ -1,3 +1,4 @@
+import { strToU8, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { basement } from '../demo/basement';
@@ -119,6 +120,24 @@ test('steps are switched, moved, changed, removed and typed; a wrong value is re
   await page.getByRole('button', { name: 'Use recipe Office of the north' }).click();
   await page.getByRole('list', { name: 'Steps of the recipe' }).getByText('*FURN*').waitFor();
   expect(Object.values((await stateOf(stage, page, other)).recipe)[0].steps).toHaveLength(1);
+  await context.close();
+});
+
+test('a zip of plans is unpacked in the window: each drawing comes in, and what is none is named', async () => {
+  const { page, context } = await stage.person();
+  const project = await newProject(stage, page, 'Set');
+  const set = zipSync({
+    'set/marram-basement.dxf': strToU8(basement().dxf),
+    'set/marram-yard.dxf': strToU8(yard().dxf),
+    'set/read me.txt': strToU8('Plans of the station.'),
+  });
+  await page.getByLabel('DXF files').setInputFiles(fileNamed('set.zip', set));
+  await page.getByText('Of set.zip only the DXF files were taken, not read me.txt.').waitFor();
+  await page.getByRole('button', { name: /^marram-basement/ }).waitFor();
+  await page.getByRole('button', { name: /^marram-yard/ }).waitFor();
+  expect(Object.values((await stateOf(stage, page, project)).drawing)).toHaveLength(2);
+  await page.getByLabel('DXF files').setInputFiles(fileNamed('empty.zip', zipSync({ 'a.pdf': strToU8('x') })));
+  await page.getByText('empty.zip holds no DXF, but a.pdf.').waitFor();
   await context.close();
 });
 

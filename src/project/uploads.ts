@@ -1,6 +1,7 @@
 'use client';
 import { create } from 'zustand';
 import type { Session } from './session';
+import { named, unpacked } from './unpacked';
 import { readWhileSent, uploadBecame } from './underlays';
 
 /** A file on its way from this window to the server. */
@@ -73,10 +74,25 @@ export const useUploads = create<UploadStore>()((set, get) => {
     void readWhileSent(key, file);
   };
 
+  /** The drawings of a zip, one after another; what else it holds is told. */
+  const sendSet = async (session: Session, zip: File, levelId: string | null) => {
+    const result = await unpacked(zip);
+    if (!result.ok) {
+      session.tell({ kind: 'problem', text: result.message });
+      return;
+    }
+    const { drawings, others } = result.value;
+    if (others.length > 0)
+      session.tell({ kind: 'info', text: `Of ${zip.name} only the DXF files were taken, not ${named(others)}.` });
+    for (const drawing of drawings) sendOne(session, drawing, levelId);
+  };
+
   return {
     uploads: [],
     send(session, files, levelId, revises) {
-      for (const file of files) sendOne(session, file, levelId, revises);
+      for (const file of files)
+        if (revises === undefined && /\.zip$/i.test(file.name)) void sendSet(session, file, levelId);
+        else sendOne(session, file, levelId, revises);
     },
     dismiss: drop,
   };

@@ -124,8 +124,8 @@ function Receiver() {
       }}
     >
       <Icon name="bring" size={22} />
-      <Box sx={{ flex: 1 }}>Drop DXF files here</Box>
-      <FileChoice variant="contained" label="DXF files" accept=".dxf,.DXF" multiple choose={take}>
+      <Box sx={{ flex: 1 }}>Drop DXF files or a zip of them here</Box>
+      <FileChoice variant="contained" label="DXF files" accept=".dxf,.DXF,.zip" multiple choose={take}>
         Choose files
       </FileChoice>
     </Box>

@@ -1,0 +1,65 @@
+import { Unzip, UnzipInflate } from 'fflate';
+import { fail, ok, type Result } from '@/core/result';
+
+/** Together the drawings of one zip are at most so large, bytes: what is larger is no set of plans. */
+const mostUnpacked = 2 * 1024 ** 3;
+
+/** The drawings of a zip, and what else it holds, by name. */
+export interface Unpacked {
+  drawings: File[];
+  others: string[];
+}
+
+/** Names of folders that computers put into zips beside what was packed. */
+const noise = /(^|\/)(__MACOSX\/|\.)/;
+const plainName = (path: string): string => path.split(/[/\\]/).pop() ?? path;
+
+/** Unpacks a zip, piece by piece as it is read, so that the window stays responsive. */
+export async function unpacked(zip: File): Promise<Result<Unpacked>> {
+  const found: Unpacked = { drawings: [], others: [] };
+  let size = 0;
+  let problem: string | null = null;
+  const unzip = new Unzip((entry) => {
+    if (entry.name.endsWith('/') || noise.test(entry.name)) return;
+    if (!/\.dxf$/i.test(entry.name)) {
+      found.others.push(plainName(entry.name));
+      return;
+    }
+    const pieces: Uint8Array<ArrayBuffer>[] = [];
+    entry.ondata = (error, piece, last) => {
+      if (error !== null) {
+        problem ??= `${entry.name} in it is damaged (${error.message})`;
+        return;
+      }
+      size += piece.length;
+      if (size > mostUnpacked) problem ??= 'its drawings have more than 2 GB';
+      if (problem === null) pieces.push(new Uint8Array(piece));
+      if (last) found.drawings.push(new File(pieces, plainName(entry.name)));
+    };
+    entry.start();
+  });
+  unzip.register(UnzipInflate);
+  try {
+    for await (const piece of zip.stream() as unknown as AsyncIterable<Uint8Array>) {
+      unzip.push(piece);
+      if (problem !== null) break;
+    }
+    unzip.push(new Uint8Array(), true);
+  } catch (error) {
+    problem ??= (error as Error).message;
+  }
+  if (problem !== null)
+    return fail(`${zip.name} cannot be unpacked: ${problem}. Unpack it and bring in its DXF files.`);
+  if (found.drawings.length === 0)
+    return fail(
+      `${zip.name} holds no DXF${found.others.length === 0 ? '' : `, but ${named(found.others)}`}. Ask for the drawings as DXF.`,
+    );
+  return ok(found);
+}
+
+/** So many files are named; the others are counted. */
+const mostNamed = 4;
+
+/** Names in a sentence. */
+export const named = (names: readonly string[]): string =>
+  names.slice(0, mostNamed).join(', ') + (names.length > mostNamed ? ` and ${names.length - mostNamed} more` : '');
