@@ -307,6 +307,21 @@ test('the next project starts as a finished one is set, and the command line tak
   await page.getByRole('button', { name: 'Create' }).click();
   await page.waitForURL(/\/projects\//);
   await page.getByText(/On the shelves at Sorting and Intake: role map/).waitFor();
+  // Started once more it finds the same there; a map of somebody's under that name is left alone.
+  const shelf = async () => (await ask<{ maps: { name: string }[] }>(stage, '/api/rolemaps')).body.maps;
+  const [{ name: first }] = await shelf();
+  expect(first).toBe(name);
+  const empty = {
+    format: 'zircon-frame-roles',
+    version: 1,
+    name,
+    rules: [{ pattern: 'X', role: 'wall', of: 'layer' }],
+  };
+  await ask(stage, '/api/rolemaps', empty);
+  const again = await ask<{ kept: string[] }>(stage, `/api/projects/${project}/start`, { name: 'Jetty' });
+  expect(again.body.kept[0]).toBe(`role map ${name} 2`);
+  await ask(stage, `/api/projects/${project}/start`, { name: 'Slip' });
+  expect((await shelf()).map((one) => one.name)).toEqual([name, `${name} 2`]);
   const next = await stored(page.url().split('/').pop()!);
   const namesIn = (rows: Record<string, { name: string }>) =>
     Object.values(rows)

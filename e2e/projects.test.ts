@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
-import { bringIn, fileNamed, newProject, openStage, problems, station, type Stage } from './harness';
+import { bringIn, fileNamed, newProject, openStage, problems, station, stateOf, type Stage } from './harness';
 
 let stage: Stage;
 let page: Page;
@@ -50,6 +50,8 @@ test('a copy has everything of its own: what is done in it leaves the first as i
   await page.getByRole('tab', { name: /accepted\s*20/ }).click();
   await page.getByRole('button', { name: 'Judge 20 again' }).click();
   await page.getByRole('tab', { name: /to judge\s*20/ }).waitFor();
+  // The list tells what is stored.
+  await stateOf(stage, page, page.url().split('/').pop()!);
   await page.goto(stage.address);
   await page.getByText('1 drawing, 20 elements, 1 level').waitFor();
   await page.getByText('1 drawing, 0 elements, 1 level').waitFor();

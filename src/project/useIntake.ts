@@ -1,7 +1,7 @@
 'use client';
-import { useEffect, useState } from 'react';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { api } from './api';
+import { keyOf, useAnswer } from './useAnswer';
 import { useSession } from './useSession';
 
 /** The intake report of a file: not there yet, there, or a sentence saying why not. */
@@ -12,25 +12,6 @@ export function useIntake(fileId: string | undefined): {
 } {
   const project = useSession().id;
   const address = `/api/projects/${project}/files/${fileId}/intake.json`;
-  const [answer, setAnswer] = useState<{ address: string; report: IntakeFile | null; problem: string | null }>({
-    address: '',
-    report: null,
-    problem: null,
-  });
-  useEffect(() => {
-    if (fileId === undefined) return;
-    let here = true;
-    api<IntakeFile>(address).then(
-      (report) => {
-        if (here) setAnswer({ address, report, problem: null });
-      },
-      (error: Error) => {
-        if (here) setAnswer({ address, report: null, problem: error.message });
-      },
-    );
-    return () => {
-      here = false;
-    };
-  }, [address, fileId]);
-  return answer.address === address ? answer : { address, report: null, problem: null };
+  const answer = useAnswer(keyOf(project, fileId), () => api<IntakeFile>(address));
+  return { address, report: answer?.ok ? answer.value : null, problem: answer?.ok === false ? answer.message : null };
 }

@@ -104,8 +104,8 @@ export async function storeDerived(db: Db, id: string, { columns, intake, pictur
     .execute();
 }
 
-/** Whether a file is shown by a drawing of a project. */
-async function expectInProject(project: string, file: string): Promise<void> {
+/** That a file is shown by a drawing of a project. @throws Problem 404 */
+export async function expectInProject(project: string, file: string): Promise<void> {
   const row = await database()
     .selectFrom('revisions')
     .innerJoin('drawings', 'drawings.id', 'revisions.drawing_id')

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import { plainLevel } from '@/core/model/levels';
 import type { Transaction } from 'kysely';
 import { takeIn } from '@/core/handover/model/takeIn/takeIn';
@@ -11,8 +12,8 @@ import { database } from './database/connection';
 import type { Database } from './database/schema';
 import { applyEdit } from './edits/applyEdit';
 import { notFound, Problem } from './problem';
-import { keepRecipe } from './recipes';
-import { keepRoleMap } from './roleMaps';
+import { keepRecipe, listRecipes } from './recipes';
+import { keepRoleMap, listRoleMaps } from './roleMaps';
 import { levelValues } from './rows/level';
 import { loadState } from './rows/rows';
 
@@ -116,17 +117,38 @@ export async function startFrom(finished: string, name: string): Promise<{ id: s
       }));
       return { id: made, state: all, of: row.name };
     });
-  const kept: string[] = [];
+  return { id, kept: [...(await shelveRoles(state, of)), ...(await shelveRecipes(state, of))] };
+}
+
+/** A name on a shelf that nothing has: a shelf replaces what has the same name. */
+function freeName(name: string, taken: ReadonlySet<string>): string {
+  let free = name;
+  for (let n = 2; taken.has(free); n += 1) free = `${name.slice(0, stem)} ${n}`;
+  return free;
+}
+
+/** Puts the roles of a project's drawings onto the shelf, unless they are there. @returns what it is called there */
+async function shelveRoles(state: ProjectState, of: string): Promise<string[]> {
   const roles = officeRoles(state, of);
-  if (roles !== null) {
-    await keepRoleMap(roles);
-    kept.push(`role map ${roles.name}`);
+  if (roles === null) return [];
+  const shelf = await listRoleMaps();
+  const same = shelf.find(({ rules }) => isDeepStrictEqual(rules, roles.rules));
+  const name = same?.name ?? freeName(roles.name, new Set(shelf.map((one) => one.name)));
+  if (same === undefined) await keepRoleMap({ ...roles, name });
+  return [`role map ${name}`];
+}
+
+/** Puts the recipes of a project's drawings onto the shelf, unless they are there. @returns what they are called */
+async function shelveRecipes(state: ProjectState, of: string): Promise<string[]> {
+  const named: string[] = [];
+  for (const { name: wanted, steps } of officeRecipes(state, of)) {
+    const shelf = await listRecipes();
+    const same = shelf.find((one) => isDeepStrictEqual(one.steps, steps));
+    const name = same?.name ?? freeName(wanted, new Set(shelf.map((one) => one.name)));
+    if (same === undefined) await keepRecipe({ name, steps });
+    named.push(`recipe ${name}`);
   }
-  for (const recipe of officeRecipes(state, of)) {
-    await keepRecipe(recipe);
-    kept.push(`recipe ${recipe.name}`);
-  }
-  return { id, kept };
+  return named;
 }
 
 /**

@@ -44,6 +44,14 @@ export const settings = {
       primitives: number('ZIRCON_MAX_PRIMITIVES', defaultLimits.primitives, 1),
     };
   },
+  /**
+   * The office's command that makes a DXF of another file, in its words, with {in} and {out} among them; null where
+   * there is none.
+   */
+  get converter(): string[] | null {
+    const words = (process.env.ZIRCON_CONVERTER ?? '').split(/\s+/).filter(Boolean);
+    return words.length === 0 ? null : words;
+  },
   /** Jobs run by this process at the same time; a server with none leaves them to workers. */
   get jobs(): number {
     return Math.floor(number('ZIRCON_JOBS', 1, 0));

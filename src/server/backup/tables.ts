@@ -42,6 +42,8 @@ export const backedUp: readonly BackedUpTable[] = [
   ofProject('library', 'id'),
   ofFile('files', 'id', 'id'),
   ofFile('file_chunks', 'file_id, seq'),
+  ofFile('file_origins', 'file_id'),
+  ofFile('file_origin_chunks', 'file_id, seq'),
   ofFile('file_reports', 'file_id'),
   ofFile('file_columns', 'file_id, seq'),
   ofProject('drawings', 'id'),

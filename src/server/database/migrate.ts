@@ -23,6 +23,7 @@ import * as site from './migrations/0020_site';
 import * as photometry from './migrations/0021_photometry';
 import * as background from './migrations/0022_jobs';
 import * as contours from './migrations/0023_contours';
+import * as origins from './migrations/0024_origins';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -49,6 +50,7 @@ const migrations: Record<string, Migration> = {
   '0021_photometry': photometry,
   '0022_jobs': background,
   '0023_contours': contours,
+  '0024_origins': origins,
 };
 
 /** The name of the newest migration. */

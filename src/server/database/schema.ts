@@ -59,6 +59,14 @@ interface FileTable {
   size: number;
   created_at: Timestamp;
 }
+/** What a file was before the office's converter made a DXF of it. */
+interface FileOriginTable {
+  file_id: string;
+  name: string;
+  size: number;
+  sha256: string;
+  log: string;
+}
 interface FileChunkTable {
   file_id: string;
   seq: number;
@@ -278,6 +286,8 @@ export interface Database {
   levels: LevelTable;
   files: FileTable;
   file_chunks: FileChunkTable;
+  file_origins: FileOriginTable;
+  file_origin_chunks: FileChunkTable;
   file_reports: FileReportTable;
   file_columns: FileColumnsTable;
   drawings: DrawingTable;

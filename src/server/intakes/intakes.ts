@@ -182,7 +182,9 @@ async function* checked(body: AsyncIterable<Uint8Array>, fileName: string): Asyn
   let size = 0;
   const judge = (bytes: Uint8Array) => {
     const verdict = recognise(bytes);
-    if (!verdict.ok) throw new Problem(415, `${fileName}: ${verdict.message}`);
+    // What is no DXF may become one.
+    if (!verdict.ok && (settings.converter === null || bytes.length === 0))
+      throw new Problem(415, `${fileName}: ${verdict.message}`);
   };
   for await (const part of body) {
     size += part.length;

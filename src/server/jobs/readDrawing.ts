@@ -3,7 +3,8 @@ import { bringIn, bringInRevision } from '../bringIn';
 import { database } from '../database/connection';
 import { storeDerived, sweepFiles } from '../files';
 import { tellIntake } from '../intakes/told';
-import { readInThread, type ReadFile } from '../readInThread';
+import { convertOriginal } from '../converter/convertOriginal';
+import { readInThread, type Outcome, type ReadFile } from '../readInThread';
 import { processId } from './processes';
 import { stillOurs, type ReadingJob } from './queue';
 
@@ -19,11 +20,6 @@ const mostCrashes = 3;
  */
 export async function readDrawing(job: ReadingJob, stopping: AbortSignal): Promise<void> {
   const db = database();
-  const file = await db
-    .selectFrom('files')
-    .select(['id', 'sha256', 'size'])
-    .where('id', '=', job.fileId)
-    .executeTakeFirstOrThrow();
   const ending = new AbortController();
   const end = () => ending.abort();
   stopping.addEventListener('abort', end, { once: true });
@@ -39,9 +35,17 @@ export async function readDrawing(job: ReadingJob, stopping: AbortSignal): Promi
     );
   }, askEvery);
   try {
-    const answer = await readInThread(file.id, job.fileName, file.sha256, ending.signal, (bytes) => {
-      done = bytes;
-    });
+    const unread = await convertOriginal(job.fileId, job.fileName, ending.signal);
+    const file = await db
+      .selectFrom('files')
+      .select(['id', 'sha256', 'size'])
+      .where('id', '=', job.fileId)
+      .executeTakeFirstOrThrow();
+    const answer: Outcome =
+      unread ??
+      (await readInThread(file.id, job.fileName, file.sha256, ending.signal, (bytes) => {
+        done = bytes;
+      }));
     if (ending.signal.aborted) await leave(job, stopping);
     else if ('crashed' in answer) await crashed(job, answer.crashed);
     else if ('failed' in answer) await failed(job, answer.failed, answer.again ?? false);

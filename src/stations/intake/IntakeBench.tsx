@@ -124,7 +124,7 @@ function Receiver() {
       }}
     >
       <Icon name="bring" size={22} />
-      <Box sx={{ flex: 1 }}>Drop DXF files or a zip of them here</Box>
+      <Box sx={{ flex: 1 }}>Drop DXF files or a zip</Box>
       <FileChoice variant="contained" label="DXF files" accept=".dxf,.DXF,.zip" multiple choose={take}>
         Choose files
       </FileChoice>

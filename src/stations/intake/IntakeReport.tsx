@@ -10,6 +10,7 @@ import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { count } from './format';
+import { OriginPart } from './OriginPart';
 import { OverviewPicture } from './Overview';
 
 const views = [
@@ -57,6 +58,7 @@ export function IntakeReport({ drawing, unit }: { drawing: DrawingRow; unit: Len
         )}
         <Extents report={report} unit={unit} />
       </Part>
+      <OriginPart fileId={drawing.fileId} />
       <Part
         title={lost === 0 ? 'Nothing was left out' : `Left out: ${figure(lost)} ${lost === 1 ? 'entity' : 'entities'}`}
       >
