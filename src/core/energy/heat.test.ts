@@ -1,4 +1,5 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+
 import { heatView } from './file';
 import { tryHeat, type HeatZone } from './heat';
 import { useOfGains } from './months';
@@ -77,12 +78,7 @@ const shoe = (): Record<string, unknown> => ({
   site,
 });
 
-function modelOf(parts: Record<string, unknown>): ReadModel {
-  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', ...parts }));
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
-}
-const heat = (parts: Record<string, unknown>) => tryHeat(modelOf(parts));
+const heat = (parts: Record<string, unknown>) => tryHeat(modelWith(parts));
 const surfaceOf = ({ surfaces }: HeatZone, kind: string, element: string) =>
   surfaces.find((one) => one.kind === kind && one.elements[0] === element)!;
 

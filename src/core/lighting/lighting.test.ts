@@ -1,4 +1,5 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+import type { ReadModel } from '@/core/handover/model/readModel';
 import { regionArea } from '@/core/geometry/clipping';
 import { subjectOf } from '@/core/proof/subject';
 import { bandsOf } from './contours';
@@ -142,9 +143,7 @@ const box = (w: number, d: number): Point[] => [
 const site = { maintenanceFactor: 1 };
 
 function modelOf(parts: Part): ReadModel {
-  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', site, ...parts }));
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({ site, ...parts });
 }
 
 /** A room of 6 by 4 m, 3 m high, with one luminaire of a file. */

@@ -1,4 +1,5 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+import { readModel } from '@/core/handover/model/readModel';
 import { prove, rules } from './prove';
 
 type Part = Record<string, unknown>;
@@ -88,25 +89,19 @@ const sound = (): Record<string, Part[]> => ({
   outdoor: [],
 });
 
-function modelOf(lists: Record<string, Part[]>): ReadModel {
-  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', ...lists }));
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
-}
-
 /** What is found once something was done to the sound model. */
 function after(change: (lists: Record<string, Part[]>) => void) {
   const lists = sound();
   change(lists);
-  return prove(modelOf(lists));
+  return prove(modelWith(lists));
 }
 const put = (lists: Record<string, Part[]>, list: string, id: string, more: Part): void => {
   lists[list] = lists[list].map((one) => (one.id === id ? { ...one, ...more } : one));
 };
 
 test('nothing is found in a sound model, nor in an empty one', () => {
-  expect(prove(modelOf(sound()))).toEqual([]);
-  expect(prove(modelOf({}))).toEqual([]);
+  expect(prove(modelWith(sound()))).toEqual([]);
+  expect(prove(modelWith({}))).toEqual([]);
 });
 
 interface Planted {
@@ -442,7 +437,7 @@ test('a door in a bent wall leads into the room along it', () => {
       return [3 + radius * Math.cos(angle), radius * Math.sin(angle)];
     });
   const bent = prove(
-    modelOf({
+    modelWith({
       levels: sound().levels.slice(0, 1),
       walls: [wall('w1', [0, 0], [6, 0], { bulge: 1 })],
       openings: [door('d1', 'w1', (Math.PI * 3) / 2 - 0.5)],

@@ -1,5 +1,6 @@
+import { modelWith } from '@/core/handover/testing/modelWith';
 import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import type { ReadModel } from '@/core/handover/model/readModel';
 import { openGbxml } from './openGbxml';
 
 const outline = [
@@ -18,23 +19,17 @@ const wall = (id: string, start: number[], end: number[]) => ({
 });
 
 function model(): ReadModel {
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
-      walls: [
-        wall('a', [0, -0.1], [5, -0.1]),
-        wall('b', [5.1, 0], [5.1, 4]),
-        wall('c', [5, 4.1], [0, 4.1]),
-        wall('d', [-0.1, 4], [-0.1, 0]),
-      ],
-      openings: [{ id: 'w', wall: 'a', kind: 'window', offset: 1, width: 1, height: 1, sill: 1 }],
-      zones: [{ id: 'z', level: 'L', name: 'R\u00fcst <&> "raum"', outline, height: 2.7 }],
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({
+    levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
+    walls: [
+      wall('a', [0, -0.1], [5, -0.1]),
+      wall('b', [5.1, 0], [5.1, 4]),
+      wall('c', [5, 4.1], [0, 4.1]),
+      wall('d', [-0.1, 4], [-0.1, 0]),
+    ],
+    openings: [{ id: 'w', wall: 'a', kind: 'window', offset: 1, width: 1, height: 1, sill: 1 }],
+    zones: [{ id: 'z', level: 'L', name: 'R\u00fcst <&> "raum"', outline, height: 2.7 }],
+  });
 }
 const text = writeGbxml(model(), 'One');
 

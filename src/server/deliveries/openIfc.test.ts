@@ -1,5 +1,6 @@
+import { modelWith } from '@/core/handover/testing/modelWith';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
-import { readModel } from '@/core/handover/model/readModel';
+
 import { openIfc } from './openIfc';
 
 test('a public reader finds every element of a file, and columns as large as the model has them', async () => {
@@ -10,26 +11,20 @@ test('a public reader finds every element of a file, and columns as large as the
     [8, 6],
     [0, 6],
   ];
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      unit: 'm',
-      levels: [{ id: 'L', name: 'Ground \u2018\u5730\u2019', elevation: 2, height: 3 }],
-      columns: [
-        { id: 'c1', level: 'L', position: [1, 1], rotation: 30, section },
-        { id: 'c2', level: 'L', position: [7, 1], section: { shape: 'circle', diameter: 0.4 } },
-      ],
-      beams: [{ id: 'b1', level: 'L', start: [1, 1, 5], end: [7, 1, 5], section }],
-      walls: [{ id: 'w1', level: 'L', start: [0, 0], end: [8, 0], thickness: 0.3, height: 3 }],
-      openings: [{ id: 'o1', wall: 'w1', kind: 'window', offset: 2, width: 1.5, height: 1.2, sill: 0.9 }],
-      slabs: [{ id: 's1', level: 'L', outline: square, thickness: 0.2 }],
-      zones: [{ id: 'z1', level: 'L', name: 'Lab', outline: square, height: 3 }],
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  const text = writeIfc(read.value, { name: 'Fulmar Store', time: '2026-11-27T12:00:00' });
-  const all = await openIfc(text, read.value);
+  const model = modelWith({
+    levels: [{ id: 'L', name: 'Ground \u2018\u5730\u2019', elevation: 2, height: 3 }],
+    columns: [
+      { id: 'c1', level: 'L', position: [1, 1], rotation: 30, section },
+      { id: 'c2', level: 'L', position: [7, 1], section: { shape: 'circle', diameter: 0.4 } },
+    ],
+    beams: [{ id: 'b1', level: 'L', start: [1, 1, 5], end: [7, 1, 5], section }],
+    walls: [{ id: 'w1', level: 'L', start: [0, 0], end: [8, 0], thickness: 0.3, height: 3 }],
+    openings: [{ id: 'o1', wall: 'w1', kind: 'window', offset: 2, width: 1.5, height: 1.2, sill: 0.9 }],
+    slabs: [{ id: 's1', level: 'L', outline: square, thickness: 0.2 }],
+    zones: [{ id: 'z1', level: 'L', name: 'Lab', outline: square, height: 3 }],
+  });
+  const text = writeIfc(model, { name: 'Fulmar Store', time: '2026-11-27T12:00:00' });
+  const all = await openIfc(text, model);
   expect(all.filter(({ model, file }) => model !== file)).toEqual([]);
   // 0.4 by 0.6 by 3 m.
   expect(all.find(({ kind }) => kind === 'litres of columns')).toEqual({
@@ -39,7 +34,7 @@ test('a public reader finds every element of a file, and columns as large as the
   });
   // What is not in the file is not found.
   const without = text.replace(/#\d+=IFCBEAM\(.*\);\n/, '');
-  expect((await openIfc(without, read.value)).find(({ kind }) => kind === 'beams')).toEqual({
+  expect((await openIfc(without, model)).find(({ kind }) => kind === 'beams')).toEqual({
     kind: 'beams',
     model: 1,
     file: 0,

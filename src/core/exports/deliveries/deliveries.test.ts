@@ -1,4 +1,5 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+import type { ReadModel } from '@/core/handover/model/readModel';
 import { contentOf, countsOf } from './contentOf';
 import { countedIn, differences, litres } from './report';
 import { contentNames, disciplines } from './wish';
@@ -24,36 +25,26 @@ function modelOf(): ReadModel {
     },
   });
   const both = [on('A'), on('B')];
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      unit: 'm',
-      levels: [
-        { id: 'A', name: 'Ground', elevation: 0, height: 3 },
-        { id: 'B', name: 'Upper', elevation: 3, height: 3 },
-      ],
-      ...Object.fromEntries(
-        (['columns', 'walls', 'openings', 'slabs', 'zones'] as const).map((kind) => [
-          kind,
-          both.map((one) => one[kind]),
-        ]),
-      ),
-      supports: [{ id: 'p', position: [1, 1, -0.5], fixed: ['z'] }],
-      luminaires: [
-        { id: 'l1', photometry: 'panel', position: [1, 1, 2.7] },
-        { id: 'l2', photometry: 'panel', position: [1, 1, 5.7] },
-      ],
-      loads: [
-        { kind: 'member', element: 'cA', q: [0, 0, -1] },
-        { kind: 'area', slab: 'sB', q: -2 },
-        { kind: 'point', position: [1, 1, 4] },
-        { kind: 'area', level: 'B', outline: square, q: -3 },
-      ],
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({
+    levels: [
+      { id: 'A', name: 'Ground', elevation: 0, height: 3 },
+      { id: 'B', name: 'Upper', elevation: 3, height: 3 },
+    ],
+    ...Object.fromEntries(
+      (['columns', 'walls', 'openings', 'slabs', 'zones'] as const).map((kind) => [kind, both.map((one) => one[kind])]),
+    ),
+    supports: [{ id: 'p', position: [1, 1, -0.5], fixed: ['z'] }],
+    luminaires: [
+      { id: 'l1', photometry: 'panel', position: [1, 1, 2.7] },
+      { id: 'l2', photometry: 'panel', position: [1, 1, 5.7] },
+    ],
+    loads: [
+      { kind: 'member', element: 'cA', q: [0, 0, -1] },
+      { kind: 'area', slab: 'sB', q: -2 },
+      { kind: 'point', position: [1, 1, 4] },
+      { kind: 'area', level: 'B', outline: square, q: -3 },
+    ],
+  });
 }
 
 test('a delivery holds the lists that are wanted on the levels that are wanted, and what hangs on them', () => {

@@ -1,3 +1,4 @@
+import { modelWith } from '@/core/handover/testing/modelWith';
 import DxfParser from 'dxf-parser';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
@@ -7,7 +8,7 @@ import * as fc from 'fast-check';
 import { place, type Placement } from '@/core/datum/placement';
 import { readDxf } from '@/core/drawing/reader';
 import type { Point } from '@/core/geometry/vector';
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import type { ReadModel } from '@/core/handover/model/readModel';
 import { isStorable } from '@/core/storable';
 import { flatten } from '@/core/underlay/flatten';
 import { ontoPoint, ontoProject, ontoSurvey, type Onto } from './onto';
@@ -17,87 +18,80 @@ import { writeSpaceDxf } from './writeSpace';
 const survey = { easting: 500_000.25, northing: 6_000_000.5, elevation: 12, north: 30 };
 
 function modelOf(more: Record<string, unknown> = {}): ReadModel {
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      unit: 'm',
-      survey,
-      levels: [{ id: 'L1', name: 'Upper', elevation: 3, height: 3, kind: 'ground' }],
-      grids: [
-        { id: 'g1', label: '1', kind: 'line', start: [0, -1], end: [0, 9] },
-        { id: 'gR', label: 'R', kind: 'arc', centre: [0, 0], radius: 5, startAngle: 0, endAngle: 90 },
-      ],
-      columns: [
-        {
-          id: 'c1',
-          level: 'L1',
-          position: [2, 1],
-          rotation: 90,
-          section: { shape: 'rectangle', width: 0.4, depth: 0.6 },
-        },
-        { id: 'c2', level: 'L1', position: [6, 1], section: { shape: 'circle', diameter: 0.3 }, mark: 'C2' },
-      ],
-      beams: [
-        {
-          id: 'b1',
-          level: 'L1',
-          start: [2, 1, 6],
-          end: [6, 1, 5.5],
-          section: { shape: 'rectangle', width: 0.3, depth: 0.5 },
-          mark: 'B1',
-        },
-      ],
-      walls: [{ id: 'w1', level: 'L1', start: [0, 0], end: [8, 6], thickness: 0.2, height: 3 }],
-      openings: [
-        { id: 'o1', wall: 'w1', kind: 'door', offset: 2, width: 1, height: 2.1 },
-        { id: 'o2', wall: 'w1', kind: 'window', offset: 5, width: 1.5, height: 1.2, sill: 0.9 },
-        { id: 'o3', wall: 'w1', kind: 'door', offset: 8, width: 1, height: 2.1 },
-      ],
-      slabs: [
-        {
-          id: 's1',
-          level: 'L1',
-          outline: [
-            [0, 0],
-            [8, 0],
-            [8, 6],
-          ],
-          thickness: 0.2,
-          top: 2.9,
-        },
-      ],
-      zones: [
-        {
-          id: 'z1',
-          level: 'L1',
-          name: 'Dry Lab',
-          number: '1.01',
-          outline: [
-            [0, 0],
-            [8, 0],
-            [8, 6],
-          ],
-          height: 3,
-        },
-      ],
-      outdoor: [],
-      luminaires: [{ id: 'l1', photometry: 'panel', position: [3, 1, 5.5] }],
-      terrain: [
-        {
-          id: 't1',
-          points: [
-            [-5, -5],
-            [20, -5],
-          ],
-          elevation: 2.5,
-        },
-      ],
-      ...more,
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({
+    survey,
+    levels: [{ id: 'L1', name: 'Upper', elevation: 3, height: 3, kind: 'ground' }],
+    grids: [
+      { id: 'g1', label: '1', kind: 'line', start: [0, -1], end: [0, 9] },
+      { id: 'gR', label: 'R', kind: 'arc', centre: [0, 0], radius: 5, startAngle: 0, endAngle: 90 },
+    ],
+    columns: [
+      {
+        id: 'c1',
+        level: 'L1',
+        position: [2, 1],
+        rotation: 90,
+        section: { shape: 'rectangle', width: 0.4, depth: 0.6 },
+      },
+      { id: 'c2', level: 'L1', position: [6, 1], section: { shape: 'circle', diameter: 0.3 }, mark: 'C2' },
+    ],
+    beams: [
+      {
+        id: 'b1',
+        level: 'L1',
+        start: [2, 1, 6],
+        end: [6, 1, 5.5],
+        section: { shape: 'rectangle', width: 0.3, depth: 0.5 },
+        mark: 'B1',
+      },
+    ],
+    walls: [{ id: 'w1', level: 'L1', start: [0, 0], end: [8, 6], thickness: 0.2, height: 3 }],
+    openings: [
+      { id: 'o1', wall: 'w1', kind: 'door', offset: 2, width: 1, height: 2.1 },
+      { id: 'o2', wall: 'w1', kind: 'window', offset: 5, width: 1.5, height: 1.2, sill: 0.9 },
+      { id: 'o3', wall: 'w1', kind: 'door', offset: 8, width: 1, height: 2.1 },
+    ],
+    slabs: [
+      {
+        id: 's1',
+        level: 'L1',
+        outline: [
+          [0, 0],
+          [8, 0],
+          [8, 6],
+        ],
+        thickness: 0.2,
+        top: 2.9,
+      },
+    ],
+    zones: [
+      {
+        id: 'z1',
+        level: 'L1',
+        name: 'Dry Lab',
+        number: '1.01',
+        outline: [
+          [0, 0],
+          [8, 0],
+          [8, 6],
+        ],
+        height: 3,
+      },
+    ],
+    outdoor: [],
+    luminaires: [{ id: 'l1', photometry: 'panel', position: [3, 1, 5.5] }],
+    terrain: [
+      {
+        id: 't1',
+        points: [
+          [-5, -5],
+          [20, -5],
+        ],
+        elevation: 2.5,
+      },
+    ],
+    ...more,
+  });
 }
 
 const ontos: [string, Onto][] = [

@@ -1,4 +1,5 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+
 import { element, xmlFile, xmlId } from './xml';
 import { writeGbxml } from './writeGbxml';
 
@@ -76,12 +77,7 @@ const parts = (): Record<string, unknown> => ({
   ],
 });
 
-function modelOf(all: Part): ReadModel {
-  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', ...all }));
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
-}
-const text = writeGbxml(modelOf(parts()), 'Fulmar & Sons');
+const text = writeGbxml(modelWith(parts()), 'Fulmar & Sons');
 
 /** The parts of a text between tags of a name. */
 const within = (of: string, name: string): string[] =>
@@ -167,7 +163,7 @@ test('texts are escaped, and signs that no file may hold are taken out', () => {
 });
 
 test('a model without rooms is a building without spaces', () => {
-  const empty = writeGbxml(modelOf({}), 'Empty');
+  const empty = writeGbxml(modelWith({}), 'Empty');
   expect(empty).toContain('<Building');
   expect(empty).not.toContain('<Space');
 });
@@ -183,7 +179,7 @@ test('a room about a court closes too: its floor is one loop that goes round the
   const [lower] = parts().zones as Part[];
   const about = box(0.9, 0.9, 1.2, 1.2);
   const of = writeGbxml(
-    modelOf({
+    modelWith({
       ...parts(),
       walls: [...(parts().walls as Part[]).slice(0, 4), ...hole],
       zones: [{ ...lower, outline: box(0, 0, 6, 4), holes: [about] }],
@@ -217,7 +213,7 @@ const gabled = (lower: number): string => {
     construction: 'W',
   });
   return writeGbxml(
-    modelOf({
+    modelWith({
       ...parts(),
       walls: (parts().walls as Part[]).slice(0, 4),
       slabs: (parts().slabs as Part[]).slice(0, 1),

@@ -1,5 +1,6 @@
+import { modelWith } from '@/core/handover/testing/modelWith';
 import fc from 'fast-check';
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+
 import { globalId } from './globalId';
 import { readStep, type StepEntity, type StepValue } from './readStep';
 import { realText, stringText } from './step';
@@ -114,11 +115,6 @@ const attributes: Record<string, number> = {
   IFCWINDOWTYPE: 13,
 };
 
-function modelOf(parts: Part): ReadModel {
-  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', ...parts }));
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
-}
 function opened(text: string): Map<number, StepEntity> {
   const read = readStep(text);
   if (!read.ok) throw new Error(read.message);
@@ -343,7 +339,7 @@ class Opened {
   }
 }
 
-const file = new Opened(writeIfc(modelOf(parts), about));
+const file = new Opened(writeIfc(modelWith(parts), about));
 
 test('every entity has the attributes of the standard, and what it refers to is there', () => {
   for (const { id, type, attributes: own } of file.all.values()) {
@@ -366,7 +362,7 @@ test('identifiers are one of a kind, twenty-two signs, and the same at every exp
   });
   const ids = rooted.map(({ attributes: [guid] }) => guid);
   expect(new Set(ids).size).toBe(ids.length);
-  const again = new Opened(writeIfc(modelOf({ ...parts, columns: [] }), about));
+  const again = new Opened(writeIfc(modelWith({ ...parts, columns: [] }), about));
   const kept = [...again.all.values()].map(({ attributes: [guid] }) => guid);
   for (const id of ['w1', 'o1', 's1', 'z1']) expect(kept).toContain(globalId(id));
   // By hand: 128 bits of ones are the sign of three, then twenty-one of sixty-three.
@@ -526,7 +522,7 @@ test('numbers always have a point, and what is none is never written', () => {
 });
 
 test('a file that is none, cut or spoilt is told in a sentence', () => {
-  const text = writeIfc(modelOf(parts), about);
+  const text = writeIfc(modelWith(parts), about);
   const told = (of: string) => {
     const read = readStep(of);
     return read.ok ? '' : read.message;
@@ -538,7 +534,7 @@ test('a file that is none, cut or spoilt is told in a sentence', () => {
 });
 
 test('an empty model is a project with nothing in it', () => {
-  const empty = new Opened(writeIfc(modelOf({}), about));
+  const empty = new Opened(writeIfc(modelWith({}), about));
   expect(empty.of('IFCPROJECT')).toHaveLength(1);
   expect(empty.of('IFCRELCONTAINEDINSPATIALSTRUCTURE')).toHaveLength(0);
 });
@@ -570,7 +566,7 @@ describe('the boundaries of spaces', () => {
     thickness: 0.2,
   });
   // Two rooms of 4 by 4 m beside one another, 0.1 m of wall between them; a window to the south of the first.
-  const two = modelOf({
+  const two = modelWith({
     levels: [
       { id: 'L0', name: 'Ground', elevation: 0, height: 3, kind: 'ground' },
       { id: 'L1', name: 'Roof', elevation: 3, height: 3 },
@@ -632,7 +628,7 @@ describe('the boundaries of spaces', () => {
 describe('the structural analysis model', () => {
   const section = { shape: 'rectangle', width: 0.3, depth: 0.5 };
   const post = (id: string, x: number): Part => ({ id, level: 'L', position: [x, 0], section, base: 0, top: 3 });
-  const portal = modelOf({
+  const portal = modelWith({
     levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
     columns: [post('c1', 0), post('c2', 6)],
     beams: [{ id: 'b1', level: 'L', start: [0, 0, 3], end: [6, 0, 3], section, releases: { start: ['ry'], end: [] } }],

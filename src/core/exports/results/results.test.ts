@@ -1,9 +1,10 @@
+import { modelWith } from '@/core/handover/testing/modelWith';
 import DxfParser from 'dxf-parser';
 import { usualIes, usualNames } from '@/core/lighting/photometry/usual';
 import { ontoProject } from '../dxf/onto';
 import { reportTables } from '../schedules/analysis';
 import { tableSheets } from '../sheets/tables';
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import type { ReadModel } from '@/core/handover/model/readModel';
 import { framesOf, ResultPictures } from './pictures';
 import { resultsOf } from './results';
 import { writeResultsDxf } from './writeResultsDxf';
@@ -14,44 +15,38 @@ function modelOf(): ReadModel {
   const column = (id: string, x: number) => ({ id, level: 'L', position: [x, 0], section, base: 0, top: 3 });
   const foot = (id: string, x: number) => ({ id, position: [x, 0, 0], fixed: ['x', 'y', 'z', 'rx', 'ry', 'rz'] });
   const hinge = ['ry', 'rz'];
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
-      grids: [
-        { id: 'g', label: 'A', kind: 'line', start: [-1, 0], end: [7, 0] },
-        { id: 'h', label: '1', kind: 'line', start: [0, -1], end: [0, 7] },
-      ],
-      columns: [column('c1', 0), column('c2', 6)],
-      beams: [
-        { id: 'b1', level: 'L', start: [0, 0, 3], end: [6, 0, 3], section, releases: { start: hinge, end: hinge } },
-      ],
-      zones: [
-        {
-          id: 'z',
-          level: 'L',
-          name: 'Watch room',
-          number: '1',
-          outline: [
-            [10, 0],
-            [16, 0],
-            [16, 4],
-            [10, 4],
-          ],
-          height: 3,
-        },
-      ],
-      supports: [foot('p1', 0), foot('p2', 6)],
-      loadCases: [{ id: 'Q', selfWeight: 0 }],
-      combinations: [{ id: 'U', factors: { Q: 1.5 } }],
-      loads: [{ case: 'Q', kind: 'member', element: 'b1', q: [0, 0, -10000] }],
-      photometries: [{ id: usualNames[0], ies: usualIes(usualNames[0]) }],
-      luminaires: [{ id: 'l', photometry: usualNames[0], position: [13, 2, 2.9] }],
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({
+    levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
+    grids: [
+      { id: 'g', label: 'A', kind: 'line', start: [-1, 0], end: [7, 0] },
+      { id: 'h', label: '1', kind: 'line', start: [0, -1], end: [0, 7] },
+    ],
+    columns: [column('c1', 0), column('c2', 6)],
+    beams: [
+      { id: 'b1', level: 'L', start: [0, 0, 3], end: [6, 0, 3], section, releases: { start: hinge, end: hinge } },
+    ],
+    zones: [
+      {
+        id: 'z',
+        level: 'L',
+        name: 'Watch room',
+        number: '1',
+        outline: [
+          [10, 0],
+          [16, 0],
+          [16, 4],
+          [10, 4],
+        ],
+        height: 3,
+      },
+    ],
+    supports: [foot('p1', 0), foot('p2', 6)],
+    loadCases: [{ id: 'Q', selfWeight: 0 }],
+    combinations: [{ id: 'U', factors: { Q: 1.5 } }],
+    loads: [{ case: 'Q', kind: 'member', element: 'b1', q: [0, 0, -10000] }],
+    photometries: [{ id: usualNames[0], ies: usualIes(usualNames[0]) }],
+    luminaires: [{ id: 'l', photometry: usualNames[0], position: [13, 2, 2.9] }],
+  });
 }
 const model = modelOf();
 const results = resultsOf(model);

@@ -1,4 +1,5 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+import type { ReadModel } from '@/core/handover/model/readModel';
 import { resultsOf } from '../results/results';
 import { analysisTables } from './analysis';
 
@@ -9,22 +10,15 @@ function portal() {
   const section = { shape: 'rectangle', width: 0.3, depth: 0.5 };
   const column = (id: string, x: number) => ({ id, level: 'L', position: [x, 0], section, base: 0, top: 3 });
   const foot = (id: string, x: number) => ({ id, position: [x, 0, 0], fixed: ['x', 'y', 'z', 'rx', 'ry', 'rz'] });
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      unit: 'm',
-      levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
-      columns: [column('c1', 0), column('c2', 6)],
-      beams: [{ id: 'b1', level: 'L', start: [0, 0, 3], end: [6, 0, 3], section, mark: '=B1' }],
-      supports: [foot('p1', 0), foot('p2', 6)],
-      loadCases: [{ id: 'Q', name: 'Imposed', selfWeight: 0 }],
-      combinations: [{ id: 'U', factors: { Q: 1.5 } }],
-      loads: [{ case: 'Q', kind: 'member', element: 'b1', q: [0, 0, -10000] }],
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({
+    levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
+    columns: [column('c1', 0), column('c2', 6)],
+    beams: [{ id: 'b1', level: 'L', start: [0, 0, 3], end: [6, 0, 3], section, mark: '=B1' }],
+    supports: [foot('p1', 0), foot('p2', 6)],
+    loadCases: [{ id: 'Q', name: 'Imposed', selfWeight: 0 }],
+    combinations: [{ id: 'U', factors: { Q: 1.5 } }],
+    loads: [{ case: 'Q', kind: 'member', element: 'b1', q: [0, 0, -10000] }],
+  });
 }
 
 test('nodes, members, loads and combinations stand as they are calculated with; reactions carry the load', () => {

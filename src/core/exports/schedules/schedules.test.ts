@@ -1,18 +1,13 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+
 import { csvOf } from './csv';
 import { schedulesOf } from './schedules';
 
 type Part = Record<string, unknown>;
 
-function modelOf(parts: Part): ReadModel {
-  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', ...parts }));
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
-}
-
 const rectangle = { shape: 'rectangle', width: 0.4, depth: 0.5 };
 const round = { shape: 'circle', diameter: 0.5 };
-const model = modelOf({
+const model = modelWith({
   levels: [{ id: 'L0', name: 'Ground', elevation: 0, height: 3, kind: 'ground' }],
   materials: [{ id: 'M', name: 'Concrete' }],
   columns: [
@@ -104,7 +99,7 @@ test('schedules without rows are left out, and an empty model has none', () => {
     'sections',
     'quantities',
   ]);
-  expect(schedulesOf(modelOf({}))).toEqual([]);
+  expect(schedulesOf(modelWith({}))).toEqual([]);
 });
 
 test('CSV has units in its heads, quotes what it must, and what begins like a formula stays a text', () => {
@@ -117,7 +112,7 @@ test('CSV has units in its heads, quotes what it must, and what begins like a fo
 });
 
 test('a wall under a roof stands on its level, where it does not say otherwise', () => {
-  const upper = modelOf({
+  const upper = modelWith({
     levels: [{ id: 'L1', name: 'Upper', elevation: 6, height: 3 }],
     walls: [
       {

@@ -1,4 +1,5 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+
 import { papers, sheetFor } from './paper';
 import { planSheet } from './plan';
 import type { Mark } from './sheet';
@@ -7,13 +8,7 @@ import { sheetSvg } from './svg';
 type Part = Record<string, unknown>;
 type MarkOf<K extends Mark['kind']> = Extract<Mark, { kind: K }>;
 
-function modelOf(parts: Part): ReadModel {
-  const read = readModel(JSON.stringify({ format: 'zircon-frame-model', version: 1, unit: 'm', ...parts }));
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
-}
-
-const model = modelOf({
+const model = modelWith({
   levels: [{ id: 'L0', name: 'Ground <1>', elevation: -0.5, height: 3 }],
   survey: { easting: 0, northing: 0, elevation: 0, north: 90 },
   grids: [
@@ -117,7 +112,7 @@ test('SVG is at its true size, escaped, and holds its face', () => {
 });
 
 test('an empty level is a sheet with its title block', () => {
-  const empty = modelOf({ levels: [{ id: 'L0', name: 'Void', elevation: 0, height: 3 }] });
+  const empty = modelWith({ levels: [{ id: 'L0', name: 'Void', elevation: 0, height: 3 }] });
   const marks = planSheet(empty, empty.levels[0], wish).marks;
   expect(marks.some((mark) => mark.kind === 'text' && mark.text === 'Void')).toBe(true);
 });

@@ -1,6 +1,7 @@
+import { modelWith } from '@/core/handover/testing/modelWith';
 import { area } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import type { ReadModel } from '@/core/handover/model/readModel';
 import { sectionSheet, sectionsOf } from './section';
 import { stackSheet } from './stack';
 import { cutThrough, facesFrom, type Face } from './upright';
@@ -23,54 +24,48 @@ const wall = (id: string, start: Point, end: Point, more: object = {}) => ({
 
 /** A room of 10 by 6 m within walls of 0.4 m, a window to south, a slab of 0.2 m, a roof that rises to north. */
 function modelOf(more: object = {}): ReadModel {
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
-      grids: [
-        { id: 'g1', label: '1', kind: 'line', start: [2, -2], end: [2, 8] },
-        { id: 'g2', label: '2', kind: 'line', start: [8, -2], end: [8, 8] },
-      ],
-      walls: [
-        wall('S', [0, -0.2], [10, -0.2]),
-        wall('E', [10.2, -0.4], [10.2, 6.4]),
-        wall('N', [10, 6.2], [0, 6.2]),
-        wall('W', [-0.2, 6.4], [-0.2, -0.4]),
-      ],
-      openings: [{ id: 'o', wall: 'S', kind: 'window', offset: 2, width: 1.5, height: 1.2, sill: 0.9 }],
-      columns: [{ id: 'c', level: 'L', position: [5, 3], section: { shape: 'rectangle', width: 0.3, depth: 0.5 } }],
-      beams: [
-        {
-          id: 'b',
-          level: 'L',
-          start: [0, 3, 3],
-          end: [10, 3, 3],
-          section: { shape: 'rectangle', width: 0.3, depth: 0.5 },
-        },
-      ],
-      slabs: [{ id: 's', level: 'L', outline: box(-0.4, -0.4, 10.8, 6.8), holes: [box(6, 1, 2, 2)], thickness: 0.2 }],
-      zones: [{ id: 'z', level: 'L', outline: box(0, 0, 10, 6), height: 3 }],
-      roofs: [
-        {
-          id: 'r',
-          level: 'L',
-          outline: [
-            [-1, -1, 3],
-            [11, -1, 3],
-            [11, 7, 7],
-            [-1, 7, 7],
-          ],
-          slope: (Math.atan(0.5) * 180) / Math.PI,
-          direction: 90,
-          thickness: 0.3,
-        },
-      ],
-      ...more,
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({
+    levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
+    grids: [
+      { id: 'g1', label: '1', kind: 'line', start: [2, -2], end: [2, 8] },
+      { id: 'g2', label: '2', kind: 'line', start: [8, -2], end: [8, 8] },
+    ],
+    walls: [
+      wall('S', [0, -0.2], [10, -0.2]),
+      wall('E', [10.2, -0.4], [10.2, 6.4]),
+      wall('N', [10, 6.2], [0, 6.2]),
+      wall('W', [-0.2, 6.4], [-0.2, -0.4]),
+    ],
+    openings: [{ id: 'o', wall: 'S', kind: 'window', offset: 2, width: 1.5, height: 1.2, sill: 0.9 }],
+    columns: [{ id: 'c', level: 'L', position: [5, 3], section: { shape: 'rectangle', width: 0.3, depth: 0.5 } }],
+    beams: [
+      {
+        id: 'b',
+        level: 'L',
+        start: [0, 3, 3],
+        end: [10, 3, 3],
+        section: { shape: 'rectangle', width: 0.3, depth: 0.5 },
+      },
+    ],
+    slabs: [{ id: 's', level: 'L', outline: box(-0.4, -0.4, 10.8, 6.8), holes: [box(6, 1, 2, 2)], thickness: 0.2 }],
+    zones: [{ id: 'z', level: 'L', outline: box(0, 0, 10, 6), height: 3 }],
+    roofs: [
+      {
+        id: 'r',
+        level: 'L',
+        outline: [
+          [-1, -1, 3],
+          [11, -1, 3],
+          [11, 7, 7],
+          [-1, 7, 7],
+        ],
+        slope: (Math.atan(0.5) * 180) / Math.PI,
+        direction: 90,
+        thickness: 0.3,
+      },
+    ],
+    ...more,
+  });
 }
 
 const of = (faces: readonly Face[], kind: Face['kind'], cut: boolean): Point[][] =>

@@ -1,21 +1,15 @@
-import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import { modelWith } from '@/core/handover/testing/modelWith';
+import type { ReadModel } from '@/core/handover/model/readModel';
 
 /** Models that tests calculate, as programs write them. */
 export function modelOf(parts: Record<string, unknown>): ReadModel {
-  const read = readModel(
-    JSON.stringify({
-      format: 'zircon-frame-model',
-      version: 1,
-      unit: 'm',
-      levels: [
-        { id: 'L1', name: 'Ground', elevation: 0, height: 4 },
-        { id: 'L2', name: 'Upper', elevation: 4, height: 4 },
-      ],
-      ...parts,
-    }),
-  );
-  if (!read.ok) throw new Error(read.message);
-  return read.value;
+  return modelWith({
+    levels: [
+      { id: 'L1', name: 'Ground', elevation: 0, height: 4 },
+      { id: 'L2', name: 'Upper', elevation: 4, height: 4 },
+    ],
+    ...parts,
+  });
 }
 
 export const square = { shape: 'rectangle', width: 0.4, depth: 0.4 };
