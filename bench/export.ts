@@ -10,8 +10,9 @@ const cell = (text: string): string => text.padStart(12);
 const drawn: readonly FormatName[] = ['svg', 'pdf'];
 const mostDrawn = 10_000;
 
-/** Solving is measured by `./run bench structure`. */
-const measured = formatNames.filter((name) => name !== 'analysis');
+/** Formats that calculate first, which `./run bench structure`, `energy` and `lighting` measure. */
+const calculated: readonly FormatName[] = ['analysis', 'results', 'report'];
+const measured = formatNames.filter((name) => !calculated.includes(name));
 
 /**
  * `./run bench export [elements ...]`: seconds and megabytes of each format, what it grows by with the model, the

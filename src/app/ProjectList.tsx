@@ -59,7 +59,16 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
     const what = /\.json$/i.test(file.name) ? 'model' : 'archive';
     const address = `/api/projects/${what}?name=${encodeURIComponent(file.name)}`;
     const { id, told = [] } = await api<{ id: string; told?: string[] }>(address, { method: 'POST', body: file });
-    for (const words of told) enqueueSnackbar(words, { variant: 'warning', persist: true });
+    for (const words of told)
+      enqueueSnackbar(words, {
+        variant: 'warning',
+        persist: true,
+        action: (key) => (
+          <Button variant="text" onClick={() => closeSnackbar(key)}>
+            Close
+          </Button>
+        ),
+      });
     router.push(`/projects/${id}`);
   };
   const restore = (project: ProjectCard) => act(() => api(`/api/projects/${project.id}/restore`, { method: 'POST' }));

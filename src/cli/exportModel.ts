@@ -3,7 +3,8 @@ import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { formatNames, type FormatName } from '@/core/exports/deliveries/wish';
 import { resultsOf } from '@/core/exports/results/results';
-import { formats, lazily } from '@/server/deliveries/formats';
+import { lazily } from '@/core/lazily';
+import { formats } from '@/server/deliveries/formats';
 import { complain } from './complain';
 import { modelAt } from './modelAt';
 

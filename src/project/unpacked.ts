@@ -1,4 +1,5 @@
 import { Unzip, UnzipInflate } from 'fflate';
+import { few } from '@/core/few';
 import { fail, ok, type Result } from '@/core/result';
 
 /** Together the drawings of one zip are at most so large, bytes: what is larger is no set of plans. */
@@ -52,14 +53,7 @@ export async function unpacked(zip: File): Promise<Result<Unpacked>> {
     return fail(`${zip.name} cannot be unpacked: ${problem}. Unpack it and bring in its DXF files.`);
   if (found.drawings.length === 0)
     return fail(
-      `${zip.name} holds no DXF${found.others.length === 0 ? '' : `, but ${named(found.others)}`}. Ask for the drawings as DXF.`,
+      `${zip.name} holds no DXF${found.others.length === 0 ? '' : `, but ${few(found.others)}`}. Ask for the drawings as DXF.`,
     );
   return ok(found);
 }
-
-/** So many files are named; the others are counted. */
-const mostNamed = 4;
-
-/** Names in a sentence. */
-export const named = (names: readonly string[]): string =>
-  names.slice(0, mostNamed).join(', ') + (names.length > mostNamed ? ` and ${names.length - mostNamed} more` : '');

@@ -1,7 +1,8 @@
 'use client';
 import { create } from 'zustand';
 import type { Session } from './session';
-import { named, unpacked } from './unpacked';
+import { few } from '@/core/few';
+import { unpacked } from './unpacked';
 import { readWhileSent, uploadBecame } from './underlays';
 
 /** A file on its way from this window to the server. */
@@ -83,7 +84,7 @@ export const useUploads = create<UploadStore>()((set, get) => {
     }
     const { drawings, others } = result.value;
     if (others.length > 0)
-      session.tell({ kind: 'info', text: `Of ${zip.name} only the DXF files were taken, not ${named(others)}.` });
+      session.tell({ kind: 'info', text: `Of ${zip.name} only the DXF files were taken, not ${few(others)}.` });
     for (const drawing of drawings) sendOne(session, drawing, levelId);
   };
 

@@ -125,11 +125,16 @@ export async function columnsOf(project: string, file: string): Promise<Readable
     .where('file_id', '=', file)
     .executeTakeFirst();
   if (report?.reader_version !== readerVersion) return null;
+  return streamOf('file_columns', file);
+}
+
+/** The bytes that a table holds of a file, piece by piece as they are taken. */
+export function streamOf(table: 'file_columns' | 'file_origin_chunks', file: string): ReadableStream<Uint8Array> {
   let seq = 0;
   return new ReadableStream<Uint8Array>({
     async pull(controller) {
       const row = await database()
-        .selectFrom('file_columns')
+        .selectFrom(table)
         .select('bytes')
         .where('file_id', '=', file)
         .where('seq', '=', seq)

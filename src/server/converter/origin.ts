@@ -1,6 +1,6 @@
 import type { Origin } from '@/core/handover/intake/origin';
 import { database } from '../database/connection';
-import { expectInProject } from '../files';
+import { expectInProject, streamOf } from '../files';
 import { notFound } from '../problem';
 
 /** What a file was, or null where it came as a DXF. */
@@ -21,19 +21,5 @@ export async function originalBytes(
 ): Promise<{ origin: Origin; content: ReadableStream<Uint8Array> }> {
   const origin = await originOf(project, file);
   if (origin === null) throw notFound('The original of this file');
-  let seq = 0;
-  const content = new ReadableStream<Uint8Array>({
-    async pull(controller) {
-      const row = await database()
-        .selectFrom('file_origin_chunks')
-        .select('bytes')
-        .where('file_id', '=', file)
-        .where('seq', '=', seq)
-        .executeTakeFirst();
-      seq += 1;
-      if (row) controller.enqueue(new Uint8Array(row.bytes));
-      else controller.close();
-    },
-  });
-  return { origin, content };
+  return { origin, content: streamOf('file_origin_chunks', file) };
 }

@@ -8,8 +8,9 @@ import { resultsOf } from '@/core/exports/results/results';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { Problem } from '../problem';
 import type { MadeFile } from '../work/answer';
-import { formats, lazily, type Written } from './formats';
-import { readBack } from './readBack';
+import { lazily } from '@/core/lazily';
+import { formats, type Written } from './formats';
+import { backReader } from './readBack';
 
 /** How drawings lie in the project, by their ids. */
 type Placements = Readonly<Record<string, Placement>>;
@@ -60,13 +61,14 @@ export async function deliver(
   // Results are those of the whole model: a part of it would carry, lose and light otherwise.
   const results = lazily(() => resultsOf(whole));
   const about = { name: project, made, onto: ontoOf(wish, whole, placements), levels: wish.levels, analysis, results };
+  const readBack = backReader(model);
   const files: MadeFile[] = [];
   const back: FileBack[] = [];
   for (const [i, format] of wish.formats.entries()) {
     tell(i / wish.formats.length);
     for (const written of await formats[format](model, about)) {
       files.push({ name: written.file, type: written.type, bytes: bytesOf(written.content) });
-      back.push(await readBack(written, model));
+      back.push(await readBack(written));
     }
   }
   const report: DeliveryReport = {

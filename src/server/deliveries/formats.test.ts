@@ -3,7 +3,7 @@ import { modelWith } from '@/core/handover/testing/modelWith';
 import { differences } from '@/core/exports/deliveries/report';
 import { formatNames } from '@/core/exports/deliveries/wish';
 import { formats } from './formats';
-import { readBack } from './readBack';
+import { backReader } from './readBack';
 
 test('levels whose names read alike have files of their own', async () => {
   const names = ['Upper floor', 'Upper/floor', 'UPPER FLOOR', '\u4e0a\u968e', ''];
@@ -67,9 +67,10 @@ test('names of every kind come back from every format', async () => {
       uValue: null,
     })),
   });
+  const readBack = backReader(model);
   for (const format of formatNames) {
     const written = await formats[format](model, { name: names[0], made: new Date(0) });
-    const back = await Promise.all(written.map((one) => readBack(one, model)));
+    const back = await Promise.all(written.map(readBack));
     expect([format, ...differences(back)]).toEqual([format]);
     expect(written.length).toBeGreaterThan(0);
   }

@@ -14,6 +14,7 @@ import type { PlanWish } from '@/core/exports/sheets/paper';
 import { planSheet } from '@/core/exports/sheets/plan';
 import { sectionSheet, sectionsOf } from '@/core/exports/sheets/section';
 import type { Sheet } from '@/core/exports/sheets/sheet';
+import { builtOf } from '@/core/exports/sheets/upright';
 import { stackSheet } from '@/core/exports/sheets/stack';
 import { sheetSvg } from '@/core/exports/sheets/svg';
 import { tableSheets } from '@/core/exports/sheets/tables';
@@ -45,12 +46,6 @@ export interface About {
   results?: () => Results;
 }
 
-/** Made when it is first asked for. */
-export function lazily<T>(make: () => T): () => T {
-  let made: { value: T } | null = null;
-  return () => (made ??= { value: make() }).value;
-}
-
 const resultsIn = (model: ReadModel, { results }: About): Results => (results ?? (() => resultsOf(model)))();
 
 /** A name as a part of a file's. */
@@ -80,11 +75,12 @@ export function sheetsOf(
   about: About,
   asked: Pick<PlanWish, 'paper' | 'scale' | 'layers'> = {},
 ): { file: string; sheet: Sheet }[] {
-  const cuts = sectionsOf(model);
+  const built = builtOf(model);
+  const cuts = sectionsOf(built);
   const wish: PlanWish = { ...asked, project: about.name, date: isoOf(about.made).slice(0, 10), cuts };
   return [
     ...plansOf(model, about).map(({ level, file }) => ({ file, sheet: planSheet(model, level, wish) })),
-    ...cuts.map((cut) => ({ file: `section-${cut.name}`, sheet: sectionSheet(model, cut, wish) })),
+    ...cuts.map((cut) => ({ file: `section-${cut.name}`, sheet: sectionSheet(built, cut, wish) })),
     { file: 'storeys', sheet: stackSheet(model, wish) },
   ];
 }
@@ -92,15 +88,14 @@ export function sheetsOf(
 /** Results over each plan, and in each upright plane through a grid line. */
 function resultSheets(model: ReadModel, about: About, pictures: ResultPictures): Sheet[] {
   const wish: PlanWish = { project: about.name, date: isoOf(about.made).slice(0, 10) };
+  const built = builtOf(model);
   const plain = { ...wish, layers: ['slabs', 'walls', 'columns', 'beams', 'grid'] } as const;
   return [
     ...plansOf(model, about).flatMap(({ level }) =>
-      pictures.over(level).map(({ title, picture }) => planSheet(model, level, plain, { title, picture })),
+      pictures.over(level).map((one) => planSheet(model, level, plain, one)),
     ),
     ...framesOf(model).flatMap(({ label, cut }) =>
-      pictures
-        .within(cut)
-        .map(({ title, picture }) => sectionSheet(model, { name: `along ${label}`, cut }, wish, { title, picture })),
+      pictures.within(cut).map((one) => sectionSheet(built, { name: `along ${label}`, cut }, wish, one)),
     ),
   ];
 }
@@ -124,7 +119,7 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
     {
       file: 'analysis.xlsx',
       type: workbookType,
-      content: await workbookOf(analysisTables(model, resultsIn(model, about)), about.made),
+      content: await workbookOf(analysisTables(resultsIn(model, about)), about.made),
     },
   ],
   svg: async (model, about) => {
@@ -149,7 +144,7 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
     return [{ file: 'model.dxf', type: 'image/vnd.dxf', content: writeSpaceDxf(model, onto) }, ...plans];
   },
   results: async (model, about) => {
-    const pictures = new ResultPictures(model, resultsIn(model, about));
+    const pictures = new ResultPictures(resultsIn(model, about), model);
     const onto = about.onto ?? ontoProject('m');
     const drawn = plansOf(model, about).flatMap(({ level, file }): Written[] => {
       const own = pictures.over(level);
@@ -166,7 +161,7 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
       `Made ${isoOf(about.made).replace('T', ' ')} UTC.`,
       'Findings are those before anything is accepted.',
     ];
-    const sheets = tableSheets(`${about.name}: report`, lines, reportTables(model, resultsIn(model, about)));
+    const sheets = tableSheets(`${about.name}: report`, lines, reportTables(resultsIn(model, about)));
     return [
       {
         file: 'report.pdf',

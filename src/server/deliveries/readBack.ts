@@ -11,25 +11,41 @@ import { pathCount } from '@/core/underlay/primitives';
 import { Problem } from '../problem';
 import { openGbxml } from './openGbxml';
 import { openIfc } from './openIfc';
+import type { Schedule } from '@/core/exports/schedules/table';
+import { lazily } from '@/core/lazily';
 import type { Written } from './formats';
 import { allNodes, readXml } from './readXml';
 
-/** Reads a file that was written again, by another way than it was written, and counts what came back. */
-export async function readBack({ file, content }: Written, model: ReadModel): Promise<FileBack> {
-  if (file.endsWith('.ifc')) return { file, kinds: await openIfc(String(content), model) };
-  if (file.endsWith('.json')) return { file, kinds: inJson(String(content), model) };
-  if (file.endsWith('.xml')) return { file, kinds: inGbxml(String(content), model) };
-  if (file === 'model.dxf') return { file, kinds: inDxf(String(content), model) };
-  if (file.endsWith('.dxf')) return { file, kinds: inPlan(file, String(content)) };
-  if (file === 'model.xlsx' && typeof content !== 'string') return { file, kinds: await inWorkbook(content, model) };
-  if (file.endsWith('.csv')) return { file, kinds: inCsv(file, String(content), model) };
-  if (file.endsWith('.svg')) return { file, kinds: inSvg(file, String(content), model) };
-  return { file, kinds: [] };
+/**
+ * Reads files that were written again, each by another way than it was written, and counts what came back.
+ * @param model what was written
+ */
+export function backReader(model: ReadModel): (written: Written) => Promise<FileBack> {
+  const schedules = lazily(() => schedulesOf(model));
+  return async ({ file, content }) => ({ file, kinds: await kindsIn(file, content, model, schedules) });
+}
+
+/** The kinds of things in a file; none where a format has nothing to be counted. */
+async function kindsIn(
+  file: string,
+  content: Written['content'],
+  model: ReadModel,
+  schedules: () => Schedule[],
+): Promise<ReadBack[]> {
+  if (file.endsWith('.ifc')) return await openIfc(String(content), model);
+  if (file.endsWith('.json')) return inJson(String(content), model);
+  if (file.endsWith('.xml')) return inGbxml(String(content), model);
+  if (file === 'model.dxf') return inDxf(String(content), model);
+  if (file.endsWith('.dxf')) return inPlan(file, String(content));
+  if (file === 'model.xlsx' && typeof content !== 'string') return await inWorkbook(content, schedules());
+  if (file.endsWith('.csv')) return inCsv(file, String(content), schedules());
+  if (file.endsWith('.svg')) return inSvg(file, String(content), model);
+  return [];
 }
 
 /** Rows beneath the head of a schedule. */
-function inCsv(file: string, text: string, model: ReadModel): ReadBack[] {
-  const schedule = schedulesOf(model).find(({ name }) => `${name}.csv` === file);
+function inCsv(file: string, text: string, schedules: readonly Schedule[]): ReadBack[] {
+  const schedule = schedules.find(({ name }) => `${name}.csv` === file);
   if (schedule === undefined) return [];
   const rows = csvParseRows(text.replace(/^\ufeff/, '')).length - 1;
   return [{ kind: `rows of ${schedule.name}`, model: schedule.rows.length, file: rows }];
@@ -96,10 +112,10 @@ function inDxf(text: string, model: ReadModel): ReadBack[] {
 }
 
 /** Rows of each sheet beneath its head. */
-async function inWorkbook(bytes: Uint8Array, model: ReadModel): Promise<ReadBack[]> {
+async function inWorkbook(bytes: Uint8Array, schedules: readonly Schedule[]): Promise<ReadBack[]> {
   const book = new Excel.Workbook();
   await book.xlsx.load(new Uint8Array(bytes).buffer);
-  return schedulesOf(model).map(({ name, rows }) => ({
+  return schedules.map(({ name, rows }) => ({
     kind: `rows of ${name}`,
     model: rows.length,
     file: (book.getWorksheet(name.slice(0, longestName))?.actualRowCount ?? 1) - 1,

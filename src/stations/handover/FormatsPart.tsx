@@ -40,8 +40,8 @@ export function FormatsPart({ project, has }: { project: string; has: (kind: Ele
         <Part title="Rooms, as gbXML">
           <Box sx={{ color: 'text.secondary', mb: 1 }}>
             Spaces on the middles of what bounds them, each closed, with areas by inner faces; surfaces with what lies
-            on both sides, openings, constructions and set points. Rooms under sloped roofs are as high as they are on
-            average.
+            on both sides, openings, constructions and set points. Rooms under sloped roofs are closed along their
+            planes.
           </Box>
           <Button variant="contained" href={file('model.xml')} download>
             Save gbXML

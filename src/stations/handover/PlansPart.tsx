@@ -69,7 +69,7 @@ export function PlansPart({
     return `/api/projects/${project}/handover/${file}?${asked.toString()}`;
   };
   return (
-    <Part title="Plans">
+    <Part title="Plans and sections">
       <Box sx={{ color: 'text.secondary', mb: 1.25 }}>
         At a true scale, with grid, marks, rooms, distances between grid lines, north and a title block: all levels with
         two sections and the storeys over one another as a PDF, or one of them as SVG.
@@ -84,7 +84,13 @@ export function PlansPart({
         />
       </Box>
       <Box sx={{ mb: 1 }}>
-        <Toggles label="Shown on plans" of={planLayers} words={(name) => name} chosen={layers} choose={setLayers} />
+        <Toggles
+          label="Shown on plans"
+          of={planLayers}
+          words={(name) => name[0].toUpperCase() + name.slice(1)}
+          chosen={layers}
+          choose={setLayers}
+        />
       </Box>
       <Button variant="contained" href={address('plans.pdf', {})} download sx={{ mb: 1 }}>
         Save PDF

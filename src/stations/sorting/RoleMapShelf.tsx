@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { few } from '@/core/few';
 import { put, type Change } from '@/core/model/edits';
 import { counted } from '@/core/model/counted';
 import { answer, picksOf, setBlockRoles, teach } from '@/core/model/picks';
@@ -149,8 +150,7 @@ export function RoleMapShelf({
           {applied.name}: {applied.matched} {applied.matched === 1 ? 'layer' : 'layers'}
           {applied.blocks > 0 && ` and ${applied.blocks} ${applied.blocks === 1 ? 'block' : 'blocks'}`} matched
           {applied.lessons > 0 && `, ${counted(applied.lessons, 'lesson')} taken over`}
-          {applied.unmatched.length > 0 ? `, not ${applied.unmatched.slice(0, 6).join(', ')}` : ''}
-          {applied.unmatched.length > 6 && ` and ${applied.unmatched.length - 6} more`}
+          {applied.unmatched.length > 0 && `, not ${few(applied.unmatched)}`}
           {applied.unused > 0
             ? `; ${applied.unused} ${applied.unused === 1 ? 'rule was' : 'rules were'} not needed`
             : ''}

@@ -1,7 +1,9 @@
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
-import { heatView } from '@/core/energy/file';
+import { heatView, type ShownZone } from '@/core/energy/file';
 import { heatPicture } from '@/core/energy/picture';
 import type { ReadModel } from '@/core/handover/model/readModel';
+import { bandsOf } from '@/core/lighting/contours';
+import type { LitArea } from '@/core/lighting/light';
 import { lightPicture } from '@/core/lighting/picture';
 import { envelopeOf } from '@/core/structure/envelope';
 import { envelopePicture, pictureOf, type Picture, type Pictured, type Seen } from '@/core/structure/picture';
@@ -44,27 +46,36 @@ const nearPlane = 0.3;
 const isEmpty = ({ areas, lines, labels, tints = [] }: Picture): boolean =>
   areas.length + lines.length + labels.length + tints.length === 0;
 
-/** Results that are drawn: put together once, asked for by level and by upright plane. */
+/** Results that are drawn, of what is shown of the model: put together once, asked for by level and upright plane. */
 export class ResultPictures {
   private readonly view: StructureView | null;
   private readonly envelope: ReturnType<typeof envelopeOf>;
   private readonly levels: ReadonlyMap<string, string>;
+  private readonly zones: readonly ShownZone[];
+  private readonly known = new Map<string, ResultPicture[]>();
 
   constructor(
-    private readonly model: ReadModel,
     private readonly results: Results,
+    private readonly shown: ReadModel,
   ) {
-    this.view = results.structure === null ? null : viewOf(results.structure, model);
+    this.view = results.structure === null ? null : viewOf(results.structure, results.model);
     this.envelope = this.view === null ? null : envelopeOf(this.view);
+    this.zones = results.heat === null ? [] : heatView(results.heat).zones;
     this.levels = new Map(
-      [...model.columns, ...model.beams, ...model.walls, ...model.slabs, ...model.zones, ...model.outdoor].map(
+      [...shown.columns, ...shown.beams, ...shown.walls, ...shown.slabs, ...shown.zones, ...shown.outdoor].map(
         ({ id, level }) => [id, level],
       ),
     );
   }
 
-  /** What lies over the plan of a level. */
+  /** What lies over the plan of a level; sheets and DXF ask for the same. */
   over(level: Level): ResultPicture[] {
+    const known = this.known.get(level.id) ?? this.madeOver(level);
+    this.known.set(level.id, known);
+    return known;
+  }
+
+  private madeOver(level: Level): ResultPicture[] {
     const seen: Seen = {
       at: ([x, y]) => [x, y],
       shows: ({ element }) => this.levels.get(element) === level.id,
@@ -81,7 +92,8 @@ export class ResultPictures {
     const near = ([x, y]: readonly number[]): boolean => Math.abs(cross(along, subtract([x, y], from))) <= nearPlane;
     const seen: Seen = {
       at: ([x, y, z]) => [dot(subtract([x, y], from), along), z],
-      shows: ({ start, end }) => start !== undefined && end !== undefined && near(start) && near(end),
+      shows: ({ element, start, end }) =>
+        this.levels.has(element) && start !== undefined && end !== undefined && near(start) && near(end),
       showsNode: near,
       plan: false,
     };
@@ -103,9 +115,8 @@ export class ResultPictures {
   }
 
   private heat({ id }: Level): ResultPicture[] {
-    if (this.results.heat === null) return [];
-    const outlines = new Map(this.model.zones.map((zone) => [zone.id, zone]));
-    const drawn = heatView(this.results.heat).zones.flatMap((zone) => {
+    const outlines = new Map(this.shown.zones.map((zone) => [zone.id, zone]));
+    const drawn = this.zones.flatMap((zone) => {
       const row = outlines.get(zone.id);
       return row?.level === id ? [{ zone, outline: row.outline, holes: row.holes, chosen: false }] : [];
     });
@@ -118,21 +129,19 @@ export class ResultPictures {
     );
     const between = Math.min(...own.map(({ lattice: { across } }) => distance([0, 0], across)));
     const letters = Math.min(highest, share * between);
+    const values = lightPicture(own, { values: true, lines: false, tint: false });
+    const lines = { ...lightPicture(own, { values: false, lines: true, tint: false }), tints: own.flatMap(bandTints) };
     return [
-      {
-        layer: 'LIGHT-VALUES',
-        title: 'light, lx',
-        picture: lightPicture(own, { values: true, lines: false, tint: false }),
-        letters,
-      },
-      {
-        layer: 'LIGHT-LINES',
-        title: 'lines of as much light, lx',
-        picture: lightPicture(own, { values: false, lines: true, tint: true }),
-        letters,
-      },
+      { layer: 'LIGHT-VALUES', title: 'light, lx', picture: values, letters },
+      { layer: 'LIGHT-LINES', title: 'lines of as much light, lx', picture: lines, letters },
     ];
   }
+}
+
+/** The bands of an area from the darkest up: on paper each covers what it lies on, so that each has its own tint. */
+function bandTints(area: LitArea): NonNullable<Picture['tints']> {
+  const bands = bandsOf(area);
+  return bands.flatMap(({ region }, k) => region.map((part) => ({ ...part, share: (k + 1) / bands.length })));
 }
 
 /** The upright planes through the straight grid lines of a model that members lie in, each with its label. */

@@ -50,7 +50,7 @@ function modelOf(): ReadModel {
 }
 const model = modelOf();
 const results = resultsOf(model);
-const pictures = new ResultPictures(model, results);
+const pictures = new ResultPictures(results, model);
 
 test('what supports carry lies over the plan, and in the unit of its DXF on layers of its own', () => {
   const over = pictures.over(model.levels[0]);
@@ -80,6 +80,14 @@ test('every value of light lies at its point, small enough for its grid', () => 
   expect(values.letters).toBeLessThan(Math.abs(across) / 2);
 });
 
+test('the brighter a band of light, the stronger its tint, since it covers those beneath it', () => {
+  const lines = pictures.over(model.levels[0]).find(({ layer }) => layer === 'LIGHT-LINES')!;
+  const shares = (lines.picture.tints ?? []).map(({ share }) => share);
+  expect(shares.length).toBeGreaterThan(2);
+  expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  expect(shares[shares.length - 1]).toBe(1);
+});
+
 test('a frame is seen along the grid line that it stands on, with the moment amid its beam', () => {
   const frames = framesOf(model);
   expect(frames.map(({ label }) => label)).toEqual(['A']);
@@ -90,8 +98,18 @@ test('a frame is seen along the grid line that it stands on, with the moment ami
   expect(moments.title).toContain('case U');
 });
 
+test('of a part that goes out its own results are shown, and they are those of the whole', () => {
+  const part = new ResultPictures(results, { ...model, columns: [], zones: [] });
+  const layers = part.over(model.levels[0]).map(({ layer }) => layer);
+  expect(layers).toContain('MY');
+  expect(layers).not.toContain('HEAT');
+  const whole = pictures.over(model.levels[0]).find(({ layer }) => layer === 'MY');
+  expect(part.over(model.levels[0]).find(({ layer }) => layer === 'MY')?.picture.labels).toEqual(whole?.picture.labels);
+  expect(new ResultPictures(results, { ...model, columns: [], beams: [] }).within(framesOf(model)[0].cut)).toEqual([]);
+});
+
 test('a report says what carries, what rooms lose and what light they have, over as many pages as that takes', () => {
-  const tables = reportTables(model, results);
+  const tables = reportTables(results);
   const balance = tables.find(({ name }) => name === 'loads and reactions')!;
   expect(balance.rows).toEqual([['Q', 60, 60, 0]]);
   expect(tables.find(({ name }) => name === 'light of areas')!.rows[0][0]).toContain('Watch room');

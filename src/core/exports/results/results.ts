@@ -7,6 +7,7 @@ import { tryStructure, type StructureTrial } from '@/core/structure/trial';
 
 /** What the three trials of a model come to; null where there is nothing to calculate. */
 export interface Results {
+  model: ReadModel;
   structure: StructureTrial | null;
   heat: HeatTrial | null;
   light: LightTrial | null;
@@ -24,6 +25,7 @@ export function resultsOf(model: ReadModel): Results {
   const light = (model.luminaires ?? []).length === 0 ? null : tryLight(model);
   const trials = [structure, heat, light];
   return {
+    model,
     structure: structure === null || structure.structure.frame.members.length === 0 ? null : structure,
     heat,
     light,

@@ -3,7 +3,7 @@ import type { ReadModel } from '@/core/handover/model/readModel';
 import { resultsOf } from '../results/results';
 import { analysisTables } from './analysis';
 
-const tablesOf = (model: ReadModel) => analysisTables(model, resultsOf(model));
+const tablesOf = (model: ReadModel) => analysisTables(resultsOf(model));
 
 /** A beam of 6 m on two columns of 3 m, with 10 kN/m on it, under a case that says no weight. */
 function portal() {

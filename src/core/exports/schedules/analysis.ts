@@ -30,7 +30,7 @@ const lengthOf = ([[a, b, c], [x, y, z]]: readonly [V3, V3]): number => rounded(
  * members, releases, loads, combinations, reactions, inner forces; rooms with their heat; areas with their light; all
  * findings.
  */
-export function analysisTables(model: ReadModel, { structure, heat, light, findings, assumed }: Results): Schedule[] {
+export function analysisTables({ model, structure, heat, light, findings, assumed }: Results): Schedule[] {
   return [
     ...(structure === null ? [] : structureTables(structure)),
     ...(heat === null ? [] : [heatTable(heatFile(heat), model)]),
@@ -41,7 +41,7 @@ export function analysisTables(model: ReadModel, { structure, heat, light, findi
 }
 
 /** Tables that are read by people: what is wrong, what each room and area comes to, and what was taken for granted. */
-export const reportTables = (model: ReadModel, { structure, heat, light, findings, assumed }: Results): Schedule[] => [
+export const reportTables = ({ model, structure, heat, light, findings, assumed }: Results): Schedule[] => [
   findingsInWords(findings),
   ...(structure === null ? [] : [balanceTable(structure)]),
   ...(heat === null ? [] : [heatTable(heatFile(heat), model)]),

@@ -3,8 +3,6 @@ import { modelWith } from '@/core/handover/testing/modelWith';
 import { csvOf } from './csv';
 import { schedulesOf } from './schedules';
 
-type Part = Record<string, unknown>;
-
 const rectangle = { shape: 'rectangle', width: 0.4, depth: 0.5 };
 const round = { shape: 'circle', diameter: 0.5 };
 const model = modelWith({

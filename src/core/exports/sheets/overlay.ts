@@ -6,6 +6,8 @@ import { letters, pens, type Mark } from './sheet';
 export interface Overlay {
   title: string;
   picture: Picture;
+  /** Height of its words, metres; as small texts are where it is left out. */
+  letters?: number;
 }
 
 /** Diagrams and tints are this light, from black to white. */
@@ -13,6 +15,9 @@ const grey = { area: 0.82, tint: [0.95, 0.55] } as const;
 
 /** A line of one point marks it, by a ring of this radius, millimetres. */
 const spot = 0.8;
+
+/** Smaller letters cannot be read, millimetres. */
+const finest = 0.9;
 
 /** Tints lie beneath a drawing. */
 export const tintMarks = ({ tints = [] }: Picture, onto: Onto): Mark[] =>
@@ -24,7 +29,7 @@ export const tintMarks = ({ tints = [] }: Picture, onto: Onto): Mark[] =>
   }));
 
 /** Diagrams, lines and words over a drawing. */
-export const pictureMarks = ({ areas, lines, labels }: Picture, onto: Onto): Mark[] => [
+export const pictureMarks = ({ picture: { areas, lines, labels }, letters: high }: Overlay, onto: Onto): Mark[] => [
   ...areas.map((area): Mark => ({ kind: 'area', rings: [onto.all(area)], grey: grey.area, stroke: pens.fine })),
   ...lines.map((line): Mark =>
     line.length === 1
@@ -35,7 +40,7 @@ export const pictureMarks = ({ areas, lines, labels }: Picture, onto: Onto): Mar
     kind: 'text',
     at: onto.at(at),
     text,
-    height: letters.small,
+    height: high === undefined ? letters.small : Math.min(letters.small, Math.max(finest, (high * 1000) / onto.scale)),
     anchor: 'middle',
     turn: 0,
   })),

@@ -33,16 +33,23 @@ export function planSheet(model: ReadModel, level: Level, wish: PlanWish, over: 
     grid: (onto) => gridMarks(model, onto, shown.has('dimensions')),
     dimensions: () => [],
   };
+  const marksOf = (layers: readonly PlanLayer[], onto: Onto): Mark[] =>
+    layers.filter((layer) => shown.has(layer)).flatMap((layer) => parts[layer](onto));
   const box = boxAbout(model, level);
   return framed(
     over === null ? level.name : `${level.name}, ${over.title}`,
     box,
     wish,
     (onto) => [
+      // Slabs lie beneath what tints them.
+      ...marksOf(['slabs'], onto),
       ...(over === null ? [] : tintMarks(over.picture, onto)),
-      ...planLayers.filter((layer) => shown.has(layer)).flatMap((layer) => parts[layer](onto)),
+      ...marksOf(
+        planLayers.filter((layer) => layer !== 'slabs'),
+        onto,
+      ),
       ...cutMarks(wish.cuts ?? [], box, onto),
-      ...(over === null ? [] : pictureMarks(over.picture, onto)),
+      ...(over === null ? [] : pictureMarks(over, onto)),
     ],
     (layout) =>
       footMarks(layout, {

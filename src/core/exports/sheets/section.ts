@@ -7,17 +7,17 @@ import { framed, type Onto } from './onto';
 import { pictureMarks, type Overlay } from './overlay';
 import type { PlanWish } from './paper';
 import { greys, letters, pens, type Mark, type Sheet } from './sheet';
-import { cutThrough, facesFrom, type Cut, type Face, type NamedCut } from './upright';
+import { cutThrough, facesFrom, type Built, type Cut, type Face, type NamedCut } from './upright';
 
 /** The two sections that a building has by itself: along its grid lines of one direction and across them. */
-export function sectionsOf(model: ReadModel): NamedCut[] {
-  const line = model.grids.find((one) => one.kind === 'line');
+export function sectionsOf(built: Built): NamedCut[] {
+  const line = built.model.grids.find((one) => one.kind === 'line');
   const d: Point = line === undefined ? [1, 0] : subtract(line.end, line.start);
   return [d, [-d[1], d[0]] as const].flatMap(([x, y], i) => {
     const size = Math.hypot(x, y) || 1;
     // What lies to the left of a plan, or beneath, is drawn to the left.
     const side = Math.abs(x) > Math.abs(y) ? Math.sign(x) : Math.sign(y);
-    const cut = cutThrough(model, [(side * x) / size, (side * y) / size]);
+    const cut = cutThrough(built, [(side * x) / size, (side * y) / size]);
     return cut === null ? [] : [{ name: 'AB'[i], cut }];
   });
 }
@@ -43,12 +43,13 @@ const faceMark = ({ ring, kind, behind }: Face, bare: boolean, onto: Onto): Mark
 
 /** A model as an upright plane cuts it and sees it, at a true scale, with levels and the grid lines that it crosses. */
 export function sectionSheet(
-  model: ReadModel,
+  built: Built,
   { name, cut }: NamedCut,
   wish: PlanWish,
   over: Overlay | null = null,
 ): Sheet {
-  const faces = facesFrom(model, cut);
+  const { model } = built;
+  const faces = facesFrom(built, cut);
   const points = [
     ...faces.flatMap(({ ring }) => ring),
     ...(over?.picture.areas.flat() ?? []),
@@ -64,7 +65,7 @@ export function sectionSheet(
       ...faces.map((face) => faceMark(face, over !== null, onto)),
       ...levelMarks(model, x1, x2, onto),
       ...crossingMarks(model, cut, [x1, x2], [y1, y2], onto),
-      ...(over === null ? [] : pictureMarks(over.picture, onto)),
+      ...(over === null ? [] : pictureMarks(over, onto)),
     ],
     (layout) =>
       footMarks(layout, { title: `Section ${name}`, below: over?.title ?? 'what is cut is filled', north: null }),

@@ -5,7 +5,6 @@ import { planSheet } from './plan';
 import type { Mark } from './sheet';
 import { sheetSvg } from './svg';
 
-type Part = Record<string, unknown>;
 type MarkOf<K extends Mark['kind']> = Extract<Mark, { kind: K }>;
 
 const model = modelWith({

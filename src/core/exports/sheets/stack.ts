@@ -1,4 +1,4 @@
-import { boxOf } from '@/core/geometry/boxIndex';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import { groupBy } from '@/core/groupBy';
 import type { ReadModel } from '@/core/handover/model/readModel';
@@ -121,14 +121,12 @@ const same = 0.05;
 function standingMarks(model: ReadModel, levels: readonly Level[], stack: Stack, onto: Onto): Mark[] {
   const storey = new Map(levels.map(({ id }, i) => [id, i]));
   const reaches = model.columns.map((column) => ({ column, reach: columnReach(column, model) }));
+  const index = new BoxIndex(reaches, ({ column }) => boxOf([column.position]));
   return reaches.flatMap(({ column, reach: [foot] }): Mark[] => {
     const [x, y] = column.position;
-    const under = reaches.find(
-      ({ column: other, reach: [, head] }) =>
-        other !== column &&
-        Math.abs(head - foot) < same &&
-        Math.hypot(other.position[0] - x, other.position[1] - y) < same,
-    );
+    const under = index
+      .around([x, y], same)
+      .find(({ column: other, reach: [, head] }) => other !== column && Math.abs(head - foot) < same);
     const [own, below] = [storey.get(column.level), storey.get(under?.column.level ?? '')];
     if (own === undefined || below === undefined) return [];
     const points = [onto.at(stack.at(own)([x, y])), onto.at(stack.at(below)([x, y]))];

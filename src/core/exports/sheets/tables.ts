@@ -10,9 +10,16 @@ const [lead, letterWidth] = [4, 0.85];
 const widest = 60;
 const inside = page.width - 2 * page.margin;
 
+/** Five figures of a number tell what a reader needs; workbooks have all of them. */
+function figure(value: number): string {
+  const size = Math.abs(value);
+  if (size >= 1000) return value.toFixed(0);
+  return String(Number(value.toFixed(size >= 100 ? 1 : 2)));
+}
+
 const textOf = (cell: Cell): string => {
   if (cell === null) return '';
-  return typeof cell === 'number' ? String(Number(cell.toFixed(3))) : cell.replace(/\s+/g, ' ');
+  return typeof cell === 'number' ? figure(cell) : cell.replace(/\s+/g, ' ');
 };
 
 /** A text in lines of at most so many letters, broken between words, and within those that are longer. */

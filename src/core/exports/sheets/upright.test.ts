@@ -4,7 +4,7 @@ import type { Point } from '@/core/geometry/vector';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { sectionSheet, sectionsOf } from './section';
 import { stackSheet } from './stack';
-import { cutThrough, facesFrom, type Face } from './upright';
+import { builtOf, cutThrough, facesFrom, type Face } from './upright';
 
 const box = (x: number, y: number, w: number, d: number): Point[] => [
   [x, y],
@@ -80,7 +80,7 @@ const close = (values: number[]) => values.map((value) => expect.closeTo(value, 
 
 test('a cut across goes through the wall beneath and above its window, through the slab, and along the roof', () => {
   // At x = 2.7, through the window from 2 to 3.5, northward: what is east is behind and to the right.
-  const faces = facesFrom(modelOf(), { from: [2.7, 0], along: [0, 1] });
+  const faces = facesFrom(builtOf(modelOf()), { from: [2.7, 0], along: [0, 1] });
   const walls = of(faces, 'wall', true).map(extent);
   expect(walls).toEqual([close([-0.4, 0, 0, 0.9]), close([-0.4, 2.1, 0, 3]), close([6, 0, 6.4, 3])]);
   const [slab, roof] = of(faces, 'slab', true);
@@ -97,12 +97,12 @@ test('a cut across goes through the wall beneath and above its window, through t
 
 test('a cut through a hole leaves it open, and what is to the right of its way is not seen', () => {
   const model = modelOf({ roofs: [] });
-  const faces = facesFrom(model, { from: [0, 2], along: [1, 0] });
+  const faces = facesFrom(builtOf(model), { from: [0, 2], along: [1, 0] });
   expect(of(faces, 'slab', true).map(extent)).toEqual([close([-0.4, -0.2, 6, 0]), close([8, -0.2, 10.4, 0])]);
   // Looking to north: the column and the north wall; the south wall with its window is behind one's back.
   expect(of(faces, 'column', false).map(extent)).toEqual([close([4.85, 0, 5.15, 3])]);
   expect(of(faces, 'opening', false)).toEqual([]);
-  const south = facesFrom(model, { from: [0, 2], along: [-1, 0] });
+  const south = facesFrom(builtOf(model), { from: [0, 2], along: [-1, 0] });
   expect(of(south, 'opening', false).map(extent)).toEqual([close([-3.5, 0.9, -2, 2.1])]);
   // Farther things are drawn first.
   const depths = south.filter(({ behind }) => behind > 0).map(({ behind }) => behind);
@@ -110,14 +110,14 @@ test('a cut through a hole leaves it open, and what is to the right of its way i
 });
 
 test('the cut that a building has by itself is inside it and keeps off walls and columns', () => {
-  const cut = cutThrough(modelOf(), [1, 0])!;
+  const cut = cutThrough(builtOf(modelOf()), [1, 0])!;
   expect(cut.from[1]).toBeGreaterThan(0);
   expect(cut.from[1]).toBeLessThan(6);
   // Only the two walls across its way, of 0.4 m each, and no column.
-  const cutWalls = of(facesFrom(modelOf(), cut), 'wall', true);
+  const cutWalls = of(facesFrom(builtOf(modelOf()), cut), 'wall', true);
   expect(cutWalls.reduce((sum, ring) => sum + Math.abs(area(ring)), 0)).toBeCloseTo(2 * 0.4 * 3, 9);
-  expect(of(facesFrom(modelOf(), cut), 'column', true)).toEqual([]);
-  expect(cutThrough(modelOf({ zones: [], slabs: [] }), [1, 0])).toBeNull();
+  expect(of(facesFrom(builtOf(modelOf()), cut), 'column', true)).toEqual([]);
+  expect(cutThrough(builtOf(modelOf({ zones: [], slabs: [] })), [1, 0])).toBeNull();
 });
 
 test('sections and storeys are at the scale of their sheet', () => {
@@ -128,9 +128,9 @@ test('sections and storeys are at the scale of their sheet', () => {
     ],
   });
   const wish = { project: 'Test', date: '2026-11-27', paper: 'A3', scale: 50 } as const;
-  const sections = sectionsOf(model);
+  const sections = sectionsOf(builtOf(model));
   expect(sections.map(({ name }) => name)).toEqual(['A', 'B']);
-  const { marks } = sectionSheet(model, sections[1], wish);
+  const { marks } = sectionSheet(builtOf(model), sections[1], wish);
   const texts = marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []));
   expect(texts).toEqual(
     expect.arrayContaining(['Section B', 'Ground +0.000 m', 'Upper +3.000 m', '1', '2', '1:50 on A3']),

@@ -223,9 +223,16 @@ function roofSolid({ outline, slope, direction, thickness }: NonNullable<ReadMod
   return [{ kind: 'slab', outline: outline.map(([u, w]): Point => [u, w]), low, high: (p) => low(p) + thick }];
 }
 
+/** A model with its solids, worked out once for all planes that it is seen from. */
+export interface Built {
+  model: ReadModel;
+  solids: readonly Solid[];
+}
+
+export const builtOf = (model: ReadModel): Built => ({ model, solids: solidsOf(model) });
+
 /** What is seen of a model from an upright plane, from the farthest to what it cuts. */
-export function facesFrom(model: ReadModel, cut: Cut): Face[] {
-  const solids = solidsOf(model);
+export function facesFrom({ solids }: Built, cut: Cut): Face[] {
   const behind = solids.filter(({ only }) => only !== 'cut').flatMap((solid) => faceBehind(cut, solid));
   // An opening is seen in front of the wall that it is in.
   const order = (face: Face): number => face.behind - (face.kind === 'opening' ? least : 0);
@@ -248,7 +255,7 @@ const lengthIn = (cut: Cut, outlines: readonly Pick<Solid, 'outline' | 'holes'>[
  * nothing has an inside.
  * @param along the way of it
  */
-export function cutThrough(model: ReadModel, along: Point): Cut | null {
+export function cutThrough({ model, solids }: Built, along: Point): Cut | null {
   const inside = model.zones.length > 0 ? model.zones : model.slabs;
   const corners = inside.flatMap(({ outline }): Point[] => outline);
   if (corners.length === 0) return null;
@@ -256,7 +263,7 @@ export function cutThrough(model: ReadModel, along: Point): Cut | null {
   const middle: Point = [(x1 + x2) / 2, (y1 + y2) / 2];
   const left: Point = [-along[1], along[0]];
   const reach = (Math.abs(left[0]) * (x2 - x1) + Math.abs(left[1]) * (y2 - y1)) / 2;
-  const upright = solidsOf(model).filter(({ kind, only }) => (kind === 'wall' || kind === 'column') && only !== 'seen');
+  const upright = solids.filter(({ kind, only }) => (kind === 'wall' || kind === 'column') && only !== 'seen');
   const cuts = Array.from({ length: tried }, (_, i) => {
     // From the middle outward, to one side and the other.
     const off = (((i % 2 === 0 ? 1 : -1) * Math.ceil(i / 2)) / (tried / 2)) * reach;

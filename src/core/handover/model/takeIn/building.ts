@@ -109,9 +109,7 @@ export function wallRow(taking: Taking, wall: Of<'walls'>, level: Level): Elemen
   const tied = own.base !== undefined || own.top !== undefined;
   const roofed = profile !== undefined && (taking.model.roofs ?? []).length > 0;
   if (profile !== undefined && !roofed)
-    taking.told.add(
-      'a wall whose top is cut as under a roof, in a file without roofs: it is level, as high as its highest.',
-    );
+    taking.told.add('Walls cut as under a roof, in a file without roofs, are level at their highest', wall.id);
   const plain = tied || roofed || isSame(height, level.height);
   return row(
     taking,
@@ -135,7 +133,7 @@ export function wallRow(taking: Taking, wall: Of<'walls'>, level: Level): Elemen
 export function slabRow(taking: Taking, slab: Of<'slabs'>, level: Level): ElementRow {
   const { outline, holes, thickness, material, span, diaphragm, beyond, top } = slab;
   if (top !== undefined && !isSame(top, level.structuralTop ?? level.elevation))
-    taking.told.add('a slab whose top is not where its level has it: it lies where its level has it.');
+    taking.told.add('Slabs that are not where their level has its floor were put there', slab.id);
   return row(
     taking,
     'slab',
@@ -155,7 +153,8 @@ export function slabRow(taking: Taking, slab: Of<'slabs'>, level: Level): Elemen
 export function zoneRow(taking: Taking, zone: Of<'zones'>, level: Level): ElementRow {
   const { name, number, outline, holes, height, reflectances, system, airChange, gains, neighbour, roofs = [] } = zone;
   const use = uses.find((one) => one === zone.use);
-  if (use === undefined && zone.use !== undefined) taking.told.add('a zone of a use that there is not: it has none.');
+  if (use === undefined && zone.use !== undefined)
+    taking.told.add('Zones of a use that is not known here have none now; say it at Tracing', zone.id);
   return row(
     taking,
     'zone',

@@ -13,10 +13,16 @@ const permanent = 'G';
 /** So far above its level. */
 const riseOf = (z: number, { elevation }: { elevation: number }): number => Number((z - elevation).toFixed(9));
 
+/** A load with what it is called in the file, or with its number there. */
+interface NamedLoad {
+  load: Load;
+  name: string;
+}
+
 /** A load along a straight line at one height; one that is not at one height has no element of its own here. */
-function lineRow(taking: Taking, load: Load, start: Vector, end: Vector, q: Vector): ElementRow[] {
+function lineRow(taking: Taking, { load, name }: NamedLoad, start: Vector, end: Vector, q: Vector): ElementRow[] {
   if (!isSame(start[2], end[2])) {
-    taking.told.add('a load along a line that is not level: it was left out. Draw it at Tracing.');
+    taking.told.add('Loads along lines that are not level were left out; draw them at Tracing', name);
     return [];
   }
   const level = taking.ladder.below(start[2]);
@@ -27,37 +33,46 @@ function lineRow(taking: Taking, load: Load, start: Vector, end: Vector, q: Vect
     rise: riseOf(start[2], level),
     q,
   };
-  return [row(taking, 'lineLoad', { id: taking.ids.give('load', idOf(taking, load)), level }, shape)];
+  return [row(taking, 'lineLoad', { id: taking.ids.give('load', name), level }, shape)];
 }
 
-/** Loads may have no name in the file. */
-const idOf = ({ model }: Taking, load: Load): string => load.id ?? `number ${(model.loads ?? []).indexOf(load) + 1}`;
-
-function loadRows(taking: Taking, load: Load): ElementRow[] {
-  const { model, ladder, told, ids } = taking;
-  if (load.kind === 'line') return lineRow(taking, load, load.start, load.end, load.q);
-  if (load.kind === 'member') {
-    const beam = model.beams.find(({ id }) => id === load.element);
-    if (beam !== undefined) return lineRow(taking, load, beam.start, beam.end, load.q);
-    told.add('a load along a member that is no beam of the file: it was left out. Draw it at Tracing.');
-    return [];
-  }
-  const id = ids.give('load', idOf(taking, load));
-  if (load.kind === 'point') {
-    const [x, y, z] = load.position;
-    const level = ladder.below(z);
-    const { force = nothing, moment = nothing } = load;
-    const shape = { position: [x, y] as [number, number], rise: riseOf(z, level), force, moment };
-    return [row(taking, 'pointLoad', { id, level }, { case: load.case ?? permanent, ...shape })];
-  }
-  const slab = model.slabs.find((one) => one.id === load.slab);
-  const [level, outline] = [ladder.at(load.level ?? slab?.level), load.outline ?? slab?.outline];
-  if (level === null || outline === undefined) {
-    told.add('a load on an area that names neither a slab of the file nor a level and an outline: it was left out.');
-    return [];
-  }
-  const holes = load.holes ?? (load.outline === undefined ? (slab?.holes ?? []) : []);
-  return [row(taking, 'areaLoad', { id, level }, { case: load.case ?? permanent, outline, holes, q: load.q })];
+function loadRows(model: ReadModel, taking: Taking): ElementRow[] {
+  const { ladder, told, ids } = taking;
+  const beams = new Map(model.beams.map((beam) => [beam.id, beam]));
+  const slabs = new Map(model.slabs.map((slab) => [slab.id, slab]));
+  return (model.loads ?? []).flatMap((load, i): ElementRow[] => {
+    const named = { load, name: load.id ?? `load ${i + 1}` };
+    if (load.kind === 'line') return lineRow(taking, named, load.start, load.end, load.q);
+    if (load.kind === 'member') {
+      const beam = beams.get(load.element);
+      if (beam !== undefined) return lineRow(taking, named, beam.start, beam.end, load.q);
+      told.add('Loads along members that are no beams were left out; draw them at Tracing', named.name);
+      return [];
+    }
+    if (load.kind === 'point') {
+      const [x, y, z] = load.position;
+      const level = ladder.below(z);
+      const { force = nothing, moment = nothing } = load;
+      const shape = { position: [x, y] as [number, number], rise: riseOf(z, level), force, moment };
+      return [
+        row(
+          taking,
+          'pointLoad',
+          { id: ids.give('load', named.name), level },
+          { case: load.case ?? permanent, ...shape },
+        ),
+      ];
+    }
+    const slab = load.slab === undefined ? undefined : slabs.get(load.slab);
+    const [level, outline] = [ladder.at(load.level ?? slab?.level), load.outline ?? slab?.outline];
+    if (level === null || outline === undefined) {
+      told.add('Loads on areas without a slab of the file, or a level and an outline, were left out', named.name);
+      return [];
+    }
+    const holes = load.holes ?? (load.outline === undefined ? (slab?.holes ?? []) : []);
+    const shape = { case: load.case ?? permanent, outline, holes, q: load.q };
+    return [row(taking, 'areaLoad', { id: ids.give('load', named.name), level }, shape)];
+  });
 }
 
 /** Supports, loads, luminaires, areas to calculate, and the ground. */
@@ -70,7 +85,7 @@ export function calculationRows(taking: Taking): ElementRow[] {
       const shape = { position: [x, y] as [number, number], rise: riseOf(z, level), fixed };
       return row(taking, 'support', { id: ids.give('support', id), level }, shape);
     }),
-    ...(model.loads ?? []).flatMap((load) => loadRows(taking, load)),
+    ...loadRows(model, taking),
     ...(model.luminaires ?? []).map(({ id, photometry, position: [x, y, z], rotation = 0, tilt = 0, output = 1 }) => {
       const level = ladder.below(z);
       const shape = {

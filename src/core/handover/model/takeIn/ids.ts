@@ -1,3 +1,5 @@
+import { few } from '@/core/few';
+
 /** The ids of a file with those that their rows have in the project: no two installations share one. */
 export class Ids {
   private readonly own = new Map<string, string>();
@@ -20,16 +22,19 @@ export class Ids {
   }
 }
 
-/** What could not be taken as the file has it, counted by what is told of it. */
+/** What could not be taken as the file has it, by what is told of it. */
 export class Told {
-  private readonly counts = new Map<string, number>();
+  private readonly ids = new Map<string, string[]>();
 
-  add(words: string): void {
-    this.counts.set(words, (this.counts.get(words) ?? 0) + 1);
+  /** @param words a sentence about things of a sort, without its full stop @param id the thing in the file */
+  add(words: string, id: string): void {
+    const known = this.ids.get(words);
+    if (known === undefined) this.ids.set(words, [id]);
+    else known.push(id);
   }
 
-  /** Sentences such as "3 slabs: ...". */
+  /** Sentences that end with the things that they are about. */
   get sentences(): string[] {
-    return Array.from(this.counts, ([words, count]) => `${count} \u00d7 ${words}`);
+    return Array.from(this.ids, ([words, ids]) => `${words}: ${few(ids)}.`);
   }
 }

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { few } from '@/core/few';
 import type { ElementRow } from '@/core/kinds/element';
 import { put, type Change } from '@/core/model/edits';
 import { tableSchemas, type ProjectRow, type TableName } from '@/core/model/state';
@@ -50,18 +51,13 @@ export function takeIn(model: ReadModel, fresh: () => string): Result<TakenIn> {
     ...elements.map((row) => ({ table: 'element', row }) as const),
   ];
   const wrong = rows.flatMap(({ table, row }) => wrongIn(table, row));
-  if (wrong.length > 0) return fail(`The model cannot be taken in: ${few(wrong)}. Nothing was made.`);
+  if (wrong.length > 0) return fail(`The model cannot be taken in: ${few(wrong, 5, '; ')}. Nothing was made.`);
   return ok({
     project: { survey: surveyOf(model), structure: structureOf(model), site: siteOf(model, ids) },
     changes: rows.map(({ table, row }) => put(table, row)),
     told: told.sentences,
   });
 }
-
-/** So many are named; the rest is counted. */
-const mostNamed = 5;
-const few = (list: readonly string[]): string =>
-  list.slice(0, mostNamed).join('; ') + (list.length > mostNamed ? `; and ${list.length - mostNamed} more` : '');
 
 function wrongIn(table: TableName, row: { id: string; kind?: string }): string[] {
   const { issues = [] } = v.safeParse(tableSchemas[table], row);
@@ -96,10 +92,13 @@ type Level = ReadModel['levels'][number];
 
 function elementRows(taking: Taking): ElementRow[] {
   const { model, ladder, told, ids } = taking;
-  const on = <T extends { level: string }>(list: readonly T[], make: (one: T, level: Level) => ElementRow) =>
+  const on = <T extends { id: string; level: string }>(
+    list: readonly T[],
+    make: (one: T, level: Level) => ElementRow,
+  ) =>
     list.flatMap((one) => {
       const level = ladder.at(one.level);
-      if (level === null) told.add(`an element on a level "${one.level}" that the file does not have: left out.`);
+      if (level === null) told.add('Left out, for their levels are not in the file', one.id);
       return level === null ? [] : [make(one, level)];
     });
   const walls = on(model.walls, (one, level) => wallRow(taking, one, level));
@@ -107,7 +106,7 @@ function elementRows(taking: Taking): ElementRow[] {
   const openings = model.openings.flatMap((opening) => {
     const [wall, level] = [ids.of('wall', opening.wall), ladder.at(hosts.get(opening.wall)?.level)];
     if (wall !== null && level !== null) return [openingRow(taking, opening, level, wall)];
-    told.add('an opening in a wall that the file does not have: left out.');
+    told.add('Doors and windows left out, for their walls are not in the file', opening.id);
     return [];
   });
   return [

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { route } from '@/server/http';
 import { receive, views } from '@/server/intakes/intakes';
+import { nameOfUpload } from '@/server/nameOfUpload';
 import { Problem } from '@/server/problem';
 import { expectProject } from '@/server/projects';
 
@@ -10,12 +11,6 @@ export const GET = route<'project'>(async (_, { project }) => {
 });
 
 const query = v.object({
-  name: v.pipe(
-    v.string(),
-    v.minLength(1),
-    v.maxLength(255),
-    v.check((name) => !/[/\\\0]/.test(name)),
-  ),
   level: v.optional(v.pipe(v.string(), v.uuid())),
   revises: v.optional(v.pipe(v.string(), v.uuid())),
 });
@@ -23,10 +18,11 @@ const query = v.object({
 /** Takes a file in: the request's body is its bytes. */
 export const POST = route<'project'>(async (request, { project }) => {
   const asked = v.safeParse(query, Object.fromEntries(new URL(request.url).searchParams));
-  if (!asked.success) throw new Problem(400, 'The upload needs a plain file name of at most 255 characters.');
+  if (!asked.success) throw new Problem(400, 'level and revises are ids of a level and of a drawing of the project.');
+  const fileName = nameOfUpload(request);
   const length = request.headers.get('content-length');
   const body = (request.body ??
     new ReadableStream({ start: (c) => c.close() })) as unknown as AsyncIterable<Uint8Array>;
-  const { level = null, revises = null, name } = asked.output;
-  return receive(project, { levelId: level, revises, fileName: name }, length === null ? null : Number(length), body);
+  const { level = null, revises = null } = asked.output;
+  return receive(project, { levelId: level, revises, fileName }, length === null ? null : Number(length), body);
 });

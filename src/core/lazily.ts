@@ -1,0 +1,5 @@
+/** Made when it is first asked for. */
+export function lazily<T>(make: () => T): () => T {
+  let made: { value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
+}
