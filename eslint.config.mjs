@@ -36,6 +36,7 @@ const coreRooms = [
   'resolved',
   'bodies',
   'handover',
+  'cut',
   'proof',
   'structure',
   'rooms',

@@ -24,11 +24,17 @@ const modules = [
   'splaytree-ts',
   'quickselect',
   'earcut',
+  'unpdf',
 ];
 const common = {
   transform: { '\\.tsx$': swc(true), '\\.(ts|mjs|js)$': swc(false) },
   transformIgnorePatterns: [`/node_modules/(?!(${modules.join('|')})/)`],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // Its other form loads a part of itself in a way that tests cannot.
+    '^unpdf$': '<rootDir>/node_modules/unpdf/dist/index.mjs',
+    '^unpdf/pdfjs$': '<rootDir>/node_modules/unpdf/dist/pdfjs.mjs',
+  },
   testEnvironment: 'node',
 };
 

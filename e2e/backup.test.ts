@@ -1,11 +1,13 @@
+import { createHash } from 'node:crypto';
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import pg from 'pg';
 import { root } from '@/cli/system';
 import type { ProjectState } from '@/core/model/state';
-import { ask, openStage, type Stage } from './harness';
+import { ask, ofKind, openStage, type Stage } from './harness';
 
 const folder = mkdtempSync(join(tmpdir(), 'zircon-backup-'));
 let stage: Stage;
@@ -51,6 +53,15 @@ function numbered(state: ProjectState): unknown {
     ]),
   );
   return byShape;
+}
+
+/** A backup as if another version had made it, its check sum right. */
+function ofVersion(path: string, schema: string): Buffer {
+  const lines = gunzipSync(readFileSync(path)).toString('utf8').trimEnd().split('\n').slice(0, -1);
+  const [head, ...rest] = lines;
+  const text = [head.replace(/"schema":"[^"]*"/, `"schema":"${schema}"`), ...rest].map((line) => `${line}\n`).join('');
+  const end = { rows: rest.length, sha256: createHash('sha256').update(text).digest('hex') };
+  return gzipSync(`${text}${JSON.stringify({ end })}\n`);
 }
 
 test('a project comes back beside itself, whole, with its history, and nothing that was there is touched', async () => {
@@ -215,10 +226,12 @@ test('an old database is backed up before it is brought up to date, and then has
     level,
     project,
   ]);
-  await client.query(
-    `insert into elements (id, project_id, level_id, kind, shape) values ($1, $2, $3, 'column', '{"mark": "C1"}')`,
-    [column, project, level],
-  );
+  await client.query("insert into elements (id, project_id, level_id, kind, shape) values ($1, $2, $3, 'column', $4)", [
+    column,
+    project,
+    level,
+    { mark: 'C1', position: [1, 2], rotation: 0, section: { shape: 'circle', diameter: 0.4 } },
+  ]);
   await client.query(
     `insert into edits (project_id, seq, client_id, label, changes, inverse) values ($1, 1, $2, 'Old edit', $3, '[]')`,
     [project, crypto.randomUUID(), JSON.stringify([{ table: 'element', id: column, row: null }])],
@@ -229,12 +242,24 @@ test('an old database is backed up before it is brought up to date, and then has
      await bringUpToDate(); await closeConnections();`,
   );
   expect(stderr).toContain('before it is changed it was backed up to');
-  expect(readdirSync(folder).filter((file) => !before.includes(file))).toEqual([
-    expect.stringMatching(/^before-upgrade-.*\.zfb$/),
-  ]);
+  const [made, ...more] = readdirSync(folder).filter((file) => !before.includes(file));
+  expect([made, more]).toEqual([expect.stringMatching(/^before-upgrade-.*\.zfb$/), []]);
   const { rows } = await client.query('select touched from edits');
   expect(rows).toEqual([{ touched: [`element ${column}`] }]);
   expect((await client.query('select level_id from elements')).rows).toEqual([{ level_id: level }]);
   await client.end();
   await stage.sql(`drop database ${name}`);
+
+  // The backup of then is brought up to date on its way in; one of a later version is not known.
+  const path = join(folder, made);
+  expect(await run('restore', path)).toMatchObject({ status: 0, stderr: '' });
+  const { id } = (await projects()).find((one) => one.name === 'Old')!;
+  const { state } = await load(id);
+  expect(Object.values(state.level).map(({ name: own, buildUp }) => [own, buildUp])).toEqual([['Ground', 0]]);
+  expect(ofKind(state, 'column').map(({ shape: { mark, position } }) => [mark, position])).toEqual([['C1', [1, 2]]]);
+  expect(await stage.sql("select 1 from pg_namespace where nspname like 'zircon_renewing%'")).toEqual([]);
+  const later = join(folder, 'later.zfb');
+  writeFileSync(later, ofVersion(path, '9999_later'));
+  const refused = await run('restore', later);
+  expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining('made by a later version') as string]);
 });

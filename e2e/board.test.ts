@@ -21,7 +21,7 @@ const position = async (x: number, y: number) => {
 };
 
 test('two large files are sent and read with progress; one of them is cancelled and leaves nothing', async () => {
-  await page.getByLabel('DXF files').setInputFiles([large, second]);
+  await page.getByLabel('Files to bring in').setInputFiles([large, second]);
   const line = page.getByText(/^second\.dxf/).locator('xpath=ancestor::div[2]');
   await line
     .getByText(/waiting to be read|reading|sending/)

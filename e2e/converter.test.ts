@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs';
+import { strToU8, zipSync } from 'fflate';
 import { basement } from '../demo/basement';
+import { yard } from '../demo/yard';
 import { ask, fileNamed, newProject, openStage, problems, station, stateOf, type Stage } from './harness';
 
 /** An office's converter: takes off a first line that names its format, tells what it lost, and can fail. */
@@ -28,7 +30,7 @@ test('a file that is no DXF is made one by the office, what it was is kept; one 
   const { page, context } = await stage.person();
   const project = await newProject(stage, page, 'Converted');
   const original = `PLAN 7\n${basement().dxf}`;
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('basement.plan', original));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('basement.plan', original));
   await page.getByRole('button', { name: /^basement\.plan/ }).waitFor();
   await page.getByRole('region', { name: 'Bench' }).getByText('2 pictures left out').waitFor();
   const waiting = page.waitForEvent('download');
@@ -37,14 +39,14 @@ test('a file that is no DXF is made one by the office, what it was is kept; one 
   expect(download.suggestedFilename()).toBe('basement.plan');
   expect(readFileSync((await download.path())!, 'utf8')).toBe(original);
 
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('yard.plan', 'PLAN 9\nnothing'));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('yard.plan', 'PLAN 9\nnothing'));
   await page
     .getByText(/yard\.plan: The office\u2019s converter could not make a DXF of it: it ended with code 3/)
     .waitFor();
   await page.getByText(/It said last: format PLAN 9 is not known/).waitFor();
 
   // A DXF is not given to it, and tells of no original.
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('plain.dxf', basement().dxf));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('plain.dxf', basement().dxf));
   await page.getByRole('button', { name: /^plain/ }).waitFor();
   const { drawing } = await stateOf(stage, page, project);
   const plain = Object.values(drawing).find(({ name }) => name === 'plain')!;
@@ -52,6 +54,11 @@ test('a file that is no DXF is made one by the office, what it was is kept; one 
   expect(told.body).toEqual({ origin: null });
   const none = await ask<{ message: string }>(stage, `/api/projects/${project}/files/${plain.fileId}/original`);
   expect(none.status).toBe(404);
+
+  // A zip of such files is unpacked for it.
+  const set = zipSync({ 'set/yard.plan': strToU8(`PLAN 7\n${yard().dxf}`) });
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('set.zip', set));
+  await page.getByRole('button', { name: /^yard\.plan/ }).waitFor();
 
   // Its lines are read as those of any drawing.
   await station(page, 'Sorting');

@@ -39,7 +39,7 @@ test('the ground floor that says metres is caught, each observation with its wei
 
 test('the upper floor, drawn far off and turned, is fitted onto the ground floor within a millimetre, and undo takes it back', async () => {
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));
   await page.getByRole('button', { name: /^marram-upper/ }).click();
   await station(page, 'Datum');
   await page.getByRole('button', { name: 'Take millimetres' }).click();

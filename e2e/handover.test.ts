@@ -9,6 +9,7 @@ import type { JobView } from '@/core/jobs';
 import { unplace } from '@/core/datum/placement';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
+import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { ProjectState } from '@/core/model/state';
 import { parseSettings } from '@/cli/settings';
 import { ask, choose, fileNamed, ofKind, openStage, part, problems, station, stateOf, type Stage } from './harness';
@@ -94,7 +95,9 @@ test('a delivery for structure: previewed, written in the background, read again
   await choose(page, 'Origin', 'grid crossing 1/A');
   await page.getByRole('button', { name: 'Write it' }).click();
   const written = page.getByRole('article', { name: 'For structure' });
-  await written.getByText(/^Read again: all [\d,]+ things counted came back\.$/).waitFor();
+  await written
+    .getByText(/^Read again: all [\d,]+ things counted came back\. ([\d,]+) of \1 elements agree within 0\.1 mm\.$/)
+    .waitFor();
   const waiting = page.waitForEvent('download');
   await written.getByRole('link', { name: 'Save all of For structure' }).click();
   const files = unzipSync(readFileSync((await (await waiting).path())!));
@@ -117,6 +120,18 @@ test('a delivery for structure: previewed, written in the background, read again
   );
   const expected = [(x - crossing.point[0]) * 1000, (y - crossing.point[1]) * 1000];
   expect(feet.some((foot) => Math.hypot(foot.x - expected[0], foot.y - expected[1]) < 0.01)).toBe(true);
+  // The workbook tells of the drawings that the model was made of, entity by entity.
+  const book = new Excel.Workbook();
+  await book.xlsx.load(new Uint8Array(files['model.xlsx']).buffer);
+  const { fileId, name: called } = Object.values(before.drawing)[0];
+  const intake = (await ask<IntakeFile>(stage, `/api/projects/${project}/files/${fileId}/intake.json`)).body;
+  const total = (list: { count: number }[]) => list.reduce((sum, { count }) => sum + count, 0);
+  const lines = book.getWorksheet('drawings')!.getSheetValues() as (Excel.CellValue[] | undefined)[];
+  const line = lines.find((cells) => cells?.[1] === called)!;
+  expect(line.slice(6, 8)).toEqual([total(intake.read), total(intake.leftOut)]);
+  const account = book.getWorksheet('intake')!.getSheetValues() as (Excel.CellValue[] | undefined)[];
+  const own = account.filter((cells) => cells?.[1] === called).map((cells) => Number(cells?.[6]));
+  expect(own.reduce((sum, count) => sum + count, 0)).toBe(total(intake.read) + total(intake.leftOut));
   // Its content is the receiver's alone.
   const ifc = strFromU8(files['model.ifc']);
   expect([ifc.includes('IFCSPACE('), ifc.includes('IFCCOLUMN(')]).toEqual([false, true]);
@@ -338,6 +353,44 @@ test('the next project starts as a finished one is set, and the command line tak
     ok: true,
     value: { unit: 'mm', level: { name: 'Ground' } },
   });
+  await context.close();
+});
+
+test('a project that is held stays as it is until it is let go, in every window', async () => {
+  const { page, context } = await stage.person();
+  const other = await stage.person();
+  await page.goto(`${stage.address}/projects/${project}`);
+  await other.page.goto(`${stage.address}/projects/${project}`);
+  await station(page, 'Handover');
+  await page.getByRole('button', { name: 'Hold it' }).click();
+  await other.page.getByRole('status').filter({ hasText: 'Held as it is' }).waitFor();
+  const levels = async () =>
+    Object.keys((await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state.level);
+  const before = await levels();
+  await other.page.getByRole('button', { name: 'Add level' }).click();
+  await other.page.getByText('This project is held as it is, for a handover.').waitFor();
+  // The server refuses what a window would not, and files too.
+  const { state, history } = (
+    await ask<{ state: ProjectState; history: { version: number } }>(stage, `/api/projects/${project}/state`)
+  ).body;
+  const row = { ...state.project[project], name: 'Changed' };
+  const edit = { label: 'Rename', changes: [{ table: 'project', id: project, row }] };
+  const sent = { seen: history.version, clientId: crypto.randomUUID(), edit };
+  const refused = [
+    await ask<{ message: string }>(stage, `/api/projects/${project}/edits`, sent),
+    await ask<{ message: string }>(stage, `/api/projects/${project}/undo`, {
+      seen: history.version,
+      clientId: crypto.randomUUID(),
+    }),
+    await ask<{ message: string }>(stage, `/api/projects/${project}/intakes?name=a.dxf`, {}),
+  ];
+  expect(refused.map(({ status }) => status)).toEqual([423, 423, 423]);
+  await page.getByRole('button', { name: 'Let it go' }).click();
+  await page.getByRole('button', { name: 'Hold it' }).waitFor();
+  await other.page.getByRole('status').filter({ hasText: 'Held as it is' }).waitFor({ state: 'detached' });
+  expect(await levels()).toEqual(before);
+  expect((await ask(stage, `/api/projects/${project}/edits`, sent)).status).toBe(200);
+  await other.context.close();
   await context.close();
 });
 

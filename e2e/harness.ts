@@ -173,7 +173,7 @@ export async function newProject(stage: Stage, page: Page, name: string): Promis
 
 /** Brings a file in and waits until its report is there. */
 export async function bringIn(page: Page, path: string): Promise<void> {
-  await page.getByLabel('DXF files').setInputFiles(path);
+  await page.getByLabel('Files to bring in').setInputFiles(path);
   await page.getByRole('heading', { name: 'Intake report' }).waitFor();
 }
 

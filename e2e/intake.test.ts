@@ -109,7 +109,7 @@ test('steps are switched, moved, changed, removed and typed; a wrong value is re
   await page.getByLabel('Name of the recipe').fill('Office of the north');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByRole('list', { name: 'Kept recipes' }).getByText('Office of the north').waitFor();
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-basement.dxf', basement().dxf));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('marram-basement.dxf', basement().dxf));
   await page.getByRole('button', { name: /^marram-basement/ }).waitFor();
   await page.getByRole('button', { name: 'Copy to marram-basement' }).click();
   await page.getByRole('button', { name: /^marram-basement/ }).click();
@@ -131,13 +131,13 @@ test('a zip of plans is unpacked in the window: each drawing comes in, and what 
     'set/marram-yard.dxf': strToU8(yard().dxf),
     'set/read me.txt': strToU8('Plans of the station.'),
   });
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('set.zip', set));
-  await page.getByText('Of set.zip only the DXF files were taken, not read me.txt.').waitFor();
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('set.zip', set));
+  await page.getByText('Of set.zip only the drawings were taken, not read me.txt.').waitFor();
   await page.getByRole('button', { name: /^marram-basement/ }).waitFor();
   await page.getByRole('button', { name: /^marram-yard/ }).waitFor();
   expect(Object.values((await stateOf(stage, page, project)).drawing)).toHaveLength(2);
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('empty.zip', zipSync({ 'a.pdf': strToU8('x') })));
-  await page.getByText('empty.zip holds no DXF, but a.pdf.').waitFor();
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('empty.zip', zipSync({ 'a.pdf': strToU8('x') })));
+  await page.getByText('empty.zip holds no DXF and no IFC, but a.pdf.').waitFor();
   await context.close();
 });
 
@@ -338,7 +338,7 @@ test('the other stories: a basement in centimetres, a yard in the survey, one la
   const project = await newProject(stage, page, 'Stories');
   await bringIn(page, fileNamed('marram-basement.dxf', basement().dxf));
   await page.getByText('header unit centimetres').waitFor();
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-yard.dxf', yard().dxf));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('marram-yard.dxf', yard().dxf));
   await page.getByRole('button', { name: /^marram-yard/ }).click();
   await page.getByRole('tab', { name: 'By layer' }).click();
   await page.getByRole('table', { name: 'Read by layer' }).getByText('C-FENCE').waitFor();
@@ -360,7 +360,7 @@ test('the other stories: a basement in centimetres, a yard in the survey, one la
   await page.mouse.click(...near(post[0] + 0.06, post[1]));
   await page.getByText('CIRCLE on layer C-FENCE').waitFor();
   await page
-    .getByLabel('DXF files')
+    .getByLabel('Files to bring in')
     .setInputFiles(fileNamed('marram-one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
   await page.getByRole('button', { name: /^marram-one-layer/ }).click();
   await part(page, 'Report');

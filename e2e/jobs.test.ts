@@ -42,7 +42,7 @@ async function until(project: string, condition: string): Promise<void> {
 test('a file that ends its reader is set aside after three times, said, and can be tried again', async () => {
   const { page, context } = await stage.person();
   const project = await newProject(stage, page, 'Too much');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('heavy.dxf', heavy));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('heavy.dxf', heavy));
   const alert = page.getByRole('alert').filter({ hasText: 'the file ended its reader 3 times and is set aside' });
   await alert.waitFor({ timeout: 120_000 });
   expect(await stage.sql('select crashes, deaths from intakes where project_id = $1', [project])).toEqual([

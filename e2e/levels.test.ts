@@ -49,7 +49,7 @@ const ladder = (name: string) =>
   page.getByRole('list', { name: 'Levels, from the section' }).getByRole('button', { name: new RegExp(`^${name},`) });
 const bring = async (name: string, content: string) => {
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed(`${name}.dxf`, content));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed(`${name}.dxf`, content));
   await page.getByRole('button', { name: new RegExp(`^${name} `) }).click();
 };
 const confirmUnit = async (words: string) => {

@@ -179,7 +179,9 @@ test('grid lines are numbered by a rule from a side of choice, one by one too, a
 
 test('what the model has already is shown as a conflict and not accepted in passing', async () => {
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
+  await page
+    .getByLabel('Files to bring in')
+    .setInputFiles(fileNamed('one-layer.dxf', groundFloor({ oneLayer: true }).dxf));
   await page.getByRole('button', { name: /^one-layer/ }).click();
   await station(page, 'Reading');
   await part(page, 'Review');

@@ -155,7 +155,7 @@ test('a drawing is turned by quarters, by an angle, by a picked line, and turned
 
 test('the upper floor is fitted by the pattern of its spacings, with a residual for every crossing', async () => {
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));
   await page.getByRole('button', { name: /^marram-upper/ }).click();
   await station(page, 'Datum');
   await tab('Fit');
@@ -178,7 +178,7 @@ test('three picked pairs give a fit with the misses by hand', async () => {
       dxf({ header: groups([9, '$INSUNITS'], [70, 4]), entities: cross(0, 0) + cross(10000, 0) + cross(20000, 0) }),
     ),
   );
-  await page.getByLabel('DXF files').setInputFiles(
+  await page.getByLabel('Files to bring in').setInputFiles(
     fileNamed(
       'two.dxf',
       dxf({
@@ -239,7 +239,7 @@ test('a drawing at a paper scale, one that is mirrored, and a door block in inch
     groups([0, 'ARC'], [8, '0'], [10, 0], [20, 0], [40, 36], [50, 0], [51, 90]) + line(0, 0, 0, 36),
   );
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(
+  await page.getByLabel('Files to bring in').setInputFiles(
     fileNamed(
       'odd.dxf',
       dxf({

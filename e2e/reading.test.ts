@@ -170,7 +170,7 @@ test('a role map is kept and applied to the upper floor, and says what it did no
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByText(/Role map Marram office is kept, with \d+ rules\./).waitFor();
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('marram-upper.dxf', upperFloor().dxf));
   await page.getByRole('button', { name: /^marram-upper/ }).click();
   await station(page, 'Sorting');
   await page.getByRole('button', { name: 'Apply role map Marram office' }).click();

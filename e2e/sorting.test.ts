@@ -126,7 +126,7 @@ test('a role map carries the roles of blocks to the next drawing', async () => {
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByText(/Role map Post office is kept/).waitFor();
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('posts-2.dxf', plan));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('posts-2.dxf', plan));
   await page.getByRole('button', { name: /^posts-2/ }).click();
   await station(page, 'Sorting');
   await part(page, 'Blocks');

@@ -46,7 +46,7 @@ const schedule = sheet(
 /** Brings a drawing in and takes it in hand with millimetres. */
 async function bring(name: string, content: string): Promise<void> {
   await station(page, 'Intake');
-  await page.getByLabel('DXF files').setInputFiles(fileNamed(`${name}.dxf`, content));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed(`${name}.dxf`, content));
   await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
   await page.getByRole('heading', { name: 'Intake report' }).waitFor();
 }

@@ -43,6 +43,12 @@ const way = (page: Page, name: string) =>
   page.getByRole('region', { name: 'Bench' }).getByRole('button', { name, exact: true }).click();
 const undoes = (page: Page, label: RegExp) => page.getByRole('button', { name: label }).waitFor();
 
+/** Waits until the board has taken what the pointer did: it does so once a frame. */
+const framesDone = (page: Page) =>
+  page.evaluate(
+    () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 20)))),
+  );
+
 /** Looks at a box of the project; then clicks and drags between points of it. */
 async function hand(page: Page, box: [number, number, number, number] = [-3, -3, 9, 9]) {
   await page.evaluate((at) => window.zirconBoard?.look(at), box);
@@ -51,7 +57,7 @@ async function hand(page: Page, box: [number, number, number, number] = [-3, -3,
   const move = async (e: number, n: number) => {
     await page.mouse.move(...at(e, n));
     await page.mouse.move(at(e, n)[0] + 0.5, at(e, n)[1]);
-    await page.waitForTimeout(80);
+    await framesDone(page);
   };
   return {
     move,
@@ -59,15 +65,16 @@ async function hand(page: Page, box: [number, number, number, number] = [-3, -3,
       await move(e, n);
       await page.mouse.down();
       await page.mouse.up();
-      await page.waitForTimeout(60);
+      await framesDone(page);
     },
     drag: async (from: [number, number], to: [number, number]) => {
       await page.mouse.move(...at(...from));
       await page.mouse.down();
       await page.mouse.move(...at((from[0] + to[0]) / 2, (from[1] + to[1]) / 2));
       await page.mouse.move(...at(...to));
-      await page.waitForTimeout(80);
+      await framesDone(page);
       await page.mouse.up();
+      await framesDone(page);
     },
   };
 }

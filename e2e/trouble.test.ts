@@ -57,7 +57,7 @@ test('files that are no drawing get one clear sentence each, and nothing of them
     ],
   ];
   for (const [name, content, words] of cases) {
-    await page.getByLabel('DXF files').setInputFiles(fileNamed(name, content));
+    await page.getByLabel('Files to bring in').setInputFiles(fileNamed(name, content));
     await page.getByRole('alert').filter({ hasText: words }).first().waitFor();
   }
   // A reload still says so, until it is taken note of.
@@ -368,7 +368,7 @@ test('requests from another site, to another host name or with a wrong body are 
   expect(policy).toMatch(/default-src 'self'.*script-src 'self' 'nonce-.*object-src 'none'/);
   expect(policy).not.toContain("script-src 'self' 'unsafe-inline'");
   // What a file is called is text, not markup.
-  await page.getByLabel('DXF files').setInputFiles(fileNamed('a<img src=x onerror=alert(1)>.dxf', plan.dxf));
+  await page.getByLabel('Files to bring in').setInputFiles(fileNamed('a<img src=x onerror=alert(1)>.dxf', plan.dxf));
   await page.getByText('a<img src=x onerror=alert(1)>', { exact: true }).first().waitFor();
   await context.close();
 });

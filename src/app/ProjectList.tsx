@@ -38,8 +38,19 @@ function titleOf(naming: Naming): string {
     : `New project with the levels, library, roles and settings of ${naming.project.name}`;
 }
 
-/** All projects: open, create, rename, duplicate, delete with a way back. */
-export function ProjectList({ projects, problem }: { projects: ProjectCard[]; problem: string | null }) {
+/**
+ * All projects: open, create, rename, duplicate, delete with a way back.
+ * @param self who is signed in; null where nobody signs in
+ */
+export function ProjectList({
+  projects,
+  problem,
+  self,
+}: {
+  projects: ProjectCard[];
+  problem: string | null;
+  self: string | null;
+}) {
   const router = useRouter();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const [naming, setNaming] = useState<Naming | null>(null);
@@ -129,6 +140,11 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
             Projects
           </Box>
           <Box sx={{ display: 'flex', gap: 1 }}>
+            {self !== null && (
+              <Button variant="text" component={Link} href="/people">
+                {self}
+              </Button>
+            )}
             <FileChoice
               label="Archive or model"
               accept=".zircon,.json,application/json"
@@ -209,6 +225,7 @@ export function ProjectList({ projects, problem }: { projects: ProjectCard[]; pr
                 start={() => setNaming({ what: 'start', project })}
                 duplicate={() => void act(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))}
                 remove={() => void remove(project)}
+                shared={self !== null}
               />
             </Box>
           ))}
@@ -279,8 +296,11 @@ function CardMenu({
   start,
   duplicate,
   remove,
+  shared,
 }: {
   project: ProjectCard;
+  /** Whether people sign in. */
+  shared: boolean;
   rename: () => void;
   start: () => void;
   duplicate: () => void;
@@ -317,6 +337,11 @@ function CardMenu({
         {item('Start the next as this one', start)}
         {file('archive', 'Save its archive')}
         {file('settings.json', 'Save its settings for ./run convert')}
+        {shared && (
+          <MenuItem component={Link} href={`/projects/${project.id}/people`}>
+            Who takes part
+          </MenuItem>
+        )}
         {item('Delete', remove)}
       </Menu>
     </>

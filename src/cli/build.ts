@@ -12,6 +12,7 @@ export async function buildThreads(): Promise<void> {
   await bundle({
     entryPoints: [
       'src/workers/readDrawing.thread.ts',
+      'src/server/ifc/readBuilding.thread.ts',
       'src/server/desk/desk.thread.ts',
       'src/server/work/work.thread.ts',
     ].map((file) => join(root, file)),

@@ -11,11 +11,19 @@ import { anyPort, portFree, Stop } from './system';
 const usualPort = 4270;
 const clusterFolder = join(stateFolder, 'db');
 
-export const demo = (args: string[]) => start('start', args);
-export const dev = (args: string[]) => start('dev', args);
+export const demo = (args: string[]) => start({ mode: 'start', withDemo: true }, args);
+export const dev = (args: string[]) => start({ mode: 'dev', withDemo: true }, args);
+/** As the demo, without its projects: what an office runs. */
+export const serveAlone = (args: string[]) => start({ mode: 'start', withDemo: false }, args);
+
+/** How it is started: whether sources are watched, and whether the demo's projects and drawings are there. */
+interface How {
+  mode: 'start' | 'dev';
+  withDemo: boolean;
+}
 
 /** Sets everything up, serves until it is interrupted, and stops what it started. @returns the exit code */
-async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
+async function start({ mode, withDemo }: How, args: string[]): Promise<number> {
   let options;
   try {
     options = parseArgs({ args, options: { fresh: { type: 'boolean' }, port: { type: 'string' } } }).values;
@@ -57,7 +65,7 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
     const databaseUrl = process.env.DATABASE_URL ?? cluster!.url;
     process.env.DATABASE_URL = databaseUrl;
     goOn();
-    await loadDemo();
+    if (withDemo) await loadDemo();
     if (mode === 'start') await buildApplication();
     else await buildThreads();
     goOn();
@@ -72,8 +80,9 @@ async function start(mode: 'start' | 'dev', args: string[]): Promise<number> {
       },
     );
     tellRunning({ server: serving.process.pid ?? null, address: serving.address, databaseUrl });
-    writeDemoFiles();
-    console.log(`Zircon Frame: ${serving.address}\nThe demo's drawings lie in ${demoFolder}. Ctrl-C stops it.`);
+    if (withDemo) writeDemoFiles();
+    const drawings = withDemo ? `The demo's drawings lie in ${demoFolder}. ` : '';
+    console.log(`Zircon Frame: ${serving.address}\n${drawings}Ctrl-C stops it.`);
     const server = serving.process;
     await Promise.race([
       interrupted,

@@ -1,6 +1,7 @@
 const explanation = `Zircon Frame: architectural plans in, calculation models out.
 
   ./run demo [--fresh] [--port N]   set up, load the demo, build and serve on 127.0.0.1
+  ./run serve [--port N]            the same without the demo's projects, for an office
   ./run dev [--port N]              the same with live rebuilding
   ./run worker                      one more process for background work (DATABASE_URL of the server)
   ./run backup <file> [--project <name or id>]
@@ -20,7 +21,7 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
   ./run bench                       reading time and memory beside public parsers
   ./run fuzz [files]                read damaged files and tell which end wrongly
   ./run screenshots                 make docs/screenshots again from the demo
-  ./run schema                      make docs/model.schema.json again
+  ./run schema                      make docs/model.schema.json and docs/routes.md again
   ./run kernel                      assemble the solver's kernel again
 
 Settings: DATABASE_URL, ZIRCON_MAX_UPLOAD_MB (512), ZIRCON_HOSTS (names this server answers to); see README.md.`;
@@ -35,6 +36,7 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   convert: async () => ({ run: (await import('./convert')).convert }),
   demo: async () => ({ run: (await import('./demo')).demo }),
   dev: async () => ({ run: (await import('./demo')).dev }),
+  serve: async () => ({ run: (await import('./demo')).serveAlone }),
   worker: async () => ({ run: (await import('./worker')).worker }),
   test: async () => ({ run: (await import('./test')).test }),
   bench: async () => ({ run: (await import('../../bench/bench')).bench }),

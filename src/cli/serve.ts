@@ -18,7 +18,7 @@ interface Start {
 }
 
 /**
- * Starts the web server on 127.0.0.1 and waits until it answers.
+ * Starts the web server on 127.0.0.1, or where ZIRCON_LISTEN says, and waits until it answers.
  * @param mode `start` serves the build, `dev` rebuilds while sources change
  */
 export async function serve(
@@ -27,9 +27,10 @@ export async function serve(
   env: Record<string, string>,
   { shown = false, stopped = () => false, begun = () => undefined }: Start = {},
 ): Promise<Serving> {
+  const listen = process.env.ZIRCON_LISTEN || '127.0.0.1';
   const child = spawn(
     process.execPath,
-    [join(root, 'node_modules/next/dist/bin/next'), mode, '-H', '127.0.0.1', '-p', String(port)],
+    [join(root, 'node_modules/next/dist/bin/next'), mode, '-H', listen, '-p', String(port)],
     {
       // A process group of its own: Ctrl-C comes to the start command, which ends things in order.
       cwd: root,
@@ -47,7 +48,8 @@ export async function serve(
   const ended = new Promise<void>((done) => {
     child.once('exit', () => done());
   });
-  const address = `http://127.0.0.1:${port}`;
+  // Where it listens on all addresses it is asked at this one.
+  const address = `http://${['0.0.0.0', '::'].includes(listen) ? '127.0.0.1' : listen}:${port}`;
   const stop = async () => {
     if (child.exitCode !== null || child.pid === undefined) return;
     const signal = (name: NodeJS.Signals) => {

@@ -1,3 +1,5 @@
+import { loadAnew } from './loadAnew';
+
 /** An answer of the server that is no success: its sentence, and what came with it. */
 export class ApiError extends Error {
   constructor(
@@ -37,8 +39,13 @@ export async function api<T>(path: string, init: { method?: string; json?: unkno
     throw new Unreachable('The server does not answer.');
   }
   if (response.ok) return (await unpacked(response).json()) as T;
-  const { message, ...details } = (await response.json().catch(() => ({}))) as { message?: string };
+  const { message, ...details } = (await response.json().catch(() => ({}))) as {
+    message?: string;
+    signIn?: boolean;
+  };
   if ((response.status === 502 || response.status === 503) && message === undefined)
     throw new Unreachable('The server does not answer.');
+  // The session has ended: whoever is here signs in again, and is shown what they may see.
+  if (response.status === 401 && details.signIn === true) loadAnew('/sign-in');
   throw new ApiError(response.status, message ?? `The server answered with status ${response.status}.`, details);
 }

@@ -26,7 +26,12 @@ function open(project = 'p'): { server: FakeServer; session: Session } {
   const server = servers.get(project)!;
   return {
     server,
-    session: new Session(project, { state: rowsOf(server.model), history: server.history, intakes: [] }),
+    session: new Session(project, {
+      state: rowsOf(server.model),
+      history: server.history,
+      intakes: [],
+      right: 'owner',
+    }),
   };
 }
 

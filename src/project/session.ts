@@ -1,4 +1,5 @@
 'use client';
+import type { Right } from '@/core/people';
 import * as v from 'valibot';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { editSchema, type Change, type Edit } from '@/core/model/edits';
@@ -19,6 +20,8 @@ export interface History {
   undoSeq: number | null;
   redoSeq: number | null;
   savedAt: string | null;
+  /** Since when the project is held as it is, and by whom; null where it can be changed. */
+  held: { at: string; by: string | null } | null;
 }
 
 export interface IntakeView {
@@ -36,6 +39,8 @@ export interface IntakeView {
 
 export interface Snapshot {
   state: ProjectState;
+  /** What who is here may do. */
+  right: Right;
   history: History;
   intakes: IntakeView[];
 }
@@ -102,6 +107,8 @@ const contradicts = (label: string): string =>
  */
 export class Session {
   readonly model: Model;
+  /** Whether who is here may change anything. */
+  readonly mayEdit: boolean;
   /** Elements in the middle of a gesture. */
   readonly draft = new Draft();
   readonly facts: StoreApi<Facts>;
@@ -124,6 +131,7 @@ export class Session {
     private readonly window: string = crypto.randomUUID(),
   ) {
     this.model = new Model(snapshot.state);
+    this.mayEdit = snapshot.right !== 'reader';
     this.confirmed = snapshot.history;
     this.facts = createStore<Facts>(() => ({
       history: snapshot.history,
@@ -220,8 +228,20 @@ export class Session {
     return this.enqueue({ path: way, label, changes: known ?? null, again: null, target });
   }
 
+  /** Why nothing can be changed; null where it can. */
+  private refusal(): string | null {
+    if (!this.mayEdit) return 'You may look at this project and not change it.';
+    if (this.confirmed.held === null) return null;
+    return 'This project is held as it is, for a handover. Let it go at Handover to change it.';
+  }
+
   /** @param asked a step; without changes it is one that only the server knows how to do */
   private enqueue(asked: Pick<Step, 'path' | 'label' | 'again' | 'target'> & { changes: Change[] | null }) {
+    const refusal = this.refusal();
+    if (refusal !== null) {
+      this.tell({ kind: 'problem', text: refusal });
+      return Promise.resolve(false);
+    }
     return new Promise<boolean>((settle) => {
       const { changes } = asked;
       const inverse = changes === null ? [] : this.model.apply(changes);
@@ -311,7 +331,10 @@ export class Session {
    */
   private async take({ edits, history }: Answer, answered: Step | null = null): Promise<void> {
     const fresh = edits.filter(({ seq }) => seq > this.confirmed.version);
-    if (fresh.length === 0 && history.version <= this.confirmed.version) return;
+    if (fresh.length === 0 && history.version <= this.confirmed.version) {
+      if (history.version === this.confirmed.version) this.hold(history.held);
+      return;
+    }
     // The log was too long for one answer, or the project was put back: it is loaded as it is.
     if (fresh[0]?.seq !== this.confirmed.version + 1 || fresh[fresh.length - 1].seq < history.version) {
       await this.reload(answered);
@@ -324,6 +347,13 @@ export class Session {
     } else this.takeOthers(fresh, steps);
     this.confirmed = history;
     for (const step of steps) if (step !== null) this.settle(step, true);
+    this.publish();
+  }
+
+  /** Holding and letting go are no edits: they are told beside them. */
+  private hold(held: History['held']): void {
+    if (held?.at === this.confirmed.held?.at) return;
+    this.confirmed = { ...this.confirmed, held };
     this.publish();
   }
 

@@ -15,14 +15,20 @@ export interface Unpacked {
 const noise = /(^|\/)(__MACOSX\/|\.)/;
 const plainName = (path: string): string => path.split(/[/\\]/).pop() ?? path;
 
-/** Unpacks a zip, piece by piece as it is read, so that the window stays responsive. */
-export async function unpacked(zip: File): Promise<Result<Unpacked>> {
+/** Drawings and buildings by the endings of their names. */
+const drawn = /\.(dxf|ifc)$/i;
+
+/**
+ * Unpacks a zip, piece by piece as it is read, so that the window stays responsive.
+ * @param all whether everything in it is taken for a drawing: an office's converter may know it
+ */
+export async function unpacked(zip: File, all: boolean): Promise<Result<Unpacked>> {
   const found: Unpacked = { drawings: [], others: [] };
   let size = 0;
   let problem: string | null = null;
   const unzip = new Unzip((entry) => {
     if (entry.name.endsWith('/') || noise.test(entry.name)) return;
-    if (!/\.dxf$/i.test(entry.name)) {
+    if (!all && !drawn.test(entry.name)) {
       found.others.push(plainName(entry.name));
       return;
     }
@@ -49,11 +55,10 @@ export async function unpacked(zip: File): Promise<Result<Unpacked>> {
   } catch (error) {
     problem ??= (error as Error).message;
   }
-  if (problem !== null)
-    return fail(`${zip.name} cannot be unpacked: ${problem}. Unpack it and bring in its DXF files.`);
+  if (problem !== null) return fail(`${zip.name} cannot be unpacked: ${problem}. Unpack it and bring in its drawings.`);
   if (found.drawings.length === 0)
     return fail(
-      `${zip.name} holds no DXF${found.others.length === 0 ? '' : `, but ${few(found.others)}`}. Ask for the drawings as DXF.`,
+      `${zip.name} holds no DXF and no IFC${found.others.length === 0 ? '' : `, but ${few(found.others)}`}. Ask for the drawings as DXF.`,
     );
   return ok(found);
 }

@@ -2,6 +2,7 @@
 import { create } from 'zustand';
 import type { Session } from './session';
 import { few } from '@/core/few';
+import { api } from './api';
 import { unpacked } from './unpacked';
 import { readWhileSent, uploadBecame } from './underlays';
 
@@ -72,19 +73,23 @@ export const useUploads = create<UploadStore>()((set, get) => {
       ],
     });
     request.send(file);
-    void readWhileSent(key, file);
+    // Of a building the server makes the drawings.
+    if (!/\.ifc$/i.test(file.name)) void readWhileSent(key, file);
   };
 
   /** The drawings of a zip, one after another; what else it holds is told. */
   const sendSet = async (session: Session, zip: File, levelId: string | null) => {
-    const result = await unpacked(zip);
+    const { converts } = await api<{ converts: boolean }>(`/api/projects/${session.id}/intakes`).catch(() => ({
+      converts: false,
+    }));
+    const result = await unpacked(zip, converts);
     if (!result.ok) {
       session.tell({ kind: 'problem', text: result.message });
       return;
     }
     const { drawings, others } = result.value;
     if (others.length > 0)
-      session.tell({ kind: 'info', text: `Of ${zip.name} only the DXF files were taken, not ${few(others)}.` });
+      session.tell({ kind: 'info', text: `Of ${zip.name} only the drawings were taken, not ${few(others)}.` });
     for (const drawing of drawings) sendOne(session, drawing, levelId);
   };
 

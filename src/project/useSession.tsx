@@ -21,6 +21,9 @@ export function useSession(): Session {
   return session;
 }
 
+/** Whether who is here may change the project: a reader's window has no tools. */
+export const useMayEdit = (): boolean => useSession().mayEdit;
+
 /** What is known of the opened project beside its rows. */
 export function useFacts<T>(select: (facts: Facts) => T): T {
   return useStore(useSession().facts, select);

@@ -19,6 +19,9 @@ export type ProofPart = (typeof proofParts)[number];
 export type TracingPart = (typeof tracingParts)[number];
 export type StationName = (typeof stationNames)[number];
 
+/** The stations of who may only look. */
+export const stationsToLook: readonly StationName[] = ['intake', 'proof', 'handover'];
+
 /** What one person looks at; kept in the browser, per project, across reloads. */
 interface View {
   project: string;

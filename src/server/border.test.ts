@@ -44,7 +44,7 @@ describe('a route', () => {
   });
 
   test('answers with what its handler returns, never to be cached', async () => {
-    const response = await route(async () => ({ a: 1 }))(request({ host: 'localhost' }), context());
+    const response = await route('anyone', async () => ({ a: 1 }))(request({ host: 'localhost' }), context());
     expect(response.headers.get('cache-control')).toBe('no-store');
     expect(await answer(response)).toEqual({ status: 200, body: { a: 1 } });
   });
@@ -52,7 +52,7 @@ describe('a route', () => {
   test('refuses foreign hosts, foreign origins and ids that are none before its handler runs', async () => {
     const handler = jest.fn();
     const call = async (headers: Record<string, string>, params = {}) =>
-      (await route(handler)(request(headers), context(params))).status;
+      (await route('anyone', handler)(request(headers), context(params))).status;
     expect([
       await call({ host: 'rebound.example' }),
       await call({ host: 'localhost', origin: 'http://x.example' }),
@@ -64,13 +64,13 @@ describe('a route', () => {
   test('tells problems in their own words and hides the rest', async () => {
     const silent = jest.spyOn(console, 'error').mockImplementation(() => undefined);
     const known = await answer(
-      await route(async () => {
+      await route('anyone', async () => {
         throw new Problem(409, 'Look again.', { version: 3 });
       })(request({ host: 'localhost' }), context()),
     );
     expect(known).toEqual({ status: 409, body: { message: 'Look again.', version: 3 } });
     const unknown = await answer(
-      await route(async () => {
+      await route('anyone', async () => {
         throw new Error('secret path /etc');
       })(request({ host: 'localhost' }), context()),
     );

@@ -14,7 +14,7 @@ import { loadState } from './rows/rows';
 export async function bringIn(
   tx: Transaction<Database>,
   project: string,
-  file: { id: string; name: string; levelId: string | null },
+  file: { id: string; name: string; levelId: string | null; person?: string | null },
   intake: IntakeFile,
   unit: UnitVerdict,
 ): Promise<string> {
@@ -64,7 +64,7 @@ export async function bringIn(
       }),
     ),
   ];
-  await applyEdit(project, null, { label: `Bring in ${file.name}`, changes }, { within: tx });
+  await applyEdit(project, null, { label: `Bring in ${file.name}`, changes }, { within: tx, person: file.person });
   return id;
 }
 
@@ -76,7 +76,7 @@ export async function bringInRevision(
   tx: Transaction<Database>,
   project: string,
   drawingId: string,
-  file: { id: string; name: string },
+  file: { id: string; name: string; person?: string | null },
   intake: IntakeFile,
 ): Promise<void> {
   const state = await loadState(tx, project);
@@ -109,7 +109,12 @@ export async function bringInRevision(
         }),
       ),
   ];
-  await applyEdit(project, null, { label: `Revise ${drawing.name} by ${file.name}`, changes }, { within: tx });
+  await applyEdit(
+    project,
+    null,
+    { label: `Revise ${drawing.name} by ${file.name}`, changes },
+    { within: tx, person: file.person },
+  );
 }
 
 /** The unit that is taken until a person confirms one. */

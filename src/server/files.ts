@@ -129,7 +129,7 @@ export async function columnsOf(project: string, file: string): Promise<Readable
 }
 
 /** The bytes that a table holds of a file, piece by piece as they are taken. */
-export function streamOf(table: 'file_columns' | 'file_origin_chunks', file: string): ReadableStream<Uint8Array> {
+export function streamOf(table: 'file_columns' | 'file_chunks', file: string): ReadableStream<Uint8Array> {
   let seq = 0;
   return new ReadableStream<Uint8Array>({
     async pull(controller) {
@@ -158,9 +158,9 @@ export async function intakeOf(project: string, file: string): Promise<IntakeFil
   return row.reader_version === readerVersion ? row.intake : null;
 }
 
-/** Deletes files that nothing shows any more. */
+/** Deletes files that nothing shows any more, then those that they were made of. */
 export async function sweepFiles(db: Db): Promise<void> {
-  await db
+  const { numDeletedRows } = await db
     .deleteFrom('files')
     .where(({ not, exists, selectFrom }) =>
       not(exists(selectFrom('revisions').select('file_id').whereRef('revisions.file_id', '=', 'files.id'))),
@@ -175,7 +175,11 @@ export async function sweepFiles(db: Db): Promise<void> {
         ),
       ),
     )
-    .execute();
+    .where(({ not, exists, selectFrom }) =>
+      not(exists(selectFrom('file_origins').select('file_id').whereRef('original_id', '=', 'files.id'))),
+    )
+    .executeTakeFirst();
+  if (numDeletedRows > 0) await sweepFiles(db);
 }
 
 /** One file that a drawing was or is. */

@@ -4,6 +4,7 @@ import { writeGbxml } from '@/core/exports/gbxml/writeGbxml';
 import { paperNames, planLayers, scales, type PlanWish } from '@/core/exports/sheets/paper';
 import { sheetSvg } from '@/core/exports/sheets/svg';
 import { csvOf } from '@/core/exports/schedules/csv';
+import { intakeTables } from '@/core/exports/schedules/intake';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { readBackIfc, type ReadBack } from '@/core/exports/ifc/readBack';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
@@ -12,8 +13,9 @@ import { sheetsOf } from './deliveries/formats';
 import { load, ordered, readModelOf } from './modelOf';
 import { notFound, Problem } from './problem';
 import { sheetsPdf } from './sheetsPdf';
+import { takenDrawings } from './takenDrawings';
 import { workbookOf } from './workbook';
-import { faceThatShips } from './face';
+import { faceThatShips } from './faces';
 
 /** The model as IFC4, read again before it is given away: what of each kind came back. */
 export async function modelIfc(project: string): Promise<{ name: string; content: string; back: ReadBack[] }> {
@@ -84,8 +86,9 @@ export async function plansPdf(project: string, asked: AskedSheet): Promise<{ na
 
 /** All schedules of a model as a workbook. */
 export async function modelWorkbook(project: string): Promise<{ name: string; content: Uint8Array }> {
-  const { name, model } = await readModelOf(project);
-  return { name: `${name}.xlsx`, content: await workbookOf(schedulesOf(model), new Date()) };
+  const { name, model, drawings } = await readModelOf(project);
+  const tables = [...schedulesOf(model), ...intakeTables(await takenDrawings(project, drawings))];
+  return { name: `${name}.xlsx`, content: await workbookOf(tables, new Date()) };
 }
 
 /** One schedule of a model as CSV. */

@@ -3,22 +3,31 @@ import { gunzip, gzip } from 'node:zlib';
 import * as v from 'valibot';
 import { uuid } from '@/core/kinds/limits';
 import type { Done } from './desk/tasks';
+import type { Right } from '@/core/people';
 import { jsonAs } from './json';
+import { expectRight } from './people/rights';
+import { personOf, type Person } from './people/sessions';
 import { Problem, problemOf } from './problem';
 import { knownHost, sameOrigin } from './sameOrigin';
+import { settings } from './settings';
 
 const plainHeaders = { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' };
 
 type Context<P extends string> = { params: Promise<Record<P, string>> };
 
+/** Who may ask: anyone, who is signed in, owners of the installation, or who has a right in the address's project. */
+export type Rule = 'anyone' | 'person' | 'head' | Right;
+
 /**
- * A route handler: checks host and origin, hands over the path's ids (each a UUID), and turns what goes wrong into
- * `{ message, ... }` with the fitting status.
+ * A route handler: checks host, origin and who asks, hands over the path's ids (each a UUID), and turns what goes wrong
+ * into `{ message, ... }` with the fitting status. Where nobody signs in anyone may all, and nobody asks.
+ * @param rule who may ask; the table of all routes is made of it
  */
 export function route<P extends string = never>(
-  handler: (request: Request, params: Record<P, string>) => Promise<Response | object | void>,
+  rule: Rule,
+  handler: (request: Request, params: Record<P, string>, who: Person | null) => Promise<Response | object | void>,
 ) {
-  return async (request: Request, context: Context<P>): Promise<Response> => {
+  const answer = async (request: Request, context: Context<P>): Promise<Response> => {
     try {
       if (!knownHost(request.headers.get('host')))
         throw new Problem(421, 'This server does not answer to that host name. Set ZIRCON_HOSTS to add one.');
@@ -27,13 +36,34 @@ export function route<P extends string = never>(
       const params = ((await context.params) as Record<P, string> | undefined) ?? ({} as Record<P, string>);
       for (const value of Object.values(params))
         if (!v.is(uuid, value)) throw new Problem(404, 'The address holds something that is not an id.');
-      const answer = await handler(request, params);
+      const who = settings.signIn ? await expectAllowed(rule, request, params) : null;
+      const answer = await handler(request, params, who);
       return answer instanceof Response ? answer : Response.json(answer ?? {}, { headers: plainHeaders });
     } catch (error) {
       const { status, message, details } = problemOf(error);
       return Response.json({ message, ...details }, { status, headers: plainHeaders });
     }
   };
+  return Object.assign(answer, { rule });
+}
+
+/** Who asks. @throws Problem 401, 403 or 404 where they may not */
+async function expectAllowed(
+  rule: Rule,
+  { headers }: Request,
+  params: Partial<Record<string, string>>,
+): Promise<Person | null> {
+  const who = await personOf(headers);
+  if (rule === 'anyone') return who;
+  if (who === null) throw new Problem(401, 'Sign in first.', { signIn: true });
+  if (rule === 'person') return who;
+  if (rule === 'head') {
+    if (!who.head) throw new Problem(403, 'That is for who owns this installation.');
+    return who;
+  }
+  if (params.project === undefined) throw new Error('A right is asked for where the address names no project.');
+  await expectRight(who, params.project, rule);
+  return who;
 }
 
 /** Names, recipes and role maps are far smaller than this, bytes. */

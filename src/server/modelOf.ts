@@ -45,6 +45,8 @@ interface ModelFileOf {
   version: number;
   /** How its drawings lie, by their ids. */
   placements: ProjectState['placement'];
+  /** The drawings that are not put away, with the names of their levels. */
+  drawings: { name: string; revision: number; level: string; fileId: string }[];
 }
 
 /** model.json of a project, and the version that it is of. */
@@ -58,7 +60,11 @@ export async function modelFile(project: string): Promise<ModelFileOf> {
     site: state.project[project].site,
     drawingName: (id) => state.drawing[id]?.fileName ?? id,
   });
-  return { name, content: `${JSON.stringify(model, null, 1)}\n`, version, placements: state.placement };
+  const drawings = Object.values(state.drawing)
+    .filter(({ discarded }) => !discarded)
+    .map((one) => ({ ...one, level: state.level[one.levelId ?? '']?.name ?? '' }))
+    .sort((a, b) => a.name.localeCompare(b.name));
+  return { name, content: `${JSON.stringify(model, null, 1)}\n`, version, placements: state.placement, drawings };
 }
 
 /** A project's model as its receivers' programs get it. */

@@ -2,6 +2,8 @@ import { picturesOf } from './projectPictures';
 import { sql } from 'kysely';
 import { database } from './database/connection';
 import { sweepFiles } from './files';
+import { seenBy } from './people/rights';
+import type { Person } from './people/sessions';
 import { notFound, Problem } from './problem';
 
 /** A project in the list. */
@@ -20,7 +22,8 @@ export interface ProjectCard {
   picture: number[];
 }
 
-export async function listProjects(): Promise<ProjectCard[]> {
+/** @param who lists those that they may see; null, where nobody signs in, all of them */
+export async function listProjects(who: Person | null = null): Promise<ProjectCard[]> {
   const rows = await database()
     .selectFrom('projects')
     .select((eb) => [
@@ -45,6 +48,7 @@ export async function listProjects(): Promise<ProjectCard[]> {
         .select(eb.fn.countAll<number>().as('n'))
         .as('levels'),
     ])
+    .$if(who !== null, (query) => query.where(seenBy(who!)))
     .orderBy('updated_at', 'desc')
     .execute();
   const pictures = await picturesOf(rows.map(({ id }) => id));

@@ -17,41 +17,53 @@ export interface ReadFile {
  * What comes of reading: the file read, a sentence why it cannot be (which another try may not meet again), or that the
  * reader ended of itself, and how.
  */
-export type Outcome = ReadFile | { failed: string; again?: true } | { crashed: string };
+export type Outcome<T> = T | { failed: string; again?: true } | { crashed: string };
 
-type ThreadAnswer = { next: true } | { failed: string } | ReadFile;
+/** What a thread says: that it wants the next chunk, how much of all it did with them, or what came of it. */
+type ThreadAnswer<T> = { next: true } | { share: number } | { failed: string } | T;
+
+/** A thread's program, and what it is told before it gets the file. */
+interface Program {
+  file: string;
+  data: object;
+}
 
 /**
- * Reads a stored file in a thread of its own.
+ * Reads a stored file in a thread of its own, which is given it chunk by chunk as it asks.
  * @param ending ends it at once; what is returned then says nothing
  * @param progress told how many bytes were taken
  * @throws what the database says where the file cannot be fetched
  */
-export const readInThread = (
+export const readInThread = <T extends object>(
+  { file, data }: Program,
   fileId: string,
-  fileName: string,
-  sha256: string,
   ending: AbortSignal,
   progress: (done: number) => void = () => undefined,
-): Promise<Outcome> =>
-  inThread<Outcome>({
-    file: 'readDrawing.thread.mjs',
-    data: { fileName, sha256, limits: settings.readLimits },
+): Promise<Outcome<T>> =>
+  inThread<Outcome<T>>({
+    file,
+    data,
     ending,
     late: { failed: tookTooLong(), again: true },
     ended: (why) => ({ crashed: why }),
     talk: (thread, resolve, reject) => feed(thread, fileId, progress, resolve, reject),
   });
 
+/** The program that reads a DXF. */
+export const dxfReader = (fileName: string, sha256: string): Program => ({
+  file: 'readDrawing.thread.mjs',
+  data: { fileName, sha256, limits: settings.readLimits },
+});
+
 const tookTooLong = () =>
   `Reading took longer than ${settings.readTimeout / 1000} s. Cut the drawing into parts, or raise ZIRCON_READ_TIMEOUT_S.`;
 
 /** Gives the thread the file, chunk by chunk as it asks, until it answers. */
-function feed(
+function feed<T extends object>(
   thread: Worker,
   fileId: string,
   progress: (done: number) => void,
-  resolve: (outcome: Outcome) => void,
+  resolve: (outcome: Outcome<T>) => void,
   reject: (error: unknown) => void,
 ): void {
   const chunks = fileChunks(fileId);
@@ -67,8 +79,9 @@ function feed(
     progress(done);
     thread.postMessage(value ?? null);
   };
-  thread.on('message', (answer: ThreadAnswer) => {
+  thread.on('message', (answer: ThreadAnswer<T>) => {
     if ('next' in answer) next().catch(reject);
+    else if ('share' in answer) progress(Math.round(done * answer.share));
     else resolve(answer);
   });
 }

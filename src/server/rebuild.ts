@@ -2,7 +2,7 @@ import { database } from './database/connection';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import { columnsOf, intakeOf, storeDerived } from './files';
 import { notFound, Problem } from './problem';
-import { readInThread } from './readInThread';
+import { dxfReader, readInThread, type ReadFile } from './readInThread';
 
 /** Reads a stored file again and replaces what was derived from it. */
 export async function rebuildDerived(fileId: string): Promise<void> {
@@ -13,7 +13,11 @@ export async function rebuildDerived(fileId: string): Promise<void> {
     .where('files.id', '=', fileId)
     .executeTakeFirst();
   if (!file) throw notFound('This drawing');
-  const answer = await readInThread(file.id, file.file_name, file.sha256, new AbortController().signal);
+  const answer = await readInThread<ReadFile>(
+    dxfReader(file.file_name, file.sha256),
+    file.id,
+    new AbortController().signal,
+  );
   if ('failed' in answer) throw new Problem(422, answer.failed);
   if ('crashed' in answer) throw new Problem(500, `${file.file_name} could not be read again. Try again in a moment.`);
   await database()

@@ -52,6 +52,14 @@ export const settings = {
     const words = (process.env.ZIRCON_CONVERTER ?? '').split(/\s+/).filter(Boolean);
     return words.length === 0 ? null : words;
   },
+  /** The address it listens on. */
+  get listen(): string {
+    return process.env.ZIRCON_LISTEN || '127.0.0.1';
+  },
+  /** Whether people sign in: wherever others reach it, by its address or through a proxy before it. */
+  get signIn(): boolean {
+    return process.env.ZIRCON_SIGN_IN === '1' || !['127.0.0.1', '::1', 'localhost'].includes(settings.listen);
+  },
   /** Jobs run by this process at the same time; a server with none leaves them to workers. */
   get jobs(): number {
     return Math.floor(number('ZIRCON_JOBS', 1, 0));

@@ -1,7 +1,7 @@
-import { readFile } from 'node:fs/promises';
+import { readFileSync } from 'node:fs';
 import PdfDocument from 'pdfkit';
 import type { Mark, Sheet, Stroke } from '@/core/exports/sheets/sheet';
-import { facePath } from './face';
+import { runsOf, type Face } from './faces';
 
 /** Points of print in a millimetre. */
 const perMillimetre = 72 / 25.4;
@@ -43,29 +43,46 @@ function drawMark(page: Document, mark: Mark): void {
   } else drawText(page, mark);
 }
 
+/** Faces that documents hold already. */
+const held = new WeakMap<Document, Set<string>>();
+
+function setFace(page: Document, { name, path }: Face, weight: 400 | 700): void {
+  const own = `${name} ${weight}`;
+  const known = held.get(page) ?? new Set();
+  if (!known.has(own)) page.registerFont(own, readFileSync(path(weight)));
+  held.set(page, known.add(own));
+  page.font(own);
+}
+
 function drawText(page: Document, { at, text, height, anchor, turn, bold }: Extract<Mark, { kind: 'text' }>): void {
-  const size = height / capital;
-  page
-    .font(bold ? 'bold' : 'plain')
-    .fontSize(size)
-    .fillColor(ink);
-  const wide = page.widthOfString(text);
-  const left = { start: 0, middle: wide / 2, end: wide }[anchor];
+  page.fontSize(height / capital).fillColor(ink);
+  // Signs that no line of text can show are spaces.
+  const runs = runsOf(text.replace(/[\u0000-\u001f\u007f]/g, ' ')).map((run) => {
+    setFace(page, run.face, bold ? 700 : 400);
+    return { ...run, wide: page.widthOfString(run.text) };
+  });
+  const wide = runs.reduce((sum, run) => sum + run.wide, 0);
+  let x = at[0] - { start: 0, middle: wide / 2, end: wide }[anchor];
   page.save();
   page.rotate(turn, { origin: [at[0], at[1]] });
-  // The text stands on its base line.
-  page.text(text, at[0] - left, at[1], { lineBreak: false, baseline: 'alphabetic' });
+  for (const run of runs) {
+    setFace(page, run.face, bold ? 700 : 400);
+    // The text stands on its base line.
+    page.text(run.text, x, at[1], { lineBreak: false, baseline: 'alphabetic' });
+    x += run.wide;
+  }
   page.restore();
 }
 
-/** Sheets as a PDF, a page each at its true size, the face that ships held by the file. @param made when it was made */
+/**
+ * Sheets as a PDF, a page each at its true size, the faces of its texts held by the file.
+ * @param made when it was made
+ */
 export async function sheetsPdf(sheets: readonly Sheet[], title: string, made: Date): Promise<Uint8Array> {
   const page = new PdfDocument({
     autoFirstPage: false,
     info: { Title: title, Creator: 'Zircon Frame', CreationDate: made },
   });
-  page.registerFont('plain', await readFile(facePath(400)));
-  page.registerFont('bold', await readFile(facePath(700)));
   const chunks: Buffer[] = [];
   page.on('data', (chunk: Buffer) => chunks.push(chunk));
   const ended = new Promise<void>((done, failed) => page.on('end', done).on('error', failed));

@@ -1,6 +1,7 @@
 import { bringUpToDate } from './bringUpToDate';
 import { startBeating } from './jobs/processes';
 import { startJobs, type Runner } from './jobs/runner';
+import { tellFirst } from './people/people';
 import { problemOf } from './problem';
 import { settings } from './settings';
 
@@ -15,6 +16,7 @@ async function begin(): Promise<void> {
   for (;;) {
     try {
       await bringUpToDate();
+      if (settings.signIn) await tellFirst();
       if (settings.jobs === 0) return await startBeating();
       runner = await startJobs();
       break;

@@ -6,7 +6,7 @@ const largestStep = 4096;
 
 /** The route of undo or of redo. */
 export const stepRoute = (way: Way) =>
-  route<'project'>(async (request, { project }) => {
+  route<'project'>('editor', async (request, { project }, who) => {
     const body = await bytesOf(request, largestStep);
-    return packedAnswer(request, await atDesk({ what: 'step', project, way, body }));
+    return packedAnswer(request, await atDesk({ what: 'step', project, way, body, by: who?.name ?? null }));
   });

@@ -36,6 +36,28 @@ export function contains(points: readonly Point[], p: Point): boolean {
   return inside;
 }
 
+/**
+ * A point inside of a polygon and outside of its holes: on the level line through its centre, in the widest part.
+ * @param rings the outline, then the holes
+ */
+export function pointWithin(rings: readonly (readonly Point[])[]): Point {
+  const [cx, cy] = centroid(rings[0]);
+  const crossings = rings
+    .flatMap((ring) =>
+      ring.flatMap(([x1, y1], i) => {
+        const [x2, y2] = ring[(i + 1) % ring.length];
+        return y1 > cy === y2 > cy ? [] : [x1 + ((cy - y1) / (y2 - y1)) * (x2 - x1)];
+      }),
+    )
+    .sort((a, b) => a - b);
+  let [widest, at] = [0, cx];
+  for (let i = 0; i + 1 < crossings.length; i += 2) {
+    const width = crossings[i + 1] - crossings[i];
+    if (width > widest) [widest, at] = [width, (crossings[i] + crossings[i + 1]) / 2];
+  }
+  return [at, cy];
+}
+
 /** The outline without doubled points and without points in the middle of straight sides. */
 export function simplify(points: readonly Point[], tolerance: number): Point[] {
   const apart = points.filter((p, i) => distance(p, points[(i + 1) % points.length]) > tolerance);

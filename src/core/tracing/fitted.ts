@@ -1,5 +1,5 @@
 import { groupBy } from '@/core/groupBy';
-import { area, centroid } from '@/core/geometry/polygon';
+import { area, pointWithin } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { ringsOf, type Area } from '@/core/kinds/areas';
 import type { ElementOf, ElementRow } from '@/core/kinds/element';
@@ -10,24 +10,8 @@ import { defaultTolerance } from '@/core/tolerance';
 import { regionsOn } from './making/rooms';
 import { soundEdit } from './refusals';
 
-/** A point inside of an area and outside of its holes: on the level line through its centre, in the widest part. */
-export function pointInside(shape: Area): Point {
-  const [cx, cy] = centroid(shape.outline);
-  const crossings = ringsOf(shape)
-    .flatMap((ring) =>
-      ring.flatMap(([x1, y1], i) => {
-        const [x2, y2] = ring[(i + 1) % ring.length];
-        return y1 > cy === y2 > cy ? [] : [x1 + ((cy - y1) / (y2 - y1)) * (x2 - x1)];
-      }),
-    )
-    .sort((a, b) => a - b);
-  let [widest, at] = [0, cx];
-  for (let i = 0; i + 1 < crossings.length; i += 2) {
-    const width = crossings[i + 1] - crossings[i];
-    if (width > widest) [widest, at] = [width, (crossings[i] + crossings[i + 1]) / 2];
-  }
-  return [at, cy];
-}
+/** A point inside of an area and outside of its holes. */
+export const pointInside = (shape: Area): Point => pointWithin(ringsOf(shape));
 
 /** Areas closer than this are one, square metres. */
 const sameArea = 1e-6;

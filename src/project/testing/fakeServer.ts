@@ -46,6 +46,7 @@ export class FakeServer {
       undoSeq: this.undoTop,
       redoSeq: this.redoTop,
       savedAt: null,
+      held: null,
     };
   }
 

@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { sql, type Transaction } from 'kysely';
 import { database } from '../database/connection';
-import { appliedMigration } from '../database/migrate';
+import { appliedMigration, isKnown } from '../database/migrate';
 import type { Database } from '../database/schema';
 import { Problem } from '../problem';
 import type { Head } from './format';
 import { readBackup, type BackupRow } from './readBackup';
-import { backedUp } from './tables';
+import { renewed } from './renewed';
+import { RowWriter, shelves } from './rowWriter';
 
 type Tx = Transaction<Database>;
 
@@ -22,11 +23,6 @@ const withId = new Set([
   'views',
   'acceptances',
 ]);
-/** What a whole installation shares; a name that is there already stays as it is. */
-const shelves = new Set(['named_recipes', 'role_maps']);
-const anyUuid = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
-/** Rows are put back in groups of this many, or of this many characters. */
-const group = { rows: 500, characters: 8_000_000 };
 const longestName = 120;
 
 /** What was put back: the projects under the names that they have now. */
@@ -49,14 +45,7 @@ export async function restoreBackup(path: string, project: string | null): Promi
     wanted.see(table, row);
     if (withId.has(table)) ids.set(String(row.id), randomUUID());
   });
-  const here = await appliedMigration(database());
-  if (head.schema !== here)
-    throw new Problem(
-      409,
-      `${path} was made by another version of the program (its database was at ${head.schema}, ` +
-        `this one is at ${here}). Restore it with that version, and let this one bring that ` +
-        'database up to date.',
-    );
+  if (head.schema !== (await appliedMigration(database()))) return restoreRenewed(path, head, project);
   const projects = chosen(head, project);
   const keeps = wanted.test(new Set(projects.map(({ id }) => id)), project === null);
   return database()
@@ -64,10 +53,9 @@ export async function restoreBackup(path: string, project: string | null): Promi
     .execute(async (tx) => {
       await sql`set constraints all deferred`.execute(tx);
       const names = await namesFor(tx, projects);
-      const writer = new Writer(tx, ids);
+      const writer = new RowWriter(tx, ids);
       await readBackup(path, async ({ table, row }) => {
-        if (keeps(table, row))
-          await writer.take(table, table === 'projects' ? { ...row, name: names.get(String(row.id)) } : row);
+        if (keeps(table, row)) await writer.take(table, table === 'projects' ? asCopy(row, names) : row);
       });
       await writer.flush();
       return {
@@ -75,6 +63,22 @@ export async function restoreBackup(path: string, project: string | null): Promi
         rows: writer.rows,
       };
     });
+}
+
+/** A backup of an earlier version is brought up to date first. */
+async function restoreRenewed(path: string, head: Head, project: string | null): Promise<Restored> {
+  if (!isKnown(head.schema))
+    throw new Problem(
+      409,
+      `${path} was made by a later version of the program (its database was at ${head.schema}). ` +
+        'Restore it with that version, or bring this installation up to date first.',
+    );
+  const { path: now, clear } = await renewed(path, head.schema);
+  try {
+    return await restoreBackup(now, project);
+  } finally {
+    await clear();
+  }
 }
 
 function chosen(head: Head, project: string | null): Head['projects'] {
@@ -89,6 +93,7 @@ function chosen(head: Head, project: string | null): Head['projects'] {
 class Wanted {
   private readonly projectOf = new Map<string, string>();
   private readonly filesOf = new Map<string, Set<string>>();
+  private readonly originalOf = new Map<string, string>();
 
   see(table: string, row: BackupRow['row']): void {
     if (table === 'drawings') this.projectOf.set(String(row.id), String(row.project_id));
@@ -97,11 +102,13 @@ class Wanted {
       const files = this.filesOf.get(project) ?? new Set();
       this.filesOf.set(project, files.add(String(row.file_id)));
     }
+    if (table === 'file_origins') this.originalOf.set(String(row.file_id), String(row.original_id));
   }
 
   /** Whether a row belongs to some projects. */
   test(projects: ReadonlySet<string>, all: boolean): (table: string, row: BackupRow['row']) => boolean {
-    const files = new Set([...projects].flatMap((project) => [...(this.filesOf.get(project) ?? [])]));
+    const shown = [...projects].flatMap((project) => [...(this.filesOf.get(project) ?? [])]);
+    const files = new Set([...shown, ...shown.flatMap((file) => this.originalOf.get(file) ?? [])]);
     return (table, row) => {
       if (shelves.has(table)) return all;
       if (table === 'projects') return projects.has(String(row.id));
@@ -112,6 +119,14 @@ class Wanted {
     };
   }
 }
+
+/** A copy has a name of its own, and is not held where its original was. */
+const asCopy = (row: BackupRow['row'], names: ReadonlyMap<string, string>): BackupRow['row'] => ({
+  ...row,
+  name: names.get(String(row.id)),
+  held_at: null,
+  held_by: null,
+});
 
 /** Names that no project has yet: "Harbour (restored)", "Harbour (restored 2)". */
 async function namesFor(tx: Tx, projects: Head['projects']): Promise<Map<string, string>> {
@@ -127,61 +142,4 @@ async function namesFor(tx: Tx, projects: Head['projects']): Promise<Map<string,
     names.set(id, own);
   }
   return names;
-}
-
-/** Puts rows into their tables, a group at a time, every id in them replaced. */
-class Writer {
-  rows = 0;
-  private table = '';
-  private waiting: string[] = [];
-  private characters = 0;
-  private readonly columns = new Map<string, string[]>();
-
-  constructor(
-    private readonly tx: Tx,
-    private readonly ids: ReadonlyMap<string, string>,
-  ) {}
-
-  async take(table: string, row: BackupRow['row']): Promise<void> {
-    if (!backedUp.some(({ name }) => name === table)) throw new Problem(400, `The backup holds a table ${table}.`);
-    if (table !== this.table) await this.flush();
-    this.table = table;
-    const text = this.withOwnIds(table, row);
-    this.waiting.push(text);
-    this.characters += text.length;
-    this.rows += 1;
-    if (this.waiting.length >= group.rows || this.characters > group.characters) await this.flush();
-  }
-
-  /** A file's bytes hold no ids; everything else may, also in the middle of texts. */
-  private withOwnIds(table: string, row: BackupRow['row']): string {
-    if (shelves.has(table)) return JSON.stringify({ ...row, id: randomUUID() });
-    if (table.startsWith('file_')) return JSON.stringify({ ...row, file_id: this.ids.get(String(row.file_id)) });
-    return JSON.stringify(row).replace(anyUuid, (id) => this.ids.get(id) ?? id);
-  }
-
-  async flush(): Promise<void> {
-    if (this.waiting.length === 0) return;
-    const columns = sql.join((await this.columnsOf(this.table)).map((column) => sql.ref(column)));
-    await sql`
-      insert into ${sql.table(this.table)} (${columns})
-      select ${columns} from json_populate_recordset(null::${sql.table(this.table)}, ${`[${this.waiting.join()}]`}::json)
-      ${shelves.has(this.table) ? sql`on conflict (name) do nothing` : sql``}
-    `.execute(this.tx);
-    this.waiting = [];
-    this.characters = 0;
-  }
-
-  /** The columns that are written; what the database makes of others it makes again. */
-  private async columnsOf(table: string): Promise<string[]> {
-    const known = this.columns.get(table);
-    if (known) return known;
-    const { rows } = await sql<{ name: string }>`
-      select column_name as name from information_schema.columns
-      where table_schema = current_schema() and table_name = ${table} and is_generated = 'NEVER'
-    `.execute(this.tx);
-    const names = rows.map(({ name }) => name);
-    this.columns.set(table, names);
-    return names;
-  }
 }

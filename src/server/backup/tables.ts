@@ -24,11 +24,14 @@ const ofDrawing = (name: string, order = 'drawing_id'): BackedUpTable => ({
   order,
 });
 
-/** Rows of files that the projects' drawings show, or have shown. */
+/** Rows of files that the projects' drawings show, or have shown, and of those that these were made of. */
 const ofFile = (name: string, order: string, column = 'file_id'): BackedUpTable => ({
   name,
   of: (projects) => sql`t.${sql.ref(column)} in (
-    select file_id from revisions join drawings on drawings.id = drawing_id where project_id = ${anyOf(projects)}
+    with shown as (
+      select file_id from revisions join drawings on drawings.id = drawing_id where project_id = ${anyOf(projects)}
+    )
+    select file_id from shown union select original_id from file_origins join shown using (file_id)
   )`,
   order,
 });
@@ -43,6 +46,7 @@ export const backedUp: readonly BackedUpTable[] = [
   ofFile('files', 'id', 'id'),
   ofFile('file_chunks', 'file_id, seq'),
   ofFile('file_origins', 'file_id'),
+  // Until migration 0025.
   ofFile('file_origin_chunks', 'file_id, seq'),
   ofFile('file_reports', 'file_id'),
   ofFile('file_columns', 'file_id, seq'),

@@ -4,7 +4,7 @@ import { open, rename, rm } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
-import { sql, type Transaction } from 'kysely';
+import { sql, type Kysely, type Transaction } from 'kysely';
 import { database } from '../database/connection';
 import { appliedMigration } from '../database/migrate';
 import type { Database } from '../database/schema';
@@ -29,13 +29,18 @@ export interface Written {
  * Writes a backup as of one moment, while everything goes on. The file appears under its name when it is whole and has
  * been read again; when the writing breaks off there is only one that ends in `.part`.
  * @param project only this one, by its id or its name; null is everything
+ * @param from the database that it is of
  * @throws Problem where there is no such project, or the file is there already
  */
-export async function writeBackup(path: string, project: string | null): Promise<Written> {
+export async function writeBackup(
+  path: string,
+  project: string | null,
+  from: Kysely<Database> = database(),
+): Promise<Written> {
   if (existsSync(path)) throw new Problem(409, `${path} is there already. Choose another name, or move it away.`);
   const part = `${path}.part`;
   try {
-    const written = await database()
+    const written = await from
       .transaction()
       .setIsolationLevel('repeatable read')
       .execute(async (tx) => {
@@ -93,7 +98,7 @@ async function* backupLines(tx: Tx, projects: Head['projects'], all: boolean, co
   for (const table of backedUp) {
     // A backup made before an old database is brought up to date has the tables of that time.
     if ((table.of === null && !all) || !there.has(table.name)) continue;
-    for await (const row of rowsOf(tx, table, ids)) {
+    for await (const row of rowsOf(tx, table, all ? null : ids)) {
       rows += 1;
       count();
       yield line(`{"table":${JSON.stringify(table.name)},"row":${row}}`);
@@ -109,13 +114,13 @@ async function tablesOf(tx: Tx): Promise<Set<string>> {
   return new Set(rows.map(({ name }) => name));
 }
 
-/** The rows of a table as JSON texts, a few at a time. */
+/** The rows of a table as JSON texts, a few at a time. @param projects null for those of all */
 async function* rowsOf(
   tx: Tx,
   { name, of, order }: BackedUpTable,
-  projects: readonly string[],
+  projects: readonly string[] | null,
 ): AsyncGenerator<string> {
-  const condition = of === null ? sql`true` : of(projects);
+  const condition = of === null || projects === null ? sql`true` : of(projects);
   await sql`
     declare backup_rows no scroll cursor for
     select row_to_json(t)::text as row from ${sql.table(name)} as t where ${condition} order by ${sql.raw(order)}

@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { sql } from 'kysely';
 import { recognise } from '@/core/drawing/recognise';
 import { database } from '../database/connection';
-import { fileChunks, storeFile } from '../files';
+import { beginFile, fileChunks, storeFile } from '../files';
 import { settings } from '../settings';
 import { runConverter } from './runConverter';
 
@@ -87,15 +87,16 @@ async function keep(fileId: string, fileName: string, log: string, dxf: string):
   await database()
     .transaction()
     .execute(async (tx) => {
+      const original = await beginFile(tx);
       await sql`
-        insert into file_origins (file_id, name, size, sha256, log)
-        select id, ${fileName}, size, sha256, ${log} from files where id = ${fileId}
+        update files set size = came.size, sha256 = came.sha256 from files as came
+        where files.id = ${original} and came.id = ${fileId}
       `.execute(tx);
-      await sql`
-        insert into file_origin_chunks (file_id, seq, bytes)
-        select file_id, seq, bytes from file_chunks where file_id = ${fileId}
-      `.execute(tx);
-      await tx.deleteFrom('file_chunks').where('file_id', '=', fileId).execute();
+      await tx.updateTable('file_chunks').set({ file_id: original }).where('file_id', '=', fileId).execute();
+      await tx
+        .insertInto('file_origins')
+        .values({ file_id: fileId, original_id: original, name: fileName, log, report: null })
+        .execute();
       await storeFile(tx, fileId, createReadStream(dxf));
     });
 }

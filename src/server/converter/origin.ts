@@ -8,10 +8,13 @@ export async function originOf(project: string, file: string): Promise<Origin | 
   await expectInProject(project, file);
   const row = await database()
     .selectFrom('file_origins')
-    .select(['name', 'size', 'sha256', 'log'])
+    .innerJoin('files', 'files.id', 'original_id')
+    .select(['name', 'size', 'sha256', 'log', 'report', 'original_id'])
     .where('file_id', '=', file)
     .executeTakeFirst();
-  return row === undefined ? null : { ...row, size: Number(row.size) };
+  if (row === undefined) return null;
+  const { original_id: id, size, ...rest } = row;
+  return { ...rest, id, size: Number(size) };
 }
 
 /** The bytes of a file as it came. @throws Problem 404 where it came as a DXF */
@@ -21,5 +24,5 @@ export async function originalBytes(
 ): Promise<{ origin: Origin; content: ReadableStream<Uint8Array> }> {
   const origin = await originOf(project, file);
   if (origin === null) throw notFound('The original of this file');
-  return { origin, content: streamOf('file_origin_chunks', file) };
+  return { origin, content: streamOf('file_chunks', origin.id) };
 }

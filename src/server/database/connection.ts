@@ -13,26 +13,28 @@ interface Connections {
   db: Kysely<Database>;
 }
 
-function open(): Connections {
-  const pool = (max: number) => {
-    const made = new pg.Pool({ connectionString: settings.databaseUrl, max, connectionTimeoutMillis: 10_000 });
-    // A connection lost while idle is replaced at the next query; without a handler it would end the process.
-    const lost = (error: Error) => console.error(`Database connection lost: ${error.message}`);
-    made.on('error', lost);
-    made.on('connect', (client) => {
-      client.on('error', lost);
-    });
-    return made;
-  };
-  const main = pool(12);
-  return { pool: main, db: new Kysely<Database>({ dialect: new PostgresDialect({ pool: main }) }) };
+/** @param options of the server for each connection */
+function open(max: number, options?: string): Connections {
+  const pool = new pg.Pool({ connectionString: settings.databaseUrl, max, connectionTimeoutMillis: 10_000, options });
+  // A connection lost while idle is replaced at the next query; without a handler it would end the process.
+  const lost = (error: Error) => console.error(`Database connection lost: ${error.message}`);
+  pool.on('error', lost);
+  pool.on('connect', (client) => {
+    client.on('error', lost);
+  });
+  return { pool, db: new Kysely<Database>({ dialect: new PostgresDialect({ pool }) }) };
 }
+
+/** Connections to another schema of the same database; whoever opens them ends them by `destroy`. */
+export const inSchema = (schema: string): Kysely<Database> => open(2, `-c search_path=${schema}`).db;
+
+const connectionsAtMost = 12;
 
 const shared = globalThis as { zirconConnections?: Connections };
 
 /** The process's connections. */
 export function connections(): Connections {
-  return (shared.zirconConnections ??= open());
+  return (shared.zirconConnections ??= open(connectionsAtMost));
 }
 
 export const database = (): Kysely<Database> => connections().db;

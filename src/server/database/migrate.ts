@@ -24,6 +24,9 @@ import * as photometry from './migrations/0021_photometry';
 import * as background from './migrations/0022_jobs';
 import * as contours from './migrations/0023_contours';
 import * as origins from './migrations/0024_origins';
+import * as originals from './migrations/0025_originals';
+import * as people from './migrations/0026_people';
+import * as held from './migrations/0027_held';
 import type { Database } from './schema';
 
 const migrations: Record<string, Migration> = {
@@ -51,6 +54,9 @@ const migrations: Record<string, Migration> = {
   '0022_jobs': background,
   '0023_contours': contours,
   '0024_origins': origins,
+  '0025_originals': originals,
+  '0026_people': people,
+  '0027_held': held,
 };
 
 /** The name of the newest migration. */
@@ -74,11 +80,20 @@ export async function isOld(db: Db): Promise<boolean> {
   return applied !== null && applied < newestMigration;
 }
 
+/** Whether a migration is one of this program: a later version's is not. */
+export const isKnown = (migration: string): boolean => Object.hasOwn(migrations, migration);
+
 /**
  * Brings the database to the newest schema; two processes at once wait for one another.
- * @param until the migration to end with, for tests of those that follow
+ * @param until the migration to end with
+ * @param schema the schema of the database that is brought there, where it is not its usual one
  */
-export async function migrate(db: Kysely<Database>, until: string = newestMigration): Promise<void> {
-  const { error } = await new Migrator({ db, provider: { getMigrations: async () => migrations } }).migrateTo(until);
+export async function migrate(
+  db: Kysely<Database>,
+  until: string = newestMigration,
+  migrationTableSchema?: string,
+): Promise<void> {
+  const provider = { getMigrations: async () => migrations };
+  const { error } = await new Migrator({ db, provider, migrationTableSchema }).migrateTo(until);
   if (error) throw error;
 }

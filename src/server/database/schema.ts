@@ -1,8 +1,10 @@
 import type { JobRequest, JobState } from '@/core/jobs';
+import type { BuildingReport } from '@/core/handover/intake/buildingReport';
 import type { ElementRow } from '@/core/kinds/element';
 import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { Change } from '@/core/model/edits';
+import type { Right } from '@/core/people';
 import type { DecisionRow, LevelKind, LibraryRow, ProjectRow } from '@/core/model/state';
 import type { Look } from '@/core/model/look';
 import type { Likeness } from '@/core/sorting/alike';
@@ -31,6 +33,9 @@ interface ProjectTable {
   undo_top: number | null;
   redo_top: number | null;
   deleted_at: Date | null;
+  /** Since when it is held as it is, and by whom. */
+  held_at: ColumnType<Date | null, Date | null | undefined, Date | null>;
+  held_by: ColumnType<string | null, string | null | undefined, string | null>;
   created_at: Timestamp;
   updated_at: Timestamp;
 }
@@ -59,13 +64,14 @@ interface FileTable {
   size: number;
   created_at: Timestamp;
 }
-/** What a file was before the office's converter made a DXF of it. */
+/** What a file was before it was made a DXF: by the office's converter, or by cutting a plan through a building. */
 interface FileOriginTable {
   file_id: string;
+  original_id: string;
   name: string;
-  size: number;
-  sha256: string;
+  /** What the converter said. */
   log: string;
+  report: JSONColumnType<BuildingReport> | null;
 }
 interface FileChunkTable {
   file_id: string;
@@ -194,6 +200,8 @@ interface EditTable {
   previous_redo: number | null;
   /** The window that it came from; null where the program did it, or an earlier version of it. */
   window_id: string | null;
+  /** Who made it, by the name of then; null where nobody signs in. */
+  person: string | null;
   created_at: Timestamp;
 }
 
@@ -224,6 +232,8 @@ interface IntakeTable {
   message: string | null;
   drawing_id: string | null;
   revises: string | null;
+  /** Who brought it in; null where nobody signs in. */
+  person_id: ColumnType<string | null, string | null | undefined, string | null>;
   created_at: Timestamp;
   updated_at: Timestamp;
 }
@@ -266,8 +276,52 @@ interface JobTable {
   process: string | null;
   deaths: Generated<number>;
   message: string | null;
+  /** Who asked for it; null where nobody signs in. */
+  person_id: ColumnType<string | null, string | null | undefined, string | null>;
   created_at: Timestamp;
   updated_at: Timestamp;
+}
+
+/** An account. */
+interface PersonTable {
+  id: string;
+  name: string;
+  /** Argon2id, with its parameters and its salt. */
+  password: string;
+  /** Whether they own the installation. */
+  head: Generated<boolean>;
+  created_at: Timestamp;
+}
+
+/** Somebody who is signed in; of the token only its hash. */
+interface SessionTable {
+  token: string;
+  person_id: string;
+  made_at: Timestamp;
+  seen_at: Timestamp;
+}
+
+interface RightTable {
+  project_id: string;
+  person_id: string;
+  right: Right;
+}
+
+/** A link that makes an account, gives a right in a project, or lets somebody choose a new password. */
+interface InvitationTable {
+  token: string;
+  /** Whose password is chosen anew; null of the others. */
+  person_id: string | null;
+  project_id: string | null;
+  right: Right | null;
+  head: Generated<boolean>;
+  ends_at: ColumnType<Date, Date, never>;
+}
+
+interface FailedSignInTable {
+  id: Generated<string>;
+  key: string;
+  at: Timestamp;
 }
 
 /** What came of a job. */
@@ -284,10 +338,14 @@ interface JobFileTable {
 export interface Database {
   projects: ProjectTable;
   levels: LevelTable;
+  people: PersonTable;
+  sessions: SessionTable;
+  rights: RightTable;
+  invitations: InvitationTable;
+  failed_sign_ins: FailedSignInTable;
   files: FileTable;
   file_chunks: FileChunkTable;
   file_origins: FileOriginTable;
-  file_origin_chunks: FileChunkTable;
   file_reports: FileReportTable;
   file_columns: FileColumnsTable;
   drawings: DrawingTable;

@@ -4,6 +4,7 @@ import { contentOf, countsOf } from '@/core/exports/deliveries/contentOf';
 import type { DeliveryReport, FileBack } from '@/core/exports/deliveries/report';
 import type { DeliveryWish } from '@/core/exports/deliveries/wish';
 import { ontoDrawing, ontoPoint, ontoProject, ontoSurvey, type Onto } from '@/core/exports/dxf/onto';
+import type { TakenDrawing } from '@/core/exports/schedules/intake';
 import { resultsOf } from '@/core/exports/results/results';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { Problem } from '../problem';
@@ -40,6 +41,15 @@ function ontoOf({ origin, unit }: DeliveryWish, { survey }: ReadModel, placement
 const bytesOf = (content: Written['content']): Uint8Array<ArrayBuffer> =>
   typeof content === 'string' ? new TextEncoder().encode(content) : new Uint8Array(content);
 
+/** What a delivery is of: a project at one of its steps, with its drawings. */
+interface Delivered {
+  project: string;
+  step: number;
+  made: Date;
+  placements: Placements;
+  drawings: readonly TakenDrawing[];
+}
+
 /**
  * Writes what is wanted of a model in every format that is wanted, reads each file again, and tells in `delivery.json`
  * what was handed over and what came back.
@@ -48,7 +58,7 @@ const bytesOf = (content: Written['content']): Uint8Array<ArrayBuffer> =>
 export async function deliver(
   whole: ReadModel,
   wish: DeliveryWish,
-  { project, step, made, placements }: { project: string; step: number; made: Date; placements: Placements },
+  { project, step, made, placements, drawings }: Delivered,
   tell: (share: number) => void,
 ): Promise<MadeFile[]> {
   const model = contentOf(whole, wish);
@@ -60,7 +70,8 @@ export async function deliver(
   const analysis = wish.content.includes('supports') || wish.content.includes('loads');
   // Results are those of the whole model: a part of it would carry, lose and light otherwise.
   const results = lazily(() => resultsOf(whole));
-  const about = { name: project, made, onto: ontoOf(wish, whole, placements), levels: wish.levels, analysis, results };
+  const onto = ontoOf(wish, whole, placements);
+  const about = { name: project, made, onto, levels: wish.levels, analysis, results, drawings };
   const readBack = backReader(model);
   const files: MadeFile[] = [];
   const back: FileBack[] = [];

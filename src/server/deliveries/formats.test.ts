@@ -1,9 +1,14 @@
+import { csvParse } from 'd3';
+import Excel from 'exceljs';
+import fc from 'fast-check';
 import { modelWith } from '@/core/handover/testing/modelWith';
+import { isStorable } from '@/core/storable';
 
 import { differences } from '@/core/exports/deliveries/report';
 import { formatNames } from '@/core/exports/deliveries/wish';
 import { formats } from './formats';
 import { backReader } from './readBack';
+import { allNodes, readXml } from './readXml';
 
 test('levels whose names read alike have files of their own', async () => {
   const names = ['Upper floor', 'Upper/floor', 'UPPER FLOOR', '\u4e0a\u968e', ''];
@@ -75,3 +80,48 @@ test('names of every kind come back from every format', async () => {
     expect(written.length).toBeGreaterThan(0);
   }
 });
+
+test('any name that can be shown comes back letter by letter from gbXML, the workbook, CSV and model.json', async () => {
+  const outline = [
+    [0, 0],
+    [4, 0],
+    [4, 3],
+    [0, 3],
+  ];
+  await fc.assert(
+    fc.asyncProperty(fc.string({ unit: 'grapheme', minLength: 1, maxLength: 30 }).filter(isStorable), async (any) => {
+      // Blanks at the ends of a name are no part of it.
+      const name = `x${any}y`;
+      const model = modelWith({
+        levels: [{ id: 'L', name: 'Ground', elevation: 0, height: 3 }],
+        zones: [{ id: 'z', level: 'L', name, number: '', outline, height: 2.5 }],
+      });
+      const about = { name: 'Fulmar Store', made: new Date(0) };
+      const texts: Record<string, string> = {};
+      for (const format of ['gbxml', 'csv', 'json', 'xlsx'] as const)
+        for (const { file, content } of await formats[format](model, about)) {
+          if (format === 'gbxml') texts[format] = spaceName(String(content));
+          if (format === 'json') texts[format] = (JSON.parse(String(content)) as typeof model).zones[0].name;
+          if (file === 'rooms.csv') texts[format] = csvParse(String(content).replace(/^\ufeff/, ''))[0].name;
+          if (format === 'xlsx') texts[format] = await roomName(content);
+        }
+      expect(texts).toEqual({ gbxml: name, csv: name, json: name, xlsx: name });
+    }),
+    { numRuns: 20 },
+  );
+}, 60_000);
+
+const spaceName = (text: string): string => {
+  const root = readXml(text);
+  if (!root.ok) throw new Error(root.message);
+  const space = [...allNodes(root.value)].find(({ name }) => name === 'Space');
+  return space?.children.find(({ name }) => name === 'Name')?.text ?? '';
+};
+
+async function roomName(content: string | Uint8Array): Promise<string> {
+  const book = new Excel.Workbook();
+  await book.xlsx.load(new Uint8Array(Buffer.from(content)).buffer);
+  const sheet = book.getWorksheet('rooms')!;
+  const heads = sheet.getRow(1).values as Excel.CellValue[];
+  return String(sheet.getRow(2).getCell(heads.indexOf('name')).value);
+}

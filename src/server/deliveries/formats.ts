@@ -9,7 +9,9 @@ import { resultsOf, type Results } from '@/core/exports/results/results';
 import { writeResultsDxf } from '@/core/exports/results/writeResultsDxf';
 import { analysisTables, reportTables } from '@/core/exports/schedules/analysis';
 import { csvOf } from '@/core/exports/schedules/csv';
+import { intakeTables, type TakenDrawing } from '@/core/exports/schedules/intake';
 import { schedulesOf } from '@/core/exports/schedules/schedules';
+import type { Schedule } from '@/core/exports/schedules/table';
 import type { PlanWish } from '@/core/exports/sheets/paper';
 import { planSheet } from '@/core/exports/sheets/plan';
 import { sectionSheet, sectionsOf } from '@/core/exports/sheets/section';
@@ -19,7 +21,7 @@ import { stackSheet } from '@/core/exports/sheets/stack';
 import { sheetSvg } from '@/core/exports/sheets/svg';
 import { tableSheets } from '@/core/exports/sheets/tables';
 import type { ReadModel } from '@/core/handover/model/readModel';
-import { faceThatShips } from '../face';
+import { faceThatShips } from '../faces';
 import { sheetsPdf } from '../sheetsPdf';
 import { workbookOf } from '../workbook';
 
@@ -29,6 +31,9 @@ export interface Written {
   /** Its media type. */
   type: string;
   content: string | Uint8Array;
+  /** The tables or the sheets that it holds, where it is made of these: what is looked for when it is read again. */
+  tables?: readonly Schedule[];
+  sheets?: readonly Sheet[];
 }
 
 /** What every format is told. */
@@ -42,6 +47,8 @@ export interface About {
   analysis?: boolean;
   /** The levels that have plans; all where it is left out. */
   levels?: readonly string[] | null;
+  /** The drawings that the model was made of, with what came of their files. */
+  drawings?: readonly TakenDrawing[];
   /** What the trials come to, worked out when a format first asks; of the model itself where it is left out. */
   results?: () => Results;
 }
@@ -54,6 +61,22 @@ const fileName = (name: string): string => name.replace(/[^\p{L}\p{N}.-]+/gu, '_
 const workbookType = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 const isoOf = (made: Date): string => made.toISOString().slice(0, 19);
+
+/** Tables as a workbook. */
+const workbookFile = async (file: string, tables: readonly Schedule[], made: Date): Promise<Written> => ({
+  file,
+  type: workbookType,
+  content: await workbookOf(tables, made),
+  tables,
+});
+
+/** Sheets as a PDF. */
+const pdfFile = async (file: string, sheets: readonly Sheet[], title: string, made: Date): Promise<Written> => ({
+  file,
+  type: 'application/pdf',
+  content: await sheetsPdf(sheets, title, made),
+  sheets,
+});
 
 /** The levels that have plans, each with what its file is called: levels whose names read alike are told apart. */
 function plansOf(model: ReadModel, { levels = null }: About): { level: ReadModel['levels'][number]; file: string }[] {
@@ -106,21 +129,18 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
     { file: 'model.ifc', type: 'application/x-step', content: writeIfc(model, { name, time: isoOf(made), analysis }) },
   ],
   gbxml: (model, { name }) => [{ file: 'model.xml', type: 'application/xml', content: writeGbxml(model, name) }],
-  xlsx: async (model, { made }) => [
-    {
-      file: 'model.xlsx',
-      type: workbookType,
-      content: await workbookOf(schedulesOf(model), made),
-    },
+  xlsx: async (model, { made, drawings = [] }) => [
+    await workbookFile('model.xlsx', [...schedulesOf(model), ...intakeTables(drawings)], made),
   ],
-  csv: (model) =>
-    schedulesOf(model).map((one) => ({ file: `${fileName(one.name)}.csv`, type: 'text/csv', content: csvOf(one) })),
+  csv: (model, { drawings = [] }) =>
+    [...schedulesOf(model), ...intakeTables(drawings)].map((one) => ({
+      file: `${fileName(one.name)}.csv`,
+      type: 'text/csv',
+      content: csvOf(one),
+      tables: [one],
+    })),
   analysis: async (model, about) => [
-    {
-      file: 'analysis.xlsx',
-      type: workbookType,
-      content: await workbookOf(analysisTables(resultsIn(model, about)), about.made),
-    },
+    await workbookFile('analysis.xlsx', analysisTables(resultsIn(model, about)), about.made),
   ],
   svg: async (model, about) => {
     const face = await faceThatShips();
@@ -132,7 +152,7 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
   },
   pdf: async (model, about) => {
     const sheets = sheetsOf(model, about).map(({ sheet }) => sheet);
-    return [{ file: 'model.pdf', type: 'application/pdf', content: await sheetsPdf(sheets, about.name, about.made) }];
+    return [await pdfFile('model.pdf', sheets, about.name, about.made)];
   },
   dxf: (model, about) => {
     const onto = about.onto ?? ontoProject('m');
@@ -153,22 +173,16 @@ export const formats: Record<FormatName, (model: ReadModel, about: About) => Wri
     });
     const sheets = resultSheets(model, about, pictures);
     if (sheets.length === 0) return drawn;
-    const content = await sheetsPdf(sheets, `${about.name}, results`, about.made);
-    return [{ file: 'results.pdf', type: 'application/pdf', content }, ...drawn];
+    return [await pdfFile('results.pdf', sheets, `${about.name}, results`, about.made), ...drawn];
   },
   report: async (model, about) => {
     const lines = [
       `Made ${isoOf(about.made).replace('T', ' ')} UTC.`,
       'Findings are those before anything is accepted.',
     ];
-    const sheets = tableSheets(`${about.name}: report`, lines, reportTables(resultsIn(model, about)));
-    return [
-      {
-        file: 'report.pdf',
-        type: 'application/pdf',
-        content: await sheetsPdf(sheets, `${about.name}, report`, about.made),
-      },
-    ];
+    const tables = [...reportTables(resultsIn(model, about)), ...intakeTables(about.drawings ?? []).slice(0, 1)];
+    const sheets = tableSheets(`${about.name}: report`, lines, tables);
+    return [await pdfFile('report.pdf', sheets, `${about.name}, report`, about.made)];
   },
   json: (model) => [{ file: 'model.json', type: 'application/json', content: `${JSON.stringify(model, null, 1)}\n` }],
 };

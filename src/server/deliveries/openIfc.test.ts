@@ -1,6 +1,7 @@
 import { modelWith } from '@/core/handover/testing/modelWith';
 import { writeIfc } from '@/core/exports/ifc/writeIfc';
 
+import { within } from '@/core/exports/deliveries/report';
 import { openIfc } from './openIfc';
 
 test('a public reader finds every element of a file, and columns as large as the model has them', async () => {
@@ -32,6 +33,12 @@ test('a public reader finds every element of a file, and columns as large as the
     model: 720,
     file: 720,
   });
+  // Two columns, one of them round, a beam, a wall and a slab lie where the model has them; a millimetre off is seen.
+  const placed = (of: typeof model) => openIfc(text, of).then((back) => back.find(({ kind }) => kind === within));
+  expect(await placed(model)).toEqual({ kind: within, model: 5, file: 5 });
+  const [first, ...rest] = model.walls;
+  const moved = { ...model, walls: [{ ...first, end: [8, 0.001] as [number, number] }, ...rest] };
+  expect(await placed(moved)).toEqual({ kind: within, model: 5, file: 4 });
   // What is not in the file is not found.
   const without = text.replace(/#\d+=IFCBEAM\(.*\);\n/, '');
   expect((await openIfc(without, model)).find(({ kind }) => kind === 'beams')).toEqual({

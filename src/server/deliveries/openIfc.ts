@@ -1,13 +1,12 @@
-import { createRequire } from 'node:module';
-import type * as WebIfc from 'web-ifc';
-import { litres } from '@/core/exports/deliveries/report';
+import { boxesOf, liesIn } from '@/core/exports/deliveries/boxes';
+import { litres, within } from '@/core/exports/deliveries/report';
 import { globalId } from '@/core/exports/ifc/globalId';
 import type { ReadBack } from '@/core/exports/ifc/readBack';
 import { columnReach } from '@/core/exports/sizes';
+import type { Shell } from '@/core/cut/body';
 import type { ReadModel } from '@/core/handover/model/readModel';
-
-/** A public reader of IFC; its program for Node.js stands in a file of its own. */
-const library = (): typeof WebIfc => createRequire(import.meta.url)('web-ifc') as typeof WebIfc;
+import * as v from 'valibot';
+import { IfcFile, text } from '../ifc/ifcFile';
 
 /** The entities that elements of a kind become. */
 const entities = {
@@ -24,45 +23,62 @@ const kinds = Object.keys(entities) as Kind[];
 /** Volumes agree within this share: the reader's vertices have 32 bits. */
 const alike = 1e-4;
 
-/** Numbers of a vertex: where it lies, and its normal. */
-const perVertex = 6;
+const rooted = v.object({ GlobalId: text });
 
 /**
- * Opens an IFC file with a reader that did not write it, and looks for every element by its identifier; columns with a
- * rectangle for their section are measured by their triangles, in litres.
+ * Opens an IFC file with a reader that did not write it, and looks for every element by its identifier; where they lie
+ * is measured by their corners, and columns with a rectangle for their section by their triangles, in litres.
  */
-export async function openIfc(text: string, model: ReadModel): Promise<ReadBack[]> {
-  const reader = library();
-  const api = new reader.IfcAPI();
-  await api.Init();
-  api.SetLogLevel(reader.LogLevel.LOG_LEVEL_OFF);
-  const file = api.OpenModel(new TextEncoder().encode(text));
+export async function openIfc(content: string, model: ReadModel): Promise<ReadBack[]> {
+  const file = await IfcFile.open(new TextEncoder().encode(content));
   try {
-    const idsOf = (kind: Kind): Set<string> =>
-      new Set(
-        entities[kind].flatMap((name) => {
-          const lines = api.GetLineIDsWithType(file, reader[name]);
-          return Array.from({ length: lines.size() }, (_, i) => guidOf(api.GetLine(file, lines.get(i))));
-        }),
-      );
     const counted = kinds
       .filter((kind) => model[kind].length > 0)
       .map((kind): ReadBack => {
-        const there = idsOf(kind);
+        const there = new Set(
+          entities[kind].flatMap((name) => file.idsOf(file.names[name]).map((id) => guidOf(file, id))),
+        );
         const back = model[kind].filter(({ id }) => there.has(globalId(id)));
         return { kind, model: model[kind].length, file: back.length };
       });
-    return [...counted, ...litresOf(api, file, model)];
+    return [...counted, ...measured(file, model)];
   } finally {
-    api.CloseModel(file);
+    file.close();
   }
 }
 
-const guidOf = (line: { GlobalId?: { value?: string } }): string => line.GlobalId?.value ?? '';
+const guidOf = (file: IfcFile, id: number): string => file.line(id, rooted)?.GlobalId.value ?? '';
 
-/** What columns hold by their sections and heights, and by the triangles that the reader makes of them. */
-function litresOf(api: WebIfc.IfcAPI, file: number, model: ReadModel): ReadBack[] {
-  const volumes = new Map(
+/** How many elements lie where the model has them, and what columns hold. */
+function measured(file: IfcFile, model: ReadModel): ReadBack[] {
+  const boxes = new Map([...boxesOf(model)].map(([id, box]) => [globalId(id), box]));
+  const volumes = volumesOf(model);
+  let [inPlace, found] = [0, 0];
+  file.eachMesh(({ id, shells }) => {
+    const guid = guidOf(file, id);
+    const box = boxes.get(guid);
+    if (
+      box !== undefined &&
+      liesIn(
+        shells.map(({ corners }) => corners),
+        box,
+      )
+    )
+      inPlace += 1;
+    if (volumes.has(guid)) found += shells.reduce((sum, shell) => sum + volumeOf(shell), 0);
+  });
+  const said = [...volumes.values()].reduce((sum, value) => sum + value, 0);
+  const [expected, back] = [said, found].map((cubic) => Math.round(cubic * 1000));
+  const agrees = Math.abs(found - said) <= alike * said;
+  return [
+    ...(boxes.size === 0 ? [] : [{ kind: within, model: boxes.size, file: inPlace }]),
+    ...(volumes.size === 0 ? [] : [{ kind: litres, model: expected, file: agrees ? expected : back }]),
+  ];
+}
+
+/** What columns with a rectangle for their section hold, by their identifiers, cubic metres. */
+const volumesOf = (model: ReadModel): Map<string, number> =>
+  new Map(
     model.columns.flatMap((column) => {
       const { section } = column;
       const [low, high] = columnReach(column, model);
@@ -70,30 +86,13 @@ function litresOf(api: WebIfc.IfcAPI, file: number, model: ReadModel): ReadBack[
       return [[globalId(column.id), section.width * section.depth * (high - low)] as const];
     }),
   );
-  if (volumes.size === 0) return [];
-  let measured = 0;
-  api.StreamAllMeshes(file, ({ expressID, geometries }) => {
-    if (!volumes.has(guidOf(api.GetLine(file, expressID)))) return;
-    for (let i = 0; i < geometries.size(); i += 1) {
-      const geometry = api.GetGeometry(file, geometries.get(i).geometryExpressID);
-      const vertices = api.GetVertexArray(geometry.GetVertexData(), geometry.GetVertexDataSize());
-      const corners = api.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize());
-      measured += volumeOf(vertices, corners);
-      geometry.delete();
-    }
-  });
-  const said = [...volumes.values()].reduce((sum, value) => sum + value, 0);
-  const [expected, found] = [said, measured].map((cubic) => Math.round(cubic * 1000));
-  const agrees = Math.abs(measured - said) <= alike * said;
-  return [{ kind: litres, model: expected, file: agrees ? expected : found }];
-}
 
 /** The volume within triangles, a sixth of the product of each one's corners. */
-function volumeOf(vertices: Float32Array, corners: Uint32Array): number {
-  const at = (corner: number, axis: number): number => vertices[corner * perVertex + axis];
+function volumeOf({ corners, triangles }: Shell): number {
+  const at = (corner: number, axis: number): number => corners[corner * 3 + axis];
   let six = 0;
-  for (let i = 0; i + 2 < corners.length; i += 3) {
-    const [a, b, c] = [corners[i], corners[i + 1], corners[i + 2]];
+  for (let i = 0; i + 2 < triangles.length; i += 3) {
+    const [a, b, c] = [triangles[i], triangles[i + 1], triangles[i + 2]];
     six +=
       at(a, 0) * (at(b, 1) * at(c, 2) - at(b, 2) * at(c, 1)) -
       at(a, 1) * (at(b, 0) * at(c, 2) - at(b, 2) * at(c, 0)) +

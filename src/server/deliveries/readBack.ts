@@ -3,7 +3,6 @@ import Excel from 'exceljs';
 import { readDxf } from '@/core/drawing/reader';
 import type { FileBack } from '@/core/exports/deliveries/report';
 import type { ReadBack } from '@/core/exports/ifc/readBack';
-import { schedulesOf } from '@/core/exports/schedules/schedules';
 import { outLayers } from '@/core/handover/dxf/writeElements';
 import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import { flatten } from '@/core/underlay/flatten';
@@ -11,8 +10,8 @@ import { pathCount } from '@/core/underlay/primitives';
 import { Problem } from '../problem';
 import { openGbxml } from './openGbxml';
 import { openIfc } from './openIfc';
+import { openPdf } from './openPdf';
 import type { Schedule } from '@/core/exports/schedules/table';
-import { lazily } from '@/core/lazily';
 import type { Written } from './formats';
 import { allNodes, readXml } from './readXml';
 
@@ -20,36 +19,31 @@ import { allNodes, readXml } from './readXml';
  * Reads files that were written again, each by another way than it was written, and counts what came back.
  * @param model what was written
  */
-export function backReader(model: ReadModel): (written: Written) => Promise<FileBack> {
-  const schedules = lazily(() => schedulesOf(model));
-  return async ({ file, content }) => ({ file, kinds: await kindsIn(file, content, model, schedules) });
-}
+export const backReader =
+  (model: ReadModel) =>
+  async (written: Written): Promise<FileBack> => ({ file: written.file, kinds: await kindsIn(written, model) });
 
 /** The kinds of things in a file; none where a format has nothing to be counted. */
-async function kindsIn(
-  file: string,
-  content: Written['content'],
-  model: ReadModel,
-  schedules: () => Schedule[],
-): Promise<ReadBack[]> {
+async function kindsIn({ file, content, tables = [], sheets }: Written, model: ReadModel): Promise<ReadBack[]> {
   if (file.endsWith('.ifc')) return await openIfc(String(content), model);
   if (file.endsWith('.json')) return inJson(String(content), model);
   if (file.endsWith('.xml')) return inGbxml(String(content), model);
   if (file === 'model.dxf') return inDxf(String(content), model);
   if (file.endsWith('.dxf')) return inPlan(file, String(content));
-  if (file === 'model.xlsx' && typeof content !== 'string') return await inWorkbook(content, schedules());
-  if (file.endsWith('.csv')) return inCsv(file, String(content), schedules());
+  if (file.endsWith('.csv')) return inCsv(String(content), tables);
   if (file.endsWith('.svg')) return inSvg(file, String(content), model);
-  return [];
+  if (typeof content === 'string') return [];
+  if (file.endsWith('.xlsx')) return await inWorkbook(content, tables);
+  return sheets === undefined ? [] : await openPdf(content, sheets);
 }
 
 /** Rows beneath the head of a schedule. */
-function inCsv(file: string, text: string, schedules: readonly Schedule[]): ReadBack[] {
-  const schedule = schedules.find(({ name }) => `${name}.csv` === file);
-  if (schedule === undefined) return [];
-  const rows = csvParseRows(text.replace(/^\ufeff/, '')).length - 1;
-  return [{ kind: `rows of ${schedule.name}`, model: schedule.rows.length, file: rows }];
-}
+const inCsv = (text: string, tables: readonly Schedule[]): ReadBack[] =>
+  tables.map(({ name, rows }) => ({
+    kind: `rows of ${name}`,
+    model: rows.length,
+    file: csvParseRows(text.replace(/^\ufeff/, '')).length - 1,
+  }));
 
 /** The texts of a plan; sections and storeys show some of them only. */
 function inSvg(file: string, text: string, model: ReadModel): ReadBack[] {
@@ -111,15 +105,23 @@ function inDxf(text: string, model: ReadModel): ReadBack[] {
   ].filter((one) => one.model > 0);
 }
 
-/** Rows of each sheet beneath its head. */
-async function inWorkbook(bytes: Uint8Array, schedules: readonly Schedule[]): Promise<ReadBack[]> {
+/** Rows of each sheet beneath its head, and the numbers among them that are the same. */
+async function inWorkbook(bytes: Uint8Array, tables: readonly Schedule[]): Promise<ReadBack[]> {
   const book = new Excel.Workbook();
   await book.xlsx.load(new Uint8Array(bytes).buffer);
-  return schedules.map(({ name, rows }) => ({
-    kind: `rows of ${name}`,
-    model: rows.length,
-    file: (book.getWorksheet(name.slice(0, longestName))?.actualRowCount ?? 1) - 1,
-  }));
+  const numbers: ReadBack = { kind: 'numbers', model: 0, file: 0 };
+  const rowsBack = tables.map(({ name, rows }): ReadBack => {
+    const sheet = book.getWorksheet(name.slice(0, longestName));
+    rows.forEach((row, i) =>
+      row.forEach((cell, j) => {
+        if (typeof cell !== 'number') return;
+        numbers.model += 1;
+        if (sheet?.getCell(i + 2, j + 1).value === cell) numbers.file += 1;
+      }),
+    );
+    return { kind: `rows of ${name}`, model: rows.length, file: (sheet?.actualRowCount ?? 1) - 1 };
+  });
+  return [...rowsBack, numbers];
 }
 /** A sheet's name has at most so many letters. */
 const longestName = 31;

@@ -6,16 +6,17 @@ import { goBack } from '../edits/past';
 import { editsSince, stepHistory, type Since, type Way } from '../edits/history';
 import { jsonAs } from '../json';
 import { takeInModel } from '../newProjects';
+import { giveOwner } from '../people/rights';
 import { packedSnapshot } from '../snapshot';
 
-/** What the desk's thread is asked to do; bodies are a request's bytes as they came. */
+/** What the desk's thread is asked to do; bodies are a request's bytes as they came, `by` is who asks. */
 export type Task =
-  | { what: 'edit'; project: string; body: Uint8Array }
-  | { what: 'step'; project: string; way: Way; body: Uint8Array }
-  | { what: 'back'; project: string; body: Uint8Array }
+  | { what: 'edit'; project: string; by: string | null; body: Uint8Array }
+  | { what: 'step'; project: string; by: string | null; way: Way; body: Uint8Array }
+  | { what: 'back'; project: string; by: string | null; body: Uint8Array }
   | { what: 'since'; project: string; version: number }
   | { what: 'state'; project: string }
-  | { what: 'model'; fileName: string; body: Uint8Array };
+  | { what: 'model'; fileName: string; owner: string | null; body: Uint8Array };
 
 /** JSON to be sent on as it is. */
 export interface Done {
@@ -36,16 +37,16 @@ export async function perform(task: Task): Promise<Done> {
   switch (task.what) {
     case 'edit': {
       const { seen, clientId, window, edit } = jsonAs(editRequest, task.body);
-      await applyEdit(task.project, seen, edit, { clientId, window });
+      await applyEdit(task.project, seen, edit, { clientId, window, person: task.by });
       return asJson(await editsSince(task.project, seen, clientId));
     }
     case 'step': {
-      const step = jsonAs(stepRequest, task.body);
+      const step = { ...jsonAs(stepRequest, task.body), person: task.by };
       await stepHistory(task.project, task.way, step);
       return asJson(await editsSince(task.project, step.seen));
     }
     case 'back': {
-      const back = jsonAs(backRequest, task.body);
+      const back = { ...jsonAs(backRequest, task.body), person: task.by };
       await goBack(task.project, back);
       return asJson(await editsSince(task.project, back.seen));
     }
@@ -53,8 +54,11 @@ export async function perform(task: Task): Promise<Done> {
       return asJson(await editsSince(task.project, task.version));
     case 'state':
       return { bytes: new Uint8Array(await packedSnapshot(task.project)), gzipped: true };
-    case 'model':
-      return asJson(await takeInModel(task.fileName, new TextDecoder().decode(task.body)));
+    case 'model': {
+      const taken = await takeInModel(task.fileName, new TextDecoder().decode(task.body));
+      await giveOwner(taken.id, task.owner);
+      return asJson(taken);
+    }
   }
 }
 

@@ -6,15 +6,20 @@ import type { Database } from '../database/schema';
 import { applyRows } from './applyRows';
 import { expectSingle } from './doubles';
 import { append, lockHead, refuseConflicts } from './editLog';
+import { expectFree } from './held';
 import { expectKnownFiles } from './knownFiles';
 import { expectSound } from './soundness';
 
 type Tx = Transaction<Database>;
 
-/** Where an edit comes from: its id, so that a repeated request is applied once, its window, and its transaction. */
+/**
+ * Where an edit comes from: its id, so that a repeated request is applied once, its window, its person, and the
+ * transaction that it is part of.
+ */
 interface Origin {
   clientId?: string;
   window?: string | null;
+  person?: string | null;
   within?: Tx;
 }
 
@@ -29,12 +34,13 @@ export async function applyEdit(
   project: string,
   seen: number | null,
   edit: Edit,
-  { clientId = randomUUID(), window = null, within }: Origin = {},
+  { clientId = randomUUID(), window = null, person = null, within }: Origin = {},
 ): Promise<number> {
   const work = async (tx: Tx) => {
     const head = await lockHead(tx, project, clientId);
     if (head.repeated) return head.version;
     if (seen !== null) {
+      await expectFree(tx, project);
       await refuseConflicts(tx, project, seen, head, edit.changes);
       await expectKnownFiles(tx, project, edit.changes);
     }
@@ -47,6 +53,7 @@ export async function applyEdit(
     await append(tx, project, seq, {
       clientId,
       window,
+      person,
       label: edit.label,
       changes: edit.changes,
       inverse,

@@ -79,6 +79,8 @@ export interface LogEntry {
   clientId: string;
   /** The window that it comes from, by its id. */
   window: string | null;
+  /** Who makes it, by name; null where nobody signs in. */
+  person: string | null;
   label: string;
   changes: Change[];
   inverse: Change[];
@@ -95,11 +97,12 @@ export async function append(tx: Tx, project: string, seq: number, entry: LogEnt
   await sql`
     with logged as (
       insert into edits
-        (project_id, seq, client_id, label, changes, inverse, touched, undoes, previous_undo, previous_redo, window_id)
+        (project_id, seq, client_id, label, changes, inverse, touched, undoes, previous_undo, previous_redo, window_id,
+          person)
       values (
         ${project}, ${seq}, ${entry.clientId}, ${entry.label}, ${JSON.stringify(entry.changes)}::json,
         ${JSON.stringify(entry.inverse)}::json, ${entry.changes.map(rowKey)}::text[], ${entry.undoes},
-        ${entry.previousUndo}, ${entry.previousRedo}, ${entry.window}
+        ${entry.previousUndo}, ${entry.previousRedo}, ${entry.window}, ${entry.person}
       )
     ), moved as (
       update projects

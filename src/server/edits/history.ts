@@ -5,6 +5,7 @@ import { database, type Db } from '../database/connection';
 import type { Database } from '../database/schema';
 import { notFound, Problem } from '../problem';
 import { applyRows } from './applyRows';
+import { expectFree, type Held } from './held';
 import { append, changedMeanwhile, lockHead, type Head } from './editLog';
 
 /** An edit as windows hear of it. */
@@ -27,6 +28,7 @@ export interface History {
   undoSeq: number | null;
   redoSeq: number | null;
   savedAt: string | null;
+  held: Held | null;
 }
 
 export type Way = 'undo' | 'redo';
@@ -37,6 +39,7 @@ export interface HistoryStep {
   target: number | null;
   clientId: string;
   window: string | null;
+  person: string | null;
 }
 
 /**
@@ -49,6 +52,7 @@ export async function stepHistory(project: string, way: Way, step: HistoryStep):
     .execute(async (tx) => {
       const head = await lockHead(tx, project, step.clientId);
       if (head.repeated) return head.version;
+      await expectFree(tx, project);
       const top = await topOf(tx, project, way, step, head);
       const target = await tx
         .selectFrom('edits')
@@ -69,6 +73,7 @@ export async function stepHistory(project: string, way: Way, step: HistoryStep):
       await append(tx, project, seq, {
         clientId: step.clientId,
         window: step.window,
+        person: step.person,
         label: way === 'undo' ? `Undo: ${target.label}` : target.label.replace(/^Undo: /, 'Redo: '),
         changes,
         inverse,
@@ -149,11 +154,13 @@ interface HeadRow {
   undo: string | null;
   redo: string | null;
   updated_at: Date;
+  held_at: Date | null;
+  held_by: string | null;
 }
 
 const headColumns = sql`
-  project.version, project.updated_at, undoing.seq as undo_seq, undoing.label as undo, redoing.seq as redo_seq,
-  redoing.label as redo
+  project.version, project.updated_at, project.held_at, project.held_by, undoing.seq as undo_seq,
+  undoing.label as undo, redoing.seq as redo_seq, redoing.label as redo
 `;
 
 const headOf = (id: string) => sql`
@@ -172,5 +179,6 @@ function historyOfRow(row: HeadRow | undefined): History {
     undoSeq: row.undo_seq,
     redoSeq: row.redo_seq,
     savedAt: row.version > 0 ? row.updated_at.toISOString() : null,
+    held: row.held_at === null ? null : { at: row.held_at.toISOString(), by: row.held_by },
   };
 }

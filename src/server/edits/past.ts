@@ -6,6 +6,7 @@ import type { Database } from '../database/schema';
 import { notFound, Problem } from '../problem';
 import { applyRows } from './applyRows';
 import { append, changedMeanwhile, lockHead } from './editLog';
+import { expectFree } from './held';
 
 /** An edit as the list of a project's past shows it; it is the project as it was after it. */
 export interface PastEdit {
@@ -14,6 +15,8 @@ export interface PastEdit {
   at: string;
   /** The window it came from, by its id; null where that is not known. */
   window: string | null;
+  /** Who made it; null where nobody signs in. */
+  person: string | null;
   /** How many rows it changed. */
   rows: number;
   /** What somebody has called this point. */
@@ -26,7 +29,7 @@ const mostListed = 100;
 /** The edits of a project, the newest first, from before a place of the log on. */
 export async function pastOf(project: string, before: number | null): Promise<PastEdit[]> {
   const { rows } = await sql<PastEdit & { at: Date | string }>`
-    select edits.seq, edits.label, edits.created_at as at, edits.window_id as window,
+    select edits.seq, edits.label, edits.created_at as at, edits.window_id as window, edits.person,
       cardinality(edits.touched) as rows, edit_marks.name as mark
     from edits
     left join edit_marks on edit_marks.project_id = edits.project_id and edit_marks.seq = edits.seq
@@ -62,6 +65,7 @@ export interface WayBack {
   to: number;
   clientId: string;
   window: string | null;
+  person: string | null;
 }
 
 /** Going back over more rows than this is a backup's task. */
@@ -71,12 +75,13 @@ const mostRows = 50_000;
  * Puts the project as it was after an edit, as a new edit that undo takes back as a whole. What came after stays in
  * the log.
  */
-export async function goBack(project: string, { seen, to, clientId, window }: WayBack): Promise<number> {
+export async function goBack(project: string, { seen, to, clientId, window, person }: WayBack): Promise<number> {
   return database()
     .transaction()
     .execute(async (tx) => {
       const head = await lockHead(tx, project, clientId);
       if (head.repeated) return head.version;
+      await expectFree(tx, project);
       if (seen !== head.version) throw changedMeanwhile(['later edits'], head.version);
       const changes = await changesBack(tx, project, to, head.version);
       const label = await labelOf(tx, project, to);
@@ -85,6 +90,7 @@ export async function goBack(project: string, { seen, to, clientId, window }: Wa
       await append(tx, project, seq, {
         clientId,
         window,
+        person,
         label: `Go back to \u201c${label}\u201d`.slice(0, 200),
         changes,
         inverse,

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import { isBuilding } from '@/core/cut/recognise';
 import { recognise } from '@/core/drawing/recognise';
 import { database } from '../database/connection';
 import type { IntakeState } from '../database/schema';
+import { expectFree } from '../edits/held';
 import { beginFile, storeFile, sweepFiles } from '../files';
 import { processId } from '../jobs/processes';
 import { notFound, Problem, problemOf } from '../problem';
@@ -33,6 +35,8 @@ interface Destination {
   levelId: string | null;
   revises: string | null;
   fileName: string;
+  /** Who brings it in; null where nobody signs in. */
+  person: string | null;
 }
 
 /**
@@ -69,6 +73,7 @@ export async function receive(
 
 async function expectDestination(project: string, { revises }: Destination): Promise<void> {
   await expectProject(project);
+  await expectFree(database(), project);
   if (revises === null) return;
   const drawing = await database()
     .selectFrom('drawings')
@@ -95,6 +100,7 @@ async function beginIntake(project: string, to: Destination, length: number | nu
       file_id: null,
       message: null,
       drawing_id: null,
+      person_id: to.person,
     })
     .execute();
   await tellIntake(database(), project, id);
@@ -182,8 +188,8 @@ async function* checked(body: AsyncIterable<Uint8Array>, fileName: string): Asyn
   let size = 0;
   const judge = (bytes: Uint8Array) => {
     const verdict = recognise(bytes);
-    // What is no DXF may become one.
-    if (!verdict.ok && (settings.converter === null || bytes.length === 0))
+    // What is no DXF may become one; of a building plans are made.
+    if (!verdict.ok && !isBuilding(bytes) && (settings.converter === null || bytes.length === 0))
       throw new Problem(415, `${fileName}: ${verdict.message}`);
   };
   for await (const part of body) {

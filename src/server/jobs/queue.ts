@@ -10,6 +10,8 @@ export interface ReadingJob {
   fileName: string;
   levelId: string | null;
   revises: string | null;
+  /** Who brought it in; null where nobody signs in. */
+  personId: string | null;
 }
 
 /** Files up to this size are read within seconds and pass larger ones, bytes. */
@@ -36,7 +38,7 @@ export async function takeReading(smallOnly: boolean): Promise<ReadingJob | null
       limit 1
     )
     returning id, project_id as "projectId", file_id as "fileId", file_name as "fileName", level_id as "levelId",
-      revises
+      revises, person_id as "personId"
   `.execute(database());
   return rows[0] ?? null;
 }

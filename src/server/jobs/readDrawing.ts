@@ -1,10 +1,15 @@
 import { sql } from 'kysely';
 import { bringIn, bringInRevision } from '../bringIn';
 import { database } from '../database/connection';
-import { storeDerived, sweepFiles } from '../files';
+import { fileChunks, storeDerived, sweepFiles } from '../files';
 import { tellIntake } from '../intakes/told';
 import { convertOriginal } from '../converter/convertOriginal';
-import { readInThread, type Outcome, type ReadFile } from '../readInThread';
+import { isBuilding } from '@/core/cut/recognise';
+import type { ReadBuilding } from '../ifc/readBuilding';
+import { takeInBuilding } from '../ifc/takeInBuilding';
+import { dxfReader, readInThread, type Outcome, type ReadFile } from '../readInThread';
+import { mayStill, noMore } from '../people/rights';
+import { nameOfPerson } from '../people/people';
 import { processId } from './processes';
 import { stillOurs, type ReadingJob } from './queue';
 
@@ -20,6 +25,10 @@ const mostCrashes = 3;
  */
 export async function readDrawing(job: ReadingJob, stopping: AbortSignal): Promise<void> {
   const db = database();
+  if (!(await mayStill(job.personId, job.projectId, 'editor'))) {
+    await failed(job, noMore, false);
+    return void (await tellIntake(db, job.projectId, job.id));
+  }
   const ending = new AbortController();
   const end = () => ending.abort();
   stopping.addEventListener('abort', end, { once: true });
@@ -35,21 +44,14 @@ export async function readDrawing(job: ReadingJob, stopping: AbortSignal): Promi
     );
   }, askEvery);
   try {
-    const unread = await convertOriginal(job.fileId, job.fileName, ending.signal);
-    const file = await db
-      .selectFrom('files')
-      .select(['id', 'sha256', 'size'])
-      .where('id', '=', job.fileId)
-      .executeTakeFirstOrThrow();
-    const answer: Outcome =
-      unread ??
-      (await readInThread(file.id, job.fileName, file.sha256, ending.signal, (bytes) => {
-        done = bytes;
-      }));
-    if (ending.signal.aborted) await leave(job, stopping);
+    const answer = await outcomeOf(job, ending.signal, (bytes) => {
+      done = bytes;
+    });
+    if (ending.signal.aborted || answer === null) await leave(job, stopping);
     else if ('crashed' in answer) await crashed(job, answer.crashed);
     else if ('failed' in answer) await failed(job, answer.failed, answer.again ?? false);
-    else await store(job, file, answer);
+    else if ('plans' in answer) await storePlans(job, answer);
+    else await store(job, answer);
   } finally {
     clearInterval(watch);
     stopping.removeEventListener('abort', end);
@@ -57,6 +59,25 @@ export async function readDrawing(job: ReadingJob, stopping: AbortSignal): Promi
   await sweepFiles(db);
   await tellIntake(db, job.projectId, job.id);
 }
+
+/**
+ * What comes of a file, made a DXF first where it is none and no building; null where it went with a cancelled intake.
+ */
+async function outcomeOf(
+  { fileId, fileName }: ReadingJob,
+  ending: AbortSignal,
+  progress: (done: number) => void,
+): Promise<Outcome<ReadFile | ReadBuilding> | null> {
+  const { value: head } = await fileChunks(fileId).next();
+  if (head !== undefined && isBuilding(head)) return readInThread<ReadBuilding>(ifcReader, fileId, ending, progress);
+  const unread = await convertOriginal(fileId, fileName, ending);
+  if (unread !== null) return unread;
+  const file = await database().selectFrom('files').select('sha256').where('id', '=', fileId).executeTakeFirst();
+  return file === undefined ? null : readInThread<ReadFile>(dxfReader(fileName, file.sha256), fileId, ending, progress);
+}
+
+/** The program that cuts plans through an IFC. */
+const ifcReader = { file: 'readBuilding.thread.mjs', data: {} };
 
 const ownJob = ({ id }: ReadingJob) => sql<boolean>`id = ${id} and state = 'reading' and process = ${processId()}`;
 
@@ -101,21 +122,40 @@ const setAside = (fileName: string): string =>
   'more memory than it may have. Cut the drawing into parts, or raise ' +
   'ZIRCON_READ_MEMORY_MB and try again.';
 
-async function store(job: ReadingJob, file: { id: string; size: number }, answer: ReadFile): Promise<void> {
+/** The plans of a building wait to be read as drawings; its own intake is done. */
+async function storePlans(job: ReadingJob, building: ReadBuilding): Promise<void> {
+  const db = database();
+  const taken = await db.transaction().execute(async (tx) => {
+    const ours = await tx.selectFrom('intakes').select('id').where(ownJob(job)).forUpdate().executeTakeFirst();
+    if (!ours) return { intakes: [] };
+    const answer = await takeInBuilding(tx, job, building);
+    if ('intakes' in answer)
+      await tx
+        .updateTable('intakes')
+        .set({ state: 'done', process: null, done: sql`size`, updated_at: sql`now()` })
+        .where('id', '=', job.id)
+        .execute();
+    return answer;
+  });
+  if ('failed' in taken) await failed(job, taken.failed, false);
+  else for (const id of taken.intakes) await tellIntake(db, job.projectId, id);
+}
+
+async function store(job: ReadingJob, answer: ReadFile): Promise<void> {
   await database()
     .transaction()
     .execute(async (tx) => {
       const ours = await tx.selectFrom('intakes').select('id').where(ownJob(job)).forUpdate().executeTakeFirst();
       if (!ours) return;
-      await storeDerived(tx, file.id, answer);
-      const named = { id: file.id, name: job.fileName };
+      await storeDerived(tx, job.fileId, answer);
+      const named = { id: job.fileId, name: job.fileName, person: await nameOfPerson(tx, job.personId) };
       const drawing =
         job.revises ??
         (await bringIn(tx, job.projectId, { ...named, levelId: job.levelId }, answer.intake, answer.unit));
       if (job.revises !== null) await bringInRevision(tx, job.projectId, drawing, named, answer.intake);
       await tx
         .updateTable('intakes')
-        .set({ state: 'done', process: null, done: file.size, drawing_id: drawing, updated_at: sql`now()` })
+        .set({ state: 'done', process: null, done: sql`size`, drawing_id: drawing, updated_at: sql`now()` })
         .where('id', '=', job.id)
         .execute();
     });

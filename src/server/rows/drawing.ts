@@ -74,11 +74,11 @@ export const drawing: TableAccess<'drawing'> = {
         .execute();
     }
   },
-  // Its file and its revisions stay, so that what took it away can be taken back.
+  // Its file and its revisions stay, so that what took it away can be taken back; its level may go before that.
   async remove(tx, projectId, ids) {
     await tx
       .updateTable('drawings')
-      .set({ discarded: true })
+      .set({ discarded: true, level_id: null })
       .where('project_id', '=', projectId)
       .where('id', 'in', ids)
       .execute();

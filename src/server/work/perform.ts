@@ -8,6 +8,7 @@ import { viewOf } from '@/core/structure/view';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { deliver } from '../deliveries/deliver';
 import { readModelOf } from '../modelOf';
+import { takenDrawings } from '../takenDrawings';
 import type { MadeFile } from './answer';
 
 /**
@@ -20,9 +21,10 @@ export async function perform(
   request: JobRequest,
   tell: (share: number) => void,
 ): Promise<{ files: MadeFile[]; version: number }> {
-  const { name, model, version, placements } = await readModelOf(project);
+  const { name, model, version, placements, drawings } = await readModelOf(project);
   if (request.kind !== 'delivery') return { files: [viewFile(trialOf(request.kind, model, tell))], version };
-  const about = { project: name, step: version, made: new Date(), placements };
+  const taken = await takenDrawings(project, drawings);
+  const about = { project: name, step: version, made: new Date(), placements, drawings: taken };
   return { files: await deliver(model, request.wish, about, tell), version };
 }
 

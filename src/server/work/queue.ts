@@ -8,6 +8,8 @@ export interface Job {
   id: string;
   projectId: string;
   request: JobRequest;
+  /** Who asked for it; null where nobody signs in. */
+  personId: string | null;
 }
 
 /** Takes the job that is next: of the project that has the fewest under way, then the one that waits longest. */
@@ -24,7 +26,7 @@ export async function takeJob(): Promise<Job | null> {
       for update skip locked
       limit 1
     )
-    returning id, project_id as "projectId", wish as "request"
+    returning id, project_id as "projectId", wish as "request", person_id as "personId"
   `.execute(database());
   return rows[0] ?? null;
 }

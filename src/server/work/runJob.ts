@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { database } from '../database/connection';
 import { inThread } from '../inThread';
+import { mayStill, noMore } from '../people/rights';
 import { settings } from '../settings';
 import type { JobAnswer, MadeFile } from './answer';
 import { ownJob, stillOurs, type Job } from './queue';
@@ -17,6 +18,8 @@ type Outcome = { files: MadeFile[]; version: number } | { failed: string };
  * @param stopping ends it without a word; it is another process's to do then
  */
 export async function runJob(job: Job, stopping: AbortSignal): Promise<void> {
+  const wanted = job.request.kind === 'delivery' ? 'editor' : 'reader';
+  if (!(await mayStill(job.personId, job.projectId, wanted))) return fail(job, noMore);
   const ending = new AbortController();
   const end = () => ending.abort();
   stopping.addEventListener('abort', end, { once: true });

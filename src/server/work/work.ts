@@ -10,8 +10,9 @@ import { expectProject } from '../projects';
 /**
  * Begins a job, unless the same is under way or done for the project as it is: then that one is it. What came of the
  * same trial for an older project is forgotten.
+ * @param person who asks; null where nobody signs in
  */
-export async function beginJob(project: string, request: JobRequest): Promise<JobView> {
+export async function beginJob(project: string, request: JobRequest, person: string | null = null): Promise<JobView> {
   await expectProject(project);
   const wish = JSON.stringify(request);
   const same = sql<boolean>`project_id = ${project} and wish = ${wish}::jsonb`;
@@ -43,7 +44,7 @@ export async function beginJob(project: string, request: JobRequest): Promise<Jo
       const made = randomUUID();
       await tx
         .insertInto('jobs')
-        .values({ id: made, project_id: project, kind: request.kind, wish, state: 'waiting' })
+        .values({ id: made, project_id: project, kind: request.kind, wish, state: 'waiting', person_id: person })
         .execute();
       await tellJob(project, made).execute(tx);
       return made;

@@ -29,17 +29,19 @@ export function DeliveriesPart() {
   const missing = missingIn(wish);
   return (
     <>
-      <Part title="A delivery">
-        <WishPart wish={wish} change={(part) => setWish((before) => ({ ...before, ...part }))} />
-        <Button variant="contained" disabled={missing !== null} onClick={() => void deliveries.write(wish)}>
-          Write it
-        </Button>
-        {missing !== null && (
-          <Box component="span" sx={{ ml: 1, color: 'text.secondary' }}>
-            {missing}
-          </Box>
-        )}
-      </Part>
+      {session.mayEdit && (
+        <Part title="A delivery">
+          <WishPart wish={wish} change={(part) => setWish((before) => ({ ...before, ...part }))} />
+          <Button variant="contained" disabled={missing !== null} onClick={() => void deliveries.write(wish)}>
+            Write it
+          </Button>
+          {missing !== null && (
+            <Box component="span" sx={{ ml: 1, color: 'text.secondary' }}>
+              {missing}
+            </Box>
+          )}
+        </Part>
+      )}
       {deliveries.problem !== null && <Note kind="wrong">{deliveries.problem}</Note>}
       <WrittenPart deliveries={deliveries} again={setWish} />
     </>

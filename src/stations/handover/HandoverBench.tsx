@@ -10,6 +10,7 @@ import { BenchHead, Note } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { DeliveriesPart } from './DeliveriesPart';
 import { FilesPart } from './FilesPart';
+import { HeldPart } from './HeldPart';
 
 const parts: { name: HandoverPart; word: string }[] = [
   { name: 'deliveries', word: 'Deliveries' },
@@ -49,6 +50,7 @@ export function HandoverBench() {
       <Unresolved />
       {elements.length > 0 && (
         <>
+          <HeldPart />
           <TabLine
             label="Parts of Handover"
             tabs={parts}

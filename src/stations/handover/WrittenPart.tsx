@@ -5,11 +5,11 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
 import { useEffect, useState } from 'react';
-import { countedIn, differences, type DeliveryReport } from '@/core/exports/deliveries/report';
+import { countedIn, differences, placedIn, type DeliveryReport } from '@/core/exports/deliveries/report';
 import type { DeliveryWish } from '@/core/exports/deliveries/wish';
 import type { JobView } from '@/core/jobs';
 import type { useDeliveries } from '@/project/deliveries';
-import { useFacts } from '@/project/useSession';
+import { useFacts, useMayEdit } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 import { Running } from '@/ui/widgets/Running';
@@ -39,6 +39,7 @@ export function WrittenPart({ deliveries, again }: OfDeliveries) {
 
 function Delivery({ job, deliveries, again }: OfDeliveries & { job: JobView }) {
   const version = useFacts(({ history }) => history.version);
+  const mayEdit = useMayEdit();
   if (job.request.kind !== 'delivery') return null;
   const { wish } = job.request;
   const forget = () => void deliveries.forget(job.id);
@@ -63,7 +64,7 @@ function Delivery({ job, deliveries, again }: OfDeliveries & { job: JobView }) {
         <Note kind="look">The model has changed since: this is as it was.</Note>
       )}
       {job.state === 'done' && <Files job={job} deliveries={deliveries} />}
-      {job.state !== 'waiting' && job.state !== 'running' && (
+      {mayEdit && job.state !== 'waiting' && job.state !== 'running' && (
         <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
           <Button size="small" variant="text" onClick={() => again(wish)}>
             Take it up again
@@ -95,11 +96,13 @@ function Files({ job, deliveries }: { job: JobView; deliveries: Deliveries }) {
   if (report === null) return <Box role="status">Looking &hellip;</Box>;
   const odd = differences(report.readBack);
   const counted = countedIn(report.readBack);
+  const placed = placedIn(report.readBack);
   return (
     <>
       {odd.length === 0 ? (
         <Box sx={{ color: 'text.secondary', fontSize: 12, mb: 0.5 }}>
-          Read again: all {counted.toLocaleString('en-GB')} things counted came back.
+          Read again: all {figures(counted)} things counted came back.
+          {placed > 0 && ` ${figures(placed)} of ${figures(placed)} elements agree within 0.1 mm.`}
         </Box>
       ) : (
         <Note kind="wrong">
@@ -144,3 +147,5 @@ function Files({ job, deliveries }: { job: JobView; deliveries: Deliveries }) {
     </>
   );
 }
+
+const figures = (count: number): string => count.toLocaleString('en-GB');

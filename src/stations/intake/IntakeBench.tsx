@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { put } from '@/core/model/edits';
 import type { DrawingRow } from '@/core/model/state';
 import { activeDrawings } from '@/project/projectRow';
-import { useModel, useCommit, useSession, useFacts } from '@/project/useSession';
+import { useMayEdit, useModel, useCommit, useSession, useFacts } from '@/project/useSession';
 import { drawingInHand } from '@/project/useDrawing';
 import { api } from '@/project/api';
 import { useUploads } from '@/project/uploads';
@@ -32,11 +32,12 @@ export function IntakeBench() {
   const drawings = activeDrawings(state);
   const { drawingId, levelId, set } = useView();
   const shown = drawingInHand(drawings, drawingId, levelId);
+  const mayEdit = useMayEdit();
   return (
     <>
       <BenchHead title="Intake" about={drawings.length === 0 ? 'No drawing yet' : count(drawings.length, 'drawing')} />
-      <Receiver />
-      <UnderWay />
+      {mayEdit && <Receiver />}
+      {mayEdit && <UnderWay />}
       {drawings.length > 0 && (
         <Part title="Drawings">
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -70,10 +71,12 @@ function DrawingParts({ drawing }: { drawing: DrawingRow }) {
   const placement = useModel('placement').placement[drawing.id];
   const entry = useUnderlays((store) => store.entries[drawing.id]);
   const underlay = entry?.underlay ?? null;
+  const tabs = useMayEdit() ? parts : parts.slice(0, 1);
   if (!placement) return null;
+  const present = tabs.some(({ name }) => name === intakePart) ? intakePart : 'report';
   return (
     <>
-      <TabLine label="About the drawing" tabs={parts} present={intakePart} turn={(name) => set({ intakePart: name })} />
+      <TabLine label="About the drawing" tabs={tabs} present={present} turn={(name) => set({ intakePart: name })} />
       {entry?.problem && (
         <Note kind="wrong">
           {entry.problem}{' '}
@@ -82,11 +85,11 @@ function DrawingParts({ drawing }: { drawing: DrawingRow }) {
           </Button>
         </Note>
       )}
-      {intakePart === 'report' && <IntakeReport key={drawing.fileId} drawing={drawing} unit={placement.unit} />}
-      {intakePart === 'recipe' && <RecipePart drawing={drawing} placement={placement} underlay={underlay} />}
-      {intakePart === 'plans' && <PlansPart drawing={drawing} placement={placement} underlay={underlay} />}
-      {intakePart === 'display' && <DisplayPart drawing={drawing} underlay={underlay} />}
-      {intakePart === 'revisions' && <RevisionsPart drawing={drawing} />}
+      {present === 'report' && <IntakeReport key={drawing.fileId} drawing={drawing} unit={placement.unit} />}
+      {present === 'recipe' && <RecipePart drawing={drawing} placement={placement} underlay={underlay} />}
+      {present === 'plans' && <PlansPart drawing={drawing} placement={placement} underlay={underlay} />}
+      {present === 'display' && <DisplayPart drawing={drawing} underlay={underlay} />}
+      {present === 'revisions' && <RevisionsPart drawing={drawing} />}
     </>
   );
 }
@@ -124,8 +127,8 @@ function Receiver() {
       }}
     >
       <Icon name="bring" size={22} />
-      <Box sx={{ flex: 1 }}>Drop DXF files or a zip</Box>
-      <FileChoice variant="contained" label="DXF files" accept=".dxf,.DXF,.zip" multiple choose={take}>
+      <Box sx={{ flex: 1 }}>Drop DXF, IFC or a zip of them</Box>
+      <FileChoice variant="contained" label="Files to bring in" accept=".dxf,.DXF,.ifc,.zip" multiple choose={take}>
         Choose files
       </FileChoice>
     </Box>
@@ -242,6 +245,7 @@ function Failure({ text, close, again }: { text: string; close: () => void; agai
 function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boolean; choose: () => void }) {
   const commit = useCommit();
   const level = useModel('level').level[drawing.levelId ?? '']?.name;
+  const mayEdit = useMayEdit();
   const change = (part: Partial<DrawingRow>, label: string) =>
     void commit((now) => ({ label, changes: [put('drawing', { ...now.drawing[drawing.id], ...part })] }));
   return (
@@ -291,24 +295,31 @@ function DrawingItem({ drawing, here, choose }: { drawing: DrawingRow; here: boo
           {[level ?? 'no level', `rev. ${drawing.revision}`, ...(drawing.setAside ? ['set aside'] : [])].join(', ')}
         </Box>
       </Box>
-      <Tooltip title={drawing.setAside ? 'Bring back' : 'Set aside: not shown, its place kept'}>
-        <IconButton
-          aria-label={drawing.setAside ? `Bring back ${drawing.name}` : `Set aside ${drawing.name}`}
-          onClick={() =>
-            change({ setAside: !drawing.setAside }, `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`)
-          }
-        >
-          <Icon name={drawing.setAside ? 'hidden' : 'shown'} />
-        </IconButton>
-      </Tooltip>
-      <Tooltip title="Discard (undo brings it back)">
-        <IconButton
-          aria-label={`Discard ${drawing.name}`}
-          onClick={() => change({ discarded: true }, `Discard ${drawing.name}`)}
-        >
-          <Icon name="close" size={16} />
-        </IconButton>
-      </Tooltip>
+      {mayEdit && (
+        <>
+          <Tooltip title={drawing.setAside ? 'Bring back' : 'Set aside: not shown, its place kept'}>
+            <IconButton
+              aria-label={drawing.setAside ? `Bring back ${drawing.name}` : `Set aside ${drawing.name}`}
+              onClick={() =>
+                change(
+                  { setAside: !drawing.setAside },
+                  `${drawing.setAside ? 'Bring back' : 'Set aside'} ${drawing.name}`,
+                )
+              }
+            >
+              <Icon name={drawing.setAside ? 'hidden' : 'shown'} />
+            </IconButton>
+          </Tooltip>
+          <Tooltip title="Discard (undo brings it back)">
+            <IconButton
+              aria-label={`Discard ${drawing.name}`}
+              onClick={() => change({ discarded: true }, `Discard ${drawing.name}`)}
+            >
+              <Icon name="close" size={16} />
+            </IconButton>
+          </Tooltip>
+        </>
+      )}
     </Box>
   );
 }

@@ -10,6 +10,7 @@ import { Note, Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { count } from './format';
+import { LeftOut } from './LeftOut';
 import { OriginPart } from './OriginPart';
 import { OverviewPicture } from './Overview';
 
@@ -62,17 +63,7 @@ export function IntakeReport({ drawing, unit }: { drawing: DrawingRow; unit: Len
       <Part
         title={lost === 0 ? 'Nothing was left out' : `Left out: ${figure(lost)} ${lost === 1 ? 'entity' : 'entities'}`}
       >
-        {report.leftOut.map((row) => (
-          <Box key={row.kind + row.reason} sx={{ borderBottom: '1px solid var(--mui-palette-divider)', py: 0.75 }}>
-            <b>
-              {figure(row.count)} {row.kind}
-            </b>{' '}
-            {'\u2013'} {row.reason}{' '}
-            <Box component="span" sx={{ color: 'text.secondary' }}>
-              {row.remedy}
-            </Box>
-          </Box>
-        ))}
+        <LeftOut lines={report.leftOut} />
       </Part>
       {report.references.length > 0 && (
         <Part title={`Missing files: ${report.references.length}`}>

@@ -65,7 +65,7 @@ export function RevisionsPart({ drawing }: { drawing: DrawingRow }) {
           <FileChoice
             variant="contained"
             label="Next revision"
-            accept=".dxf,.DXF"
+            accept=".dxf,.DXF,.ifc"
             choose={([file]) => send(session, [file], null, drawing.id)}
           >
             Bring in revision {Math.max(drawing.revision, ...revisions.map(({ number }) => number)) + 1}

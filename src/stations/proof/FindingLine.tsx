@@ -9,7 +9,7 @@ import { saySupports } from '@/core/structure/rules/supportsUnderFeet';
 import { moveElements } from '@/core/tracing/moved';
 import { removeElements } from '@/core/tracing/removed';
 import { missingSupportsIn } from '@/project/trial';
-import { useCommit, useSession } from '@/project/useSession';
+import { useCommit, useMayEdit, useSession } from '@/project/useSession';
 
 /** The colour of how grave something is. */
 const colours: Record<Severity, string> = { error: 'clay', warning: 'amber', note: 'ink2' };
@@ -23,6 +23,7 @@ interface LineProps {
 /** A finding with what to do; where it is looked at, the ways to put it right, to accept it, or to open it again. */
 export function FindingLine({ judged: { finding, accepted }, here, press }: LineProps) {
   const { severity, message, remedy } = finding;
+  const mayEdit = useMayEdit();
   const shade = accepted === null ? colours[severity] : 'line';
   return (
     <Box
@@ -38,7 +39,7 @@ export function FindingLine({ judged: { finding, accepted }, here, press }: Line
           {accepted === null ? remedy : `Accepted: ${accepted.reason}`}
         </Box>
       </Box>
-      {here && <Acts judged={{ finding, accepted }} />}
+      {here && mayEdit && <Acts judged={{ finding, accepted }} />}
     </Box>
   );
 }

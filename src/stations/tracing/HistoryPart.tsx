@@ -15,6 +15,7 @@ interface PastEdit {
   label: string;
   at: string;
   window: string | null;
+  person: string | null;
   rows: number;
   mark: string | null;
 }
@@ -57,7 +58,9 @@ export function HistoryPart() {
               </Box>
             </Box>
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', color: 'text.secondary', fontSize: 12 }}>
-              <span>{[counted(edit.rows, 'row'), whose(edit.window)].filter(Boolean).join(', ')}</span>
+              <span>
+                {[counted(edit.rows, 'row'), edit.person ?? '', whose(edit.window)].filter(Boolean).join(', ')}
+              </span>
               <Box sx={{ flex: 1 }} />
               <Button size="small" variant="text" onClick={() => setMarking(marking === edit.seq ? null : edit.seq)}>
                 {edit.mark === null ? 'Name' : 'Rename'}

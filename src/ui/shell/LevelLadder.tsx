@@ -19,6 +19,11 @@ interface Ladder {
   present: string | null;
   unit: LengthStyle;
   go: (id: string) => void;
+  /** Null for who may only look. */
+  edit: Editing | null;
+}
+
+interface Editing {
   change: (level: LevelRow, shift: boolean) => void;
   /** Goes to the table of levels, where all of a level can be changed. */
   more: (id: string) => void;
@@ -47,7 +52,7 @@ const storeyFill = (here: boolean, below: boolean): string => {
 };
 
 /** A small section through the building, to scale: levels at their elevations, drawings hung on them. */
-export function LevelLadder({ levels, present, unit, go, change, more, add }: Ladder) {
+export function LevelLadder({ levels, present, unit, go, edit }: Ladder) {
   const [editing, setEditing] = useState<{ id: string; anchor: Element } | null>(null);
   const [low, high] = [
     Math.min(0, ...levels.map((level) => level.elevation)),
@@ -102,13 +107,13 @@ export function LevelLadder({ levels, present, unit, go, change, more, add }: La
                 ].join(', ')}
                 style={{ cursor: 'pointer' }}
                 onClick={() => go(level.id)}
-                onDoubleClick={(event) => setEditing({ id: level.id, anchor: event.currentTarget })}
+                onDoubleClick={(event) => edit && setEditing({ id: level.id, anchor: event.currentTarget })}
                 onKeyDown={(event) => {
                   if (event.key === 'Enter' || event.key === ' ') {
                     event.preventDefault();
                     go(level.id);
                   }
-                  if (event.key === 'F2') setEditing({ id: level.id, anchor: event.currentTarget });
+                  if (event.key === 'F2' && edit) setEditing({ id: level.id, anchor: event.currentTarget });
                 }}
               >
                 <title>
@@ -187,21 +192,23 @@ export function LevelLadder({ levels, present, unit, go, change, more, add }: La
           />
         </g>
       </svg>
-      <Box sx={{ display: 'flex', flexDirection: 'column', gap: 0.5, px: 1, pb: 1.5 }}>
-        <Button
-          variant="text"
-          disabled={present === null}
-          onClick={(event) => present && setEditing({ id: present, anchor: event.currentTarget })}
-        >
-          Edit level
-        </Button>
-        <Button variant="text" onClick={add}>
-          Add level
-        </Button>
-        <Button variant="text" disabled={present === null} onClick={() => present && more(present)}>
-          Table
-        </Button>
-      </Box>
+      {edit !== null && (
+        <Box sx={{ display: 'flex', flexDirection: 'column', gap: 0.5, px: 1, pb: 1.5 }}>
+          <Button
+            variant="text"
+            disabled={present === null}
+            onClick={(event) => present && setEditing({ id: present, anchor: event.currentTarget })}
+          >
+            Edit level
+          </Button>
+          <Button variant="text" onClick={edit.add}>
+            Add level
+          </Button>
+          <Button variant="text" disabled={present === null} onClick={() => present && edit.more(present)}>
+            Table
+          </Button>
+        </Box>
+      )}
       <Popover
         open={edited !== undefined}
         anchorEl={editing?.anchor ?? null}
@@ -209,15 +216,15 @@ export function LevelLadder({ levels, present, unit, go, change, more, add }: La
         anchorOrigin={{ vertical: 'center', horizontal: 'left' }}
         transformOrigin={{ vertical: 'center', horizontal: 'right' }}
       >
-        {edited && (
+        {edited && edit && (
           <LevelForm
             key={edited.id}
             level={rowOf(edited)}
             lengths={unit}
             levels={levels}
             done={() => setEditing(null)}
-            change={change}
-            more={() => more(edited.id)}
+            change={edit.change}
+            more={() => edit.more(edited.id)}
           />
         )}
       </Popover>

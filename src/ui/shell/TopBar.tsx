@@ -100,7 +100,7 @@ function ProjectName() {
 }
 
 function History() {
-  const { undo, redo } = useSession();
+  const { undo, redo, mayEdit } = useSession();
   const history = useFacts((facts) => facts.history);
   const connection = useFacts((facts) => facts.connection);
   const pending = useFacts((facts) => facts.pending);
@@ -119,6 +119,7 @@ function History() {
   let state;
   if (connection === 'away') state = 'Server away \u2013 trying';
   else if (pending > 0) state = 'Saving \u2026';
+  else if (history.held !== null) state = 'Held as it is';
   else if (history.savedAt) state = `Saved ${dayjs(history.savedAt).format('HH:mm')}`;
   else state = '';
 
@@ -134,8 +135,8 @@ function History() {
       >
         {state}
       </Box>
-      {step('undo', history.undo, undo)}
-      {step('redo', history.redo, redo)}
+      {mayEdit && step('undo', history.undo, undo)}
+      {mayEdit && step('redo', history.redo, redo)}
     </>
   );
 }

@@ -23,7 +23,7 @@ export const guideWords: Record<StationName, GuideWords> = {
     picture: intake,
     about: 'Drawings come in here, and each is told in full: what was read, what was left out, and why.',
     steps: [
-      'Drop DXF files on the bench, several at once. Each is read while it is sent, and can be cancelled.',
+      'Drop DXF files on the bench, several at once, or an IFC, of which each storey becomes a plan. Any can be cancelled.',
       'Look at what was left out in the report. What has a remedy says it.',
       'Under Recipe, clean up: strays, doubles, gaps, lines a little askew. Each step says how many lines it touches before it is applied.',
       'Several plans on one sheet: Plans cuts them apart, each into a drawing of its own.',

@@ -20,8 +20,8 @@ import { useTrialKept } from '@/project/trial';
 import { useReadings } from '@/project/readings';
 import { useUnderlays } from '@/project/underlays';
 import { drawingInHand } from '@/project/useDrawing';
-import { useModel, useMoment, useSession, useFacts, useLengths } from '@/project/useSession';
-import { useView, type StationName } from '@/project/view';
+import { useModel, useMayEdit, useMoment, useSession, useFacts, useLengths } from '@/project/useSession';
+import { stationsToLook, useView, type StationName } from '@/project/view';
 import { DatumBench } from '@/stations/datum/DatumBench';
 import { HandoverBench } from '@/stations/handover/HandoverBench';
 import { IntakeBench } from '@/stations/intake/IntakeBench';
@@ -36,7 +36,7 @@ import { StatusLine } from '@/ui/shell/StatusLine';
 import { TopBar } from '@/ui/shell/TopBar';
 import { Icon } from '@/ui/widgets/Icon';
 import { useScheme } from '@/ui/widgets/useScheme';
-import { commandsOf, type Command } from './finding/commands';
+import { commandsOf, commandsToLook, type Command } from './finding/commands';
 import { foundFor } from './finding/found';
 import { readyToSearch } from './finding/ready';
 import { DeskBeside } from './beside/DeskBeside';
@@ -127,7 +127,7 @@ function DeskSearch() {
   return (
     <FindOrDo
       begin={() => {
-        commands.current = commandsOf(session, scheme);
+        commands.current = session.mayEdit ? commandsOf(session, scheme) : commandsToLook(session.model);
       }}
       find={(typed) => foundFor(session, commands.current, typed)}
     />
@@ -185,6 +185,7 @@ function useFirstLook(drawings: number): void {
 }
 
 function DeskRail() {
+  const mayEdit = useMayEdit();
   const moment = useMoment('drawing', 'placement', 'role', 'decision', 'element');
   const intakes = useFacts((facts) => facts.intakes);
   const readings = useReadings((store) => store.readings);
@@ -207,7 +208,7 @@ function DeskRail() {
   );
   return (
     <CourseRail
-      stations={stations}
+      stations={mayEdit ? stations : stations.filter(({ name }) => stationsToLook.some((one) => one === name))}
       present={station}
       go={(name) => set({ station: name as StationName, benchFolded: false })}
     />
@@ -216,7 +217,8 @@ function DeskRail() {
 
 function BenchPanel() {
   const { station, set } = useView();
-  const Bench = benches[station];
+  const mayEdit = useMayEdit();
+  const Bench = benches[mayEdit || stationsToLook.includes(station) ? station : 'intake'];
   return (
     <>
       <Panel id="bench" defaultSize="380px" minSize="280px" maxSize="60%">

@@ -1,8 +1,9 @@
 'use client';
 import { useMemo } from 'react';
 import { changeLevel, hangsOn, insertLevel, levelsUp } from '@/core/model/levels';
+import type { LevelRow } from '@/core/model/state';
 import { activeDrawings } from '@/project/projectRow';
-import { useMoment, useCommit, useLengths } from '@/project/useSession';
+import { useMayEdit, useMoment, useCommit, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { LevelLadder } from '@/ui/shell/LevelLadder';
 
@@ -12,6 +13,7 @@ export function DeskLadder({ present }: { present: string | null }) {
   const { drawingId, set } = useView();
   const lengths = useLengths();
   const commit = useCommit();
+  const mayEdit = useMayEdit();
   const plans = useMemo(() => {
     const { model } = moment;
     return activeDrawings(model).filter(({ id }) => model.placement[id]?.upright === null);
@@ -34,15 +36,15 @@ export function DeskLadder({ present }: { present: string | null }) {
     const top = levels[levels.length - 1];
     if (top) void commit((now) => insertLevel(now, top.id, 'above', crypto.randomUUID()));
   };
+  const change = (level: LevelRow, shift: boolean) => void commit((now) => changeLevel(now, level, shift));
+  const more = (levelId: string) => set({ station: 'datum', datumPart: 'levels', benchFolded: false, levelId });
   return (
     <LevelLadder
       unit={lengths}
       present={present}
       levels={levels}
       go={go}
-      change={(level, shift) => void commit((now) => changeLevel(now, level, shift))}
-      add={add}
-      more={(levelId) => set({ station: 'datum', datumPart: 'levels', benchFolded: false, levelId })}
+      edit={mayEdit ? { change, add, more } : null}
     />
   );
 }

@@ -1,6 +1,7 @@
 import type { Progress } from '@/core/progress';
 import { regionArea, regionCentre, type Region } from '@/core/geometry/clipping';
-import { degrees, radians, type Point } from '@/core/geometry/vector';
+import { counterClockwise } from '@/core/geometry/polygon';
+import { degrees, pointAlong, radians, type Point } from '@/core/geometry/vector';
 import type { Place } from '@/core/bodies/shell';
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { areaMeasures, type AreaMeasure } from '@/core/model/siteSettings';
@@ -44,6 +45,8 @@ export interface Surface {
   thickness: number;
   /** Of what lies level, where it lies in plan by inner faces. */
   region?: Region;
+  /** Of what slopes or ends under a slope, where it lies by inner faces: parts, each its outline, then its holes. */
+  faces?: Place[][][];
   /** Of an opening, the stretch that it lies in, by its place among the room's, and its size, metres. */
   cut?: { stretch: number; width: number; height: number };
 }
@@ -108,7 +111,9 @@ function enclosed(room: Room, around: Around): Enclosed {
   const stretches = surroundings.of(room).flatMap((stretch) => terrain.along(stretch).flatMap(atGround));
   const level = { floor: plates.floor(room), ceiling: plates.ceiling(room) };
   const { slopes, bare } = overhead.slopes(room);
-  const inner = stretches.map((stretch) => wallSurface(stretch, headOf(stretch, room, overhead), north));
+  const inner = stretches.map((stretch) =>
+    underRoof(wallSurface(stretch, stretch.high, north), stretch, room, overhead),
+  );
   const floors = floorsOf(room, level.floor, around);
   const ceilings = slopes.length === 0 ? ceilingsOf(room, level.ceiling, around) : bareCeilings(room, bare, around);
   const roofs = slopes.map((slope) => slopedSurface(slope, north));
@@ -128,9 +133,16 @@ function enclosed(room: Room, around: Around): Enclosed {
   return { room, volume, surfaces: [...walls, ...openings, ...flat, ...risers], stretches };
 }
 
-/** How high a stretch reaches: where the room does, to the underside of the roof over it. */
-const headOf = ({ a, b, high }: Stretch, room: Room, overhead: Overhead): number =>
-  high < room.high - 1e-9 ? high : overhead.meanOver(room, a, b);
+/** A wall that reaches as high as its room does ends under the roof over it. */
+function underRoof(wall: Surface, { a, b, low, high, length }: Stretch, room: Room, overhead: Overhead): Surface {
+  if ((room.zone.roofs ?? []).length === 0 || high < room.high - 1e-9) return wall;
+  const area = Math.max(0, length * (overhead.meanOver(room, a, b) - low));
+  const head = overhead.over(room, a, b).flatMap(({ from, to, ends }): Place[] => [
+    [...pointAlong(a, b, from), ends[0]],
+    [...pointAlong(a, b, to), ends[1]],
+  ]);
+  return { ...wall, area, net: area, faces: [[[[...a, low], [...b, low], ...head.reverse()]]] };
+}
 
 function floorsOf(room: Room, plates: readonly Plate[], { slabs, ground }: Around): Surface[] {
   return plates.map(({ area, centre, beyond, region }) => {
@@ -159,7 +171,7 @@ function bareCeilings(room: Room, bare: Region, { slabs }: Around): Surface[] {
   return [{ ...level('roof', size, [...centre, room.high], 'outside', slab, 0), region: bare }];
 }
 
-const slopedSurface = ({ roof, area, tilt, falls, at }: Slope, north: number): Surface => ({
+const slopedSurface = ({ roof, area, tilt, falls, at, region, height }: Slope, north: number): Surface => ({
   kind: 'roof',
   elements: [roof.id],
   area,
@@ -172,6 +184,9 @@ const slopedSurface = ({ roof, area, tilt, falls, at }: Slope, north: number): S
   edge: 0,
   construction: roof.construction,
   thickness: roof.thickness,
+  faces: region.map(({ outline, holes }) =>
+    [counterClockwise(outline), ...holes].map((ring) => ring.map((p) => [...p, height(p)])),
+  ),
 });
 
 /** A step between two parts of a roof: closed as the higher of them is. */

@@ -80,8 +80,15 @@ export class Overhead {
 
   /** The mean height of the underside over a line; of what lies under no plane the room's ceiling. */
   meanOver(room: Room, a: Point, b: Point): number {
+    const pieces = this.over(room, a, b);
+    // Under one plane the head rises evenly: half between its ends is its mean.
+    return pieces.reduce((sum, { from, to, ends }) => sum + ((ends[0] + ends[1]) / 2) * (to - from), 0);
+  }
+
+  /** The underside over a line, in pieces under one plane each: shares along it, and the heights at their ends. */
+  over(room: Room, a: Point, b: Point): { from: number; to: number; ends: [number, number] }[] {
     const planes = this.of(room);
-    if (planes.length === 0) return room.high;
+    if (planes.length === 0) return [{ from: 0, to: 1, ends: [room.high, room.high] }];
     const cuts = planes.flatMap(({ outline }) =>
       outline.flatMap((p, i) => {
         const met = lineCrossing(a, b, p, outline[(i + 1) % outline.length]);
@@ -89,13 +96,13 @@ export class Overhead {
       }),
     );
     const shares = [0, ...cuts.sort((one, other) => one - other), 1];
-    // Between two cuts a plane rises evenly: its height amid them is the mean.
-    return shares.slice(1).reduce((sum, to, i) => {
-      const middle = pointAlong(a, b, (shares[i] + to) / 2);
-      const plane = planes.find(({ outline }) => contains(outline, towards(middle, room)));
-      const z = plane === undefined ? room.high : plane.a * middle[0] + plane.b * middle[1] + plane.c;
-      return sum + z * (to - shares[i]);
-    }, 0);
+    return shares.slice(1).map((to, i) => {
+      const from = shares[i];
+      const middle = towards(pointAlong(a, b, (from + to) / 2), room);
+      const plane = planes.find(({ outline }) => contains(outline, middle));
+      const height = ([x, y]: Point): number => (plane === undefined ? room.high : plane.a * x + plane.b * y + plane.c);
+      return { from, to, ends: [height(pointAlong(a, b, from)), height(pointAlong(a, b, to))] };
+    });
   }
 }
 

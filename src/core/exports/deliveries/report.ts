@@ -24,12 +24,20 @@ export interface DeliveryReport {
   readBack: FileBack[];
 }
 
-/** What is measured and not counted: how much columns hold. */
+/** What is measured and not counted: how much columns hold, and how many elements lie where the model has them. */
 export const litres = 'litres of columns';
+export const within = 'elements within 0.1 mm';
+const measures: readonly string[] = [litres, within];
 
 /** How many things came back. */
 export const countedIn = (readBack: readonly FileBack[]): number =>
-  readBack.flatMap(({ kinds }) => kinds).reduce((sum, { kind, file }) => (kind === litres ? sum : sum + file), 0);
+  readBack
+    .flatMap(({ kinds }) => kinds)
+    .reduce((sum, { kind, file }) => (measures.includes(kind) ? sum : sum + file), 0);
+
+/** How many elements lie where the model has them. */
+export const placedIn = (readBack: readonly FileBack[]): number =>
+  readBack.flatMap(({ kinds }) => kinds).reduce((sum, { kind, file }) => (kind === within ? sum + file : sum), 0);
 
 /** What did not come back whole: sentences, none where all agrees. */
 export const differences = (readBack: readonly FileBack[]): string[] =>

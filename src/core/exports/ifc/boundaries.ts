@@ -14,8 +14,9 @@ type Space = readonly [number, number, number];
 interface Boundary {
   room: string;
   surface: Surface;
-  /** Its place among the surfaces of its room. */
+  /** Its place among the surfaces of its room, and of its part of that. */
   index: number;
+  part: number;
   /** Where it lies: its plane and its outline in it; null where only its element is told. */
   plane: { at: Space; normal: Space; along: Space; outline: Point[]; holes: Point[][] } | null;
   /** Of a window or a door, the boundary of the wall that it is in. */
@@ -46,13 +47,16 @@ function boundariesOf({ room, surfaces, stretches }: Enclosed, { file }: Frame, 
     if (elementOf(surface, products) === undefined || surface.area <= 0) return [];
     const parent = surface.cut === undefined ? null : (walls.get(surface.cut.stretch) ?? null);
     const planes = planesOf(surface, index, stretches);
-    const made = planes.map((plane): Boundary => ({ room: room.id, surface, index, plane, parent, ref: file.hold() }));
+    const made = planes.map((plane, part): Boundary => {
+      const ref = file.hold();
+      return { room: room.id, surface, index, part, plane, parent, ref };
+    });
     if (index < stretches.length && made.length > 0) walls.set(index, made[0]);
     return made;
   });
 }
 
-/** Where a surface lies: a rectangle in its side, or parts of a level region; one without a place under a slope. */
+/** Where a surface lies: a rectangle in its side, parts of a level region, or faces under a slope. */
 function planesOf(surface: Surface, index: number, stretches: readonly Stretch[]): Boundary['plane'][] {
   const stretch = stretches[surface.cut?.stretch ?? index];
   if (surface.cut !== undefined && stretch !== undefined) {
@@ -63,6 +67,7 @@ function planesOf(surface: Surface, index: number, stretches: readonly Stretch[]
     const off = (x - a[0]) * outward[0] + (y - a[1]) * outward[1];
     return [upright(stretch, [x - off * outward[0], y - off * outward[1], z], width, height)];
   }
+  if (surface.faces !== undefined) return surface.faces.map(inSpace);
   if (index < stretches.length && stretch !== undefined) {
     const { a, b, low, high, length } = stretch;
     return [upright(stretch, [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (low + high) / 2], length, high - low)];
@@ -81,6 +86,29 @@ function upright({ a, b, length, outward }: Stretch, at: Space, width: number, h
     [-w, h],
   ];
   return { at, normal: [outward[0], outward[1], 0], along, outline, holes: [] };
+}
+
+/** A face in space that looks away from its room: counter-clockwise, seen from there. */
+function inSpace(rings: readonly (readonly Space[])[]): Boundary['plane'] {
+  const [outline, ...holes] = rings;
+  const [at] = outline;
+  // Twice the area seen along each axis, which together are its normal (Newell).
+  const twice = [0, 1, 2].map((k) =>
+    outline.reduce((sum, p, i) => {
+      const q = outline[(i + 1) % outline.length];
+      const [u, w] = [(k + 1) % 3, (k + 2) % 3];
+      return sum + (p[u] - at[u]) * (q[w] - at[w]) - (q[u] - at[u]) * (p[w] - at[w]);
+    }, 0),
+  );
+  const size = Math.hypot(...twice);
+  if (size === 0) return null;
+  const [x, y, z] = twice.map((value) => value / size);
+  const flat = Math.hypot(x, y);
+  const along: Space = flat < 1e-9 ? [1, 0, 0] : [-y / flat, x / flat, 0];
+  const up: Space = [y * along[2] - z * along[1], z * along[0] - x * along[2], x * along[1] - y * along[0]];
+  const over = (axis: Space, p: Space): number => axis.reduce((sum, value, k) => sum + value * (p[k] - at[k]), 0);
+  const within = (p: Space): Point => [over(along, p), over(up, p)];
+  return { at, normal: [x, y, z], along, outline: outline.map(within), holes: holes.map((hole) => hole.map(within)) };
 }
 
 /** The parts of a floor or a ceiling, each in a plane at its height that looks away from the room. */
@@ -137,14 +165,14 @@ function write(
   other: Boundary | null,
   { frame, products }: { frame: Frame; products: ReadonlyMap<string, Ref> },
 ): void {
-  const { room, surface, index, parent, ref } = boundary;
+  const { room, surface, index, part, parent, ref } = boundary;
   const space = products.get(room);
   const element = elementOf(surface, products);
   if (space === undefined || element === undefined) return;
   frame.file.fill(
     ref,
     'IFCRELSPACEBOUNDARY2NDLEVEL',
-    globalId(`boundary of ${room} ${index} ${ref.id}`),
+    globalId(`boundary of ${room} ${index} ${part}`),
     null,
     '2ndLevel',
     '2a',

@@ -539,6 +539,18 @@ test('an empty model is a project with nothing in it', () => {
   expect(empty.of('IFCRELCONTAINEDINSPATIALSTRUCTURE')).toHaveLength(0);
 });
 
+/** The corners of the outline of a boundary, in the world. */
+function cornersOf(own: Opened, { attributes: one }: StepEntity): number[][] {
+  const plane = own.at(own.at(one[6]).attributes[0]);
+  const place = own.at(plane.attributes[0]).attributes[0];
+  return (own.at(plane.attributes[1]).attributes[0] as readonly StepValue[]).slice(0, -1).map((point) => {
+    const [x, y] = own.at(point).attributes[0] as unknown as [number, number];
+    return own.inPlace(place, [x, y, 0]).map((value) => Number(value.toFixed(6)) + 0);
+  });
+}
+
+const sorted = (points: number[][]) => points.map((p) => p.join(' ')).sort();
+
 describe('the boundaries of spaces', () => {
   const box = (x: number, w: number): number[][] => [
     [x, 0],
@@ -607,21 +619,48 @@ describe('the boundaries of spaces', () => {
   });
 
   test('each lies where the room ends, as large as it is there', () => {
-    const corners = (space: string, element: string) => {
-      const [{ attributes: one }] = of(space, element);
-      const plane = own.at(own.at(one[6]).attributes[0]);
-      const place = own.at(plane.attributes[0]).attributes[0];
-      return (own.at(plane.attributes[1]).attributes[0] as readonly StepValue[]).slice(0, -1).map((point) => {
-        const [x, y] = own.at(point).attributes[0] as unknown as [number, number];
-        return own.inPlace(place, [x, y, 0]).map((value) => Number(value.toFixed(6)) + 0);
-      });
-    };
-    const sorted = (points: number[][]) => points.map((p) => p.join(' ')).sort();
+    const corners = (space: string, element: string) => cornersOf(own, of(space, element)[0]);
     // Up to the underside of the slab, 2.8 m.
     expect(sorted(corners('A', 'm'))).toEqual(['4 0 0', '4 0 2.8', '4 4 0', '4 4 2.8']);
     expect(sorted(corners('B', 'm'))).toEqual(['4.1 0 0', '4.1 0 2.8', '4.1 4 0', '4.1 4 2.8']);
     expect(sorted(corners('A', 'o'))).toEqual(['1 0 0.9', '1 0 2.1', '3 0 0.9', '3 0 2.1']);
     expect(sorted(corners('A', 'under'))).toEqual(['0 0 0', '0 4 0', '4 0 0', '4 4 0']);
+  });
+
+  test('under a slope walls end along it, and the roof lies in its plane', () => {
+    // The roof rises from 2.5 m at x = 0 to 4.5 m at x = 4, its underside; it reaches a little beyond the walls.
+    const at = (x: number, y: number): number[] => [x, y, 2.5 + x / 2];
+    const loft = modelWith({
+      levels: [{ id: 'L0', name: 'Ground', elevation: 0, height: 3, kind: 'ground' }],
+      walls: [
+        wall('s', [-0.1, -0.1], [4.1, -0.1]),
+        wall('e', [4.1, -0.1], [4.1, 4.1]),
+        wall('n', [4.1, 4.1], [-0.1, 4.1]),
+        wall('w', [-0.1, 4.1], [-0.1, -0.1]),
+      ],
+      slabs: [slab('under', 'L0')],
+      roofs: [
+        {
+          id: 'r',
+          level: 'L0',
+          outline: [at(-0.3, -0.3), at(4.3, -0.3), at(4.3, 4.3), at(-0.3, 4.3)],
+          thickness: 0.2,
+          slope: 26.565,
+          direction: 180,
+        },
+      ],
+      zones: [{ id: 'A', level: 'L0', name: 'A', outline: box(0, 4), height: 3, roofs: ['r'] }],
+    });
+    const file = new Opened(writeIfc(loft, about));
+    const corners = (element: string) => {
+      const found = file
+        .of('IFCRELSPACEBOUNDARY2NDLEVEL')
+        .find(({ attributes }) => file.at(attributes[5]).id === file.product(element).id)!;
+      return sorted(cornersOf(file, found));
+    };
+    expect(corners('r')).toEqual(['0 0 2.5', '0 4 2.5', '4 0 4.5', '4 4 4.5']);
+    expect(corners('s')).toEqual(['0 0 0', '0 0 2.5', '4 0 0', '4 0 4.5']);
+    expect(corners('e')).toEqual(['4 0 0', '4 0 4.5', '4 4 0', '4 4 4.5']);
   });
 });
 

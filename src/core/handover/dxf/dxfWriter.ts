@@ -132,8 +132,20 @@ export class DxfWriter {
     );
   }
 
-  /** Closed, unless it is said to be open. @param elevation in the drawing's unit */
-  polyline(layer: string, points: readonly Point[], { open = false, elevation = 0 } = {}): void {
+  /**
+   * Closed, unless it is said to be open.
+   * @param elevation in the drawing's unit
+   * @param bulges of the sides that begin at the points; none where all are straight
+   */
+  polyline(
+    layer: string,
+    points: readonly Point[],
+    {
+      open = false,
+      elevation = 0,
+      bulges = [],
+    }: { open?: boolean; elevation?: number; bulges?: readonly number[] } = {},
+  ): void {
     this.entity(
       'LWPOLYLINE',
       layer,
@@ -142,9 +154,10 @@ export class DxfWriter {
         [90, points.length],
         [70, open ? 0 : 1],
         ...(elevation === 0 ? [] : [[38, elevation] as [number, number]]),
-        ...points.flatMap(([x, y]): [number, number][] => [
+        ...points.flatMap(([x, y], i): [number, number][] => [
           [10, x],
           [20, y],
+          ...((bulges[i] ?? 0) === 0 ? [] : [[42, bulges[i]] as [number, number]]),
         ]),
       ],
       points,

@@ -20,7 +20,7 @@ const defaults: Record<string, Record<string, unknown>> = {
 
 const words = {
   what: 'a model',
-  expected: 'a model.json of version 1, as docs/model.schema.json has it.',
+  expected: 'a model.json of version 1, as docs/model.schema.json has it',
 };
 
 /** A model.json with what it leaves out filled in; else what is wrong with it, where, and what was expected. */

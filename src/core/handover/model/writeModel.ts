@@ -165,8 +165,8 @@ type ElementParts = Pick<ModelFile, 'columns' | 'beams' | 'walls' | 'openings' |
 
 /** Elevations of what does not stand from its storey's floor to its top. */
 const endsOf = ({ base, top, storey }: Pick<PlacedColumn, 'base' | 'top' | 'storey'>) => ({
-  ...(base === storey.base ? {} : { base: tidy(base) }),
-  ...(top === storey.top ? {} : { top: tidy(top) }),
+  ...(tidy(base) === tidy(storey.base) ? {} : { base: tidy(base) }),
+  ...(tidy(top) === tidy(storey.top) ? {} : { top: tidy(top) }),
 });
 
 /** What a zone under a roof holds; its clear height is the mean of it. */

@@ -6,8 +6,8 @@ import { nameOfUpload } from '@/server/nameOfUpload';
 const largestModel = 128 * 1024 * 1024;
 
 /** Makes a project of a model.json: the request's body is its text. */
-export const POST = route(async (request) => {
+export const POST = route('person', async (request, _, who) => {
   const fileName = nameOfUpload(request);
   const body = await bytesOf(request, largestModel);
-  return packedAnswer(request, await atDesk({ what: 'model', fileName, body }));
+  return packedAnswer(request, await atDesk({ what: 'model', fileName, owner: who?.id ?? null, body }));
 });

@@ -1,4 +1,4 @@
 import { route } from '@/server/http';
 import { forgetRecipe } from '@/server/recipes';
 
-export const DELETE = route<'recipe'>(async (_, { recipe }) => forgetRecipe(recipe));
+export const DELETE = route<'recipe'>('person', async (_, { recipe }) => forgetRecipe(recipe));

@@ -1,4 +1,4 @@
 import { route } from '@/server/http';
 import { forgetRoleMap } from '@/server/roleMaps';
 
-export const DELETE = route<'map'>(async (_, { map }) => forgetRoleMap(map));
+export const DELETE = route<'map'>('person', async (_, { map }) => forgetRoleMap(map));

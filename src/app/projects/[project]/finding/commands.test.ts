@@ -70,7 +70,7 @@ function open() {
   Object.assign(globalThis, {
     fetch: (path: string, init?: { body?: string }) => server.fetch(path, init),
   });
-  return new Session('p', { state: rowsOf(model), history: server.history, intakes: [] });
+  return new Session('p', { state: rowsOf(model), history: server.history, intakes: [], right: 'owner' });
 }
 
 /** All that a person sees of what was done: looks, tools, pages, and the model. */

@@ -25,6 +25,7 @@ import {
   readingParts,
   sortingParts,
   stationNames,
+  stationsToLook,
   tracingParts,
   useView,
   type StationName,
@@ -68,6 +69,15 @@ export function commandsOf(session: Session, scheme: Scheme): Command[] {
   ];
   return [...commands, ...keyActions(commands)];
 }
+
+/** What who may only look can do. */
+export const commandsToLook = (model: Model): Command[] => [
+  ...stationActions().filter(({ act }) => stationsToLook.some((one) => one === act)),
+  ...boardActions(),
+  ...viewActions(model),
+  ...helpActions(),
+  ...crossingActions(model),
+];
 
 /** Opens the second view on another drawing than the one in hand where there is one, or closes it. */
 export function toggleBeside(): void {

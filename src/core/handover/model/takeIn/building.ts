@@ -104,7 +104,9 @@ export function beamRow(taking: Taking, beam: Of<'beams'>, level: Level): Elemen
 
 export function wallRow(taking: Taking, wall: Of<'walls'>, level: Level): ElementRow {
   const { start, end, thickness, bulge, height, profile, outer = false, bearing, beyond, material } = wall;
-  const own = standing(taking, wall, level);
+  // A wall without a top is as high above its foot as it says.
+  const top = wall.top ?? (wall.base === undefined ? undefined : wall.base + height);
+  const own = standing(taking, { base: wall.base, top: profile === undefined ? top : undefined }, level);
   // Where only its foot or its head is elsewhere the other is as its storey has it.
   const tied = own.base !== undefined || own.top !== undefined;
   const roofed = profile !== undefined && (taking.model.roofs ?? []).length > 0;

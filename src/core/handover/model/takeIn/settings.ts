@@ -1,10 +1,10 @@
 import { radians } from '@/core/geometry/vector';
 import { usualMaterials, type Material } from '@/core/kinds/material';
-import { bridgeKinds, plainSite, type SiteSettings } from '@/core/model/siteSettings';
+import { bridgeKinds, plainSite, siteSettings, type SiteSettings } from '@/core/model/siteSettings';
 import type { LibraryRow, ProjectRow } from '@/core/model/state';
 import { plainStructure, type StructureSettings } from '@/core/model/structureSettings';
 import type { ReadModel } from '../readModel';
-import type { Ids } from './ids';
+import type { Ids, Told } from './ids';
 
 type FileMaterial = NonNullable<ReadModel['materials']>[number];
 
@@ -44,10 +44,15 @@ export function structureOf({ materials = [], loadCases, combinations }: ReadMod
 }
 
 /** The place, and what roofs are made of; as the program takes it where the file says nothing. */
-export function siteOf({ site, roofs = [] }: ReadModel, ids: Ids): SiteSettings | null {
-  const roof = ids.of('construction', roofs[0]?.construction);
+export function siteOf({ site, roofs = [] }: ReadModel, ids: Ids, told: Told): SiteSettings | null {
+  const [first] = roofs;
+  const roof = ids.of('construction', first?.construction);
+  for (const { id, construction } of roofs)
+    if (construction !== first.construction)
+      told.add(`Roof planes have one construction here, that of ${first.id}; other in the file`, id);
   if (site === undefined && roof === null) return null;
-  const { bridges, areas, ...rest } = site ?? {};
+  const { bridges, areas, ...all } = site ?? {};
+  const rest = Object.fromEntries(Object.entries(all).filter(([key]) => key in siteSettings.entries));
   return {
     ...plainSite,
     ...rest,

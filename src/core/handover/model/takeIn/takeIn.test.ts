@@ -10,7 +10,7 @@ import { resolveBuilding } from '@/core/resolved/resolve';
 import { readModel, type ReadModel } from '../readModel';
 import { writeModel, type HandoverInput } from '../writeModel';
 import { takeIn } from './takeIn';
-import { Ids } from './ids';
+import { Ids, Told } from './ids';
 
 const [ground, upper, third, roofLevel] = Array.from({ length: 4 }, () => randomUUID());
 const levels: LevelRow[] = [
@@ -69,7 +69,7 @@ const elements: ElementRow[] = [
       section: { shape: 'rectangle', width: 0.3, depth: 0.3 },
       mark: 'C2',
       material: 'S355',
-      ties: { base: { level: upper, offset: -0.4 }, top: { level: roofLevel, offset: 0 } },
+      ties: { base: { level: upper, offset: -0.4 }, top: { level: third, offset: 0 } },
     },
     section,
   ),
@@ -261,6 +261,43 @@ test.each([
 });
 
 test('thermal bridges of which some are said have none elsewhere', () => {
-  const site = siteOf(file({ site: { bridges: { roof: 0.2 } } }), new Ids(randomUUID));
+  const site = siteOf(file({ site: { bridges: { roof: 0.2 } } }), new Ids(randomUUID), new Told());
   expect(site?.bridges).toEqual({ roof: 0.2, between: 0, ground: 0, corner: 0, opening: 0 });
+});
+
+test('a repeating level on which somebody changed something in the file stands for itself: nothing is lost', () => {
+  const before = writeModel(input(settings));
+  const changed = before.walls.find(({ id }) => id.includes('@'))!;
+  const walls = before.walls.map((one) => (one === changed ? { ...one, thickness: 0.24 } : one));
+  const { changes, told } = taken(read(JSON.stringify({ ...before, walls })));
+  expect(told).toEqual(['Levels that repeat another stand for themselves, for something on them differs: Third.']);
+  const [repeating] = changes.filter((one) => one.table === 'level' && one.row?.name === 'Third');
+  expect(repeating.row).toMatchObject({ repeats: null });
+  const thin = changes.filter(
+    (one) => one.table === 'element' && one.row?.kind === 'wall' && one.row.shape.thickness === 0.24,
+  );
+  expect(thin).toHaveLength(1);
+  expect(changes.filter((one) => one.table === 'element').length).toBeGreaterThan(elements.length);
+});
+
+test('a wall with a foot of its own is as high above it as the file says', () => {
+  const level = { id: 'L', name: 'Ground', elevation: 10, height: 3 };
+  const wall = { id: 'w', level: 'L', start: [0, 0], end: [5, 0], thickness: 0.2, base: 11, height: 1.2 };
+  const { changes } = taken(file({ levels: [level], walls: [wall] }));
+  const rows = changes.flatMap(({ row }) => (row === null ? [] : [row]));
+  const { walls } = resolveBuilding({
+    levels: rows.filter((row): row is LevelRow => 'elevation' in row),
+    elements: rows.filter((row): row is ElementRow => 'shape' in row && 'kind' in row),
+  });
+  expect([walls[0].base, walls[0].top]).toEqual([11, 12.2].map((z) => expect.closeTo(z, 9)));
+});
+
+test('settings that there are not here are left out, and those beyond their limits are said', () => {
+  const level = { id: 'L', name: 'Ground', elevation: 0, height: 3 };
+  const { project } = taken(file({ levels: [level], site: { latitude: 54, winterTemperature: -14 } }));
+  expect(project.site).toEqual({ ...plainSite, winterTemperature: -14 });
+  expect(takeIn(file({ levels: [level], site: { winterTemperature: -400 } }), randomUUID)).toMatchObject({
+    ok: false,
+    message: expect.stringContaining('settings, site.winterTemperature') as string,
+  });
 });

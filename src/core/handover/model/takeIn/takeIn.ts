@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { few } from '@/core/few';
 import type { ElementRow } from '@/core/kinds/element';
 import { put, type Change } from '@/core/model/edits';
-import { tableSchemas, type ProjectRow, type TableName } from '@/core/model/state';
+import { projectRow, tableSchemas, type ProjectRow, type TableName } from '@/core/model/state';
 import { fail, ok, type Result } from '@/core/result';
 import type { ReadModel } from '../readModel';
 import {
@@ -38,6 +38,9 @@ export function takeIn(model: ReadModel, fresh: () => string): Result<TakenIn> {
   if (model.levels.length === 0) return fail('The model has no level, so that nobody knows how high to put anything.');
   const [ids, told] = [new Ids(fresh), new Told()];
   const repeating = repeatingIn(model);
+  for (const { id, name, repeats } of model.levels)
+    if (repeats !== undefined && !repeating.has(id))
+      told.add('Levels that repeat another stand for themselves, for something on them differs', name);
   const own = withoutRepeated(model, repeating);
   const levels = levelRows(own, ids, repeating);
   const library = libraryOf(own, ids);
@@ -50,22 +53,27 @@ export function takeIn(model: ReadModel, fresh: () => string): Result<TakenIn> {
     ...library.map((row) => ({ table: 'library', row }) as const),
     ...elements.map((row) => ({ table: 'element', row }) as const),
   ];
-  const wrong = rows.flatMap(({ table, row }) => wrongIn(table, row));
+  const project = { survey: surveyOf(model), structure: structureOf(model), site: siteOf(model, ids, told) };
+  const wrong = [...wrongIn(settings, 'settings', project), ...rows.flatMap(wrongRow)];
   if (wrong.length > 0) return fail(`The model cannot be taken in: ${few(wrong, 5, '; ')}. Nothing was made.`);
   return ok({
-    project: { survey: surveyOf(model), structure: structureOf(model), site: siteOf(model, ids) },
+    project,
     changes: rows.map(({ table, row }) => put(table, row)),
     told: told.sentences,
   });
 }
 
-function wrongIn(table: TableName, row: { id: string; kind?: string }): string[] {
-  const { issues = [] } = v.safeParse(tableSchemas[table], row);
-  return issues.slice(0, 1).map((issue) => {
-    const what = table === 'element' ? row.kind : table;
-    return `${what}, ${v.getDotPath(issue) ?? 'as a whole'}: ${issue.message}`;
-  });
+/** What a project is told of a file beside its elements. */
+const settings = v.pick(projectRow, ['survey', 'structure', 'site']);
+
+/** The first thing that is wrong with something that is to be stored. */
+function wrongIn(schema: v.GenericSchema, what: string, row: unknown): string[] {
+  const { issues = [] } = v.safeParse(schema, row);
+  return issues.slice(0, 1).map((issue) => `${what}, ${v.getDotPath(issue) ?? 'as a whole'}: ${issue.message}`);
 }
+
+const wrongRow = ({ table, row }: { table: TableName; row: { kind?: string } }): string[] =>
+  wrongIn(tableSchemas[table], table === 'element' ? (row.kind ?? table) : table, row);
 
 /** The model without what stands on levels that repeat another: the project puts it there by itself. */
 function withoutRepeated(model: ReadModel, repeating: ReadonlySet<string>): ReadModel {

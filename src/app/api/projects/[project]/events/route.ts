@@ -1,11 +1,15 @@
 import { subscribe } from '@/server/events';
 import { route } from '@/server/http';
+import { maySee } from '@/server/people/rights';
 import { expectProject } from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
 
+/** A stream says that it is there so often, milliseconds. */
+const beatEvery = 15_000;
+
 /** Tells a window, as server-sent events, that the project or an intake changed. It then asks for what is new. */
-export const GET = route<'project'>(async (request, { project }) => {
+export const GET = route<'project'>('reader', async (request, { project }, who) => {
   await expectProject(project);
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
@@ -17,22 +21,37 @@ export const GET = route<'project'>(async (request, { project }) => {
           stop();
         }
       };
-      const unsubscribe = subscribe(project, (notice) =>
-        send(`data: ${JSON.stringify(notice === 'again' ? { again: true } : notice)}\n\n`),
-      );
-      const beat = setInterval(() => send(': still here\n\n'), 15_000);
+      const unsubscribe = subscribe(project, (notice) => {
+        send(`data: ${JSON.stringify(notice === 'again' ? { again: true } : notice)}\n\n`);
+        // Below zero: more than an edit has happened to the project, such as a right that was taken.
+        if (notice !== 'again' && 'version' in notice && notice.version < 0) look();
+      });
+      // A session that ended, or a right that was taken, ends the stream too.
+      const look = () => {
+        if (who === null) return;
+        maySee(request.headers, project).then(
+          (may) => (may ? undefined : end()),
+          // While the database is away nobody can say; the next beat asks again.
+          () => undefined,
+        );
+      };
+      const beat = setInterval(() => {
+        send(': still here\n\n');
+        look();
+      }, beatEvery);
       const stop = () => {
         clearInterval(beat);
         unsubscribe();
       };
-      request.signal.addEventListener('abort', () => {
+      const end = () => {
         stop();
         try {
           controller.close();
         } catch {
           /* It is closed. */
         }
-      });
+      };
+      request.signal.addEventListener('abort', end);
       send('retry: 1000\n\n');
     },
   });

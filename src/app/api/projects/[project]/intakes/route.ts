@@ -4,10 +4,11 @@ import { receive, views } from '@/server/intakes/intakes';
 import { nameOfUpload } from '@/server/nameOfUpload';
 import { Problem } from '@/server/problem';
 import { expectProject } from '@/server/projects';
+import { settings } from '@/server/settings';
 
-export const GET = route<'project'>(async (_, { project }) => {
+export const GET = route<'project'>('reader', async (_, { project }) => {
   await expectProject(project);
-  return { intakes: await views(project) };
+  return { intakes: await views(project), converts: settings.converter !== null };
 });
 
 const query = v.object({
@@ -16,7 +17,7 @@ const query = v.object({
 });
 
 /** Takes a file in: the request's body is its bytes. */
-export const POST = route<'project'>(async (request, { project }) => {
+export const POST = route<'project'>('editor', async (request, { project }, who) => {
   const asked = v.safeParse(query, Object.fromEntries(new URL(request.url).searchParams));
   if (!asked.success) throw new Problem(400, 'level and revises are ids of a level and of a drawing of the project.');
   const fileName = nameOfUpload(request);
@@ -24,5 +25,10 @@ export const POST = route<'project'>(async (request, { project }) => {
   const body = (request.body ??
     new ReadableStream({ start: (c) => c.close() })) as unknown as AsyncIterable<Uint8Array>;
   const { level = null, revises = null } = asked.output;
-  return receive(project, { levelId: level, revises, fileName }, length === null ? null : Number(length), body);
+  return receive(
+    project,
+    { levelId: level, revises, fileName, person: who?.id ?? null },
+    length === null ? null : Number(length),
+    body,
+  );
 });

@@ -9,7 +9,7 @@ import { expectProject } from '@/server/projects';
 const place = v.nullable(v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number)));
 
 /** The edits of a project, the newest first. */
-export const GET = route<'project'>(async (request, { project }) => {
+export const GET = route<'project'>('reader', async (request, { project }) => {
   await expectProject(project);
   const before = v.safeParse(place, new URL(request.url).searchParams.get('before'));
   if (!before.success) throw new Problem(400, 'before is the number of an edit: a whole number, zero or more.');
@@ -22,7 +22,7 @@ const marked = v.strictObject({
 });
 
 /** Names the project as it was after an edit; an empty name takes the mark away. */
-export const PUT = route<'project'>(async (request, { project }) => {
+export const PUT = route<'project'>('editor', async (request, { project }) => {
   await expectProject(project);
   const { seq, mark } = await bodyAs(request, marked);
   await markPoint(project, seq, mark);
@@ -33,7 +33,7 @@ export const PUT = route<'project'>(async (request, { project }) => {
 const largestRequest = 4096;
 
 /** Puts the project as it was after an edit. */
-export const POST = route<'project'>(async (request, { project }) => {
+export const POST = route<'project'>('editor', async (request, { project }, who) => {
   const body = await bytesOf(request, largestRequest);
-  return packedAnswer(request, await atDesk({ what: 'back', project, body }));
+  return packedAnswer(request, await atDesk({ what: 'back', project, by: who?.name ?? null, body }));
 });

@@ -1,4 +1,4 @@
 import { route } from '@/server/http';
 import { setDeleted } from '@/server/projects';
 
-export const POST = route<'project'>(async (_, { project }) => setDeleted(project, false));
+export const POST = route<'project'>('owner', async (_, { project }) => setDeleted(project, false));

@@ -3,6 +3,7 @@ import { currentColumns } from '@/server/rebuild';
 
 /** The derived columns of a file; made again where an older reader made them. */
 export const GET = route<'project' | 'file'>(
+  'reader',
   async (_, { project, file }) =>
     new Response(await currentColumns(project, file), {
       headers: {
