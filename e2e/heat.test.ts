@@ -197,7 +197,7 @@ test('the ground is read from a site drawing, and a spot height is added by hand
   await typeInto(page, 'Elevation', '2');
   await page.evaluate(() => window.zirconBoard!.look([-20, -12, 40, 22]));
   await clickOn(page, [10, 10]);
-  await selection(page).filter({ hasText: 'Contour' }).waitFor();
+  await page.getByRole('button', { name: /^Undo: (?!Accept)/ }).waitFor();
   await stateOf(stage, page, own);
   const { body } = await ask<ModelFile>(stage, `/api/projects/${own}/handover/model.json`);
   const spots = body.terrain!.filter(({ points }) => points.length === 1);
