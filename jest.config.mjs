@@ -52,7 +52,12 @@ const config = {
         '<rootDir>/bench/**/*.test.ts',
       ],
     },
-    { ...common, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'e2e',
+      testMatch: ['<rootDir>/e2e/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/e2e/setup.ts'],
+    },
   ],
 };
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
-import { openStage, part, station, type Stage } from './harness';
+import { openFinished, part, station, type Stage, settled } from './harness';
 
 /** The rules of WCAG 2.2 AA and the library's best practices, in the page as it is. */
 const axe = readFileSync(
@@ -14,8 +14,7 @@ let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 
@@ -53,17 +52,17 @@ async function overTheDesk(page: Page, scheme: Scheme): Promise<string[]> {
   await page.getByRole('button', { name: 'Cut', exact: true }).click();
   await page.getByRole('button', { name: 'Second view' }).click();
   await page.getByRole('textbox', { name: 'Find a text in this drawing' }).waitFor();
-  await page.waitForTimeout(600);
+  await settled(page);
   found.push(...(await violations(page, scheme, 'Space and second view')));
   await page.getByRole('button', { name: 'Views', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of this view' }).waitFor();
-  await page.waitForTimeout(500);
+  await settled(page);
   found.push(...(await violations(page, scheme, 'Views')));
   await page.keyboard.press('Escape');
   for (const tab of ['Intake', 'Keys']) {
     await page.getByRole('button', { name: 'Guide and keys' }).click();
     await part(page, tab);
-    await page.waitForTimeout(300);
+    await settled(page);
     found.push(...(await violations(page, scheme, `Guide, ${tab}`)));
     await page.getByRole('button', { name: 'Close the guide' }).click();
   }
@@ -95,7 +94,7 @@ test.each<Scheme>(['light', 'dark'])('every part of every station keeps the rule
     if (name === 'Reading') await page.getByRole('tablist', { name: 'Kinds' }).waitFor({ timeout: 60_000 });
     for (const tab of tabs) {
       await part(page, tab);
-      await page.waitForTimeout(300);
+      await settled(page);
       found.push(...(await violations(page, scheme, `${name}, ${tab}`)));
     }
     if (tabs.length === 0) found.push(...(await violations(page, scheme, name)));

@@ -7,14 +7,13 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import pg from 'pg';
 import { root } from '@/cli/system';
 import type { ProjectState } from '@/core/model/state';
-import { ask, ofKind, openStage, type Stage } from './harness';
+import { ask, ofKind, openFinished, type Stage } from './harness';
 
 const folder = mkdtempSync(join(tmpdir(), 'zircon-backup-'));
 let stage: Stage;
 let project: string;
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 120_000);
 afterAll(async () => {
   await stage.close();

@@ -1,6 +1,16 @@
 import type { Page } from 'playwright-core';
 import { makePlan } from '../bench/makePlan';
-import { boardMap, fileNamed, newProject, openStage, picture, problems, type Stage } from './harness';
+import {
+  boardMap,
+  fileNamed,
+  newProject,
+  openStage,
+  picture,
+  problems,
+  type Stage,
+  settled,
+  otherThan,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
@@ -16,7 +26,7 @@ afterAll(async () => stage.close());
 
 const position = async (x: number, y: number) => {
   await page.mouse.move(x, y);
-  await page.waitForTimeout(80);
+  await settled(page);
   return (await page.locator('[data-part=position]').textContent()) ?? '';
 };
 
@@ -42,33 +52,32 @@ test('200,000 entities are shown; dragging and the wheel move the view about the
   await page.getByText(/[\d,]{7,} lines, 0 elements/).waitFor({ timeout: 60_000 });
   const box = (await page.getByRole('application').boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.waitForTimeout(3000);
+  await settled(page);
   const before = await picture(page);
   const start = await position(x, y);
   await page.mouse.down();
   for (let i = 1; i <= 20; i += 1) await page.mouse.move(x + i * 8, y + i * 3);
   await page.mouse.up();
   expect(await position(x + 160, y + 60)).toBe(start);
-  await page.waitForTimeout(3000);
-  expect(await picture(page)).not.toBe(before);
+  await otherThan(page, before);
   const under = await position(x, y);
   for (let i = 0; i < 6; i += 1) await page.mouse.wheel(0, -200);
-  await page.waitForTimeout(200);
+  await settled(page);
   expect(await position(x, y)).toBe(under);
 });
 
 test('the board is moved by keys too, and the view is kept across a reload', async () => {
   await page.getByRole('application').focus();
   await page.keyboard.press('Home');
-  await page.waitForTimeout(500);
+  await settled(page);
   const at = await boardMap(page);
   await page.getByRole('application').focus();
   await page.keyboard.press('ArrowRight');
-  await page.waitForTimeout(100);
+  await settled(page);
   const moved = await boardMap(page);
   expect(at(0, 0)[0] - moved(0, 0)[0]).toBeCloseTo(60, 0);
   await page.keyboard.press('+');
-  await page.waitForTimeout(600);
+  await settled(page);
   const kept = await boardMap(page);
   await page.reload();
   await page.getByText(/[\d,]{7,} lines, 0 elements/).waitFor({ timeout: 60_000 });

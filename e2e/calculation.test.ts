@@ -2,14 +2,13 @@ import type { HeatView } from '@/core/energy/file';
 import type { JobView } from '@/core/jobs';
 import { largeModel } from '@/project/calculation';
 import { unpack } from '@/core/packed';
-import { ask, openStage, part, problems, station, type Stage } from './harness';
+import { ask, openFinished, part, problems, station, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
   // Grid lines far away: none of them matters to the heat, but they make the model a large one.
   await stage.sql(
     `insert into elements (id, project_id, level_id, kind, shape)

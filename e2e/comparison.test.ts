@@ -4,7 +4,7 @@ import {
   clickOn,
   choose,
   ofKind,
-  openStage,
+  openFinished,
   part,
   problems,
   selection,
@@ -19,8 +19,7 @@ let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 

@@ -2,8 +2,19 @@ import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
 import { onUpperSheet, upperFloor } from '../demo/upper';
 import { place, type Placement } from '@/core/datum/placement';
-import type { ProjectState } from '@/core/model/state';
-import { ask, bringIn, fileNamed, newProject, openStage, picture, problems, station, type Stage } from './harness';
+import {
+  bringIn,
+  fileNamed,
+  newProject,
+  openStage,
+  picture,
+  problems,
+  station,
+  type Stage,
+  settled,
+  otherThan,
+  stateOf,
+} from './harness';
 
 let stage: Stage;
 let page: Page;
@@ -14,7 +25,7 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(async () => stage.close());
 
-const state = async () => (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
+const state = () => stateOf(stage, page, project);
 
 test('the ground floor that says metres is caught, each observation with its weight, and where it was made', async () => {
   project = await newProject(stage, page, 'Datum');
@@ -31,8 +42,7 @@ test('the ground floor that says metres is caught, each observation with its wei
   await page.getByRole('radio', { name: 'millimetres' }).check();
   const before = await picture(page);
   await observations.getByRole('button').filter({ hasText: 'door leaves' }).click();
-  await page.waitForTimeout(1200);
-  expect(await picture(page)).not.toBe(before);
+  await otherThan(page, before);
   await page.getByRole('button', { name: 'Take millimetres' }).click();
   await page.getByText('millimetres confirmed').waitFor();
 });
@@ -53,7 +63,7 @@ test('the upper floor, drawn far off and turned, is fitted onto the ground floor
   );
   await fit.getByRole('button', { name: 'Apply' }).click();
   await fit.waitFor({ state: 'detached' });
-  await page.waitForTimeout(500);
+  await settled(page);
   const now = await state();
   const upper = Object.values(now.drawing).find(({ name }) => name === 'marram-upper')!;
   // The crossing of 3 and B stands at (10.8, 6.9) in the building; the drawing has it elsewhere, in millimetres.
@@ -61,7 +71,7 @@ test('the upper floor, drawn far off and turned, is fitted onto the ground floor
   const [px, py] = place(now.placement[upper.id] as Placement, [x * 1000, y * 1000]);
   expect(Math.hypot(px - 10.8, py - 6.9)).toBeLessThan(0.001);
   await page.getByRole('button', { name: /Undo/ }).click();
-  await page.waitForTimeout(800);
+  await settled(page);
   expect((await state()).placement[upper.id].turning).toBe(0);
 });
 
@@ -82,7 +92,7 @@ test('the search box holds a drawing, opens its recipe, and shows the levels in 
     await page.keyboard.press('Control+;');
     await page.keyboard.type(words);
     await page.keyboard.press('Enter');
-    await page.waitForTimeout(500);
+    await settled(page);
   };
   await act('Hold marram-upper');
   const upper = Object.values((await state()).drawing).find(({ name }) => name === 'marram-upper')!;

@@ -8,21 +8,21 @@ import {
   fileNamed,
   newProject,
   ofKind,
-  openStage,
+  openFinished,
   part,
   problems,
   selection,
   station,
   stateOf as stateIn,
   type Stage,
+  settled,
 } from './harness';
 
 let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 
@@ -48,7 +48,7 @@ async function offered(page: Page, words: string) {
   await page.keyboard.press('Control+;');
   await page.keyboard.press('Control+a');
   await page.keyboard.type(words);
-  await page.waitForTimeout(200);
+  await settled(page);
   return page.getByRole('option');
 }
 
@@ -187,7 +187,7 @@ test('a view is kept for everybody with its level, place, cut and second drawing
   await open(page);
   await page.getByRole('button', { name: /^Upper, / }).click();
   await page.evaluate(() => window.zirconBoard!.look([0, 0, 8, 6]));
-  await page.waitForTimeout(600);
+  await settled(page);
   const camera = await page.evaluate(() => window.zirconBoard!.camera);
   await page.getByRole('button', { name: 'Views', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of this view' }).fill('Bunk room');

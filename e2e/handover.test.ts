@@ -12,14 +12,13 @@ import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { ProjectState } from '@/core/model/state';
 import { parseSettings } from '@/cli/settings';
-import { ask, choose, fileNamed, ofKind, openStage, part, problems, station, stateOf, type Stage } from './harness';
+import { ask, choose, fileNamed, ofKind, openFinished, part, problems, station, stateOf, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 

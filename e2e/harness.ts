@@ -6,8 +6,7 @@ import pg from 'pg';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 import { browserArguments, browserPath } from '@/cli/browser';
 import { serve, type Serving } from '@/cli/serve';
-import { finishedName, seedFinished } from '@/cli/seedFinished';
-import { closeConnections } from '@/server/database/connection';
+import { finishedTemplate } from '@/cli/finishedTemplate';
 import { anyPort } from '@/cli/system';
 import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
 import type { ProjectState } from '@/core/model/state';
@@ -20,8 +19,6 @@ export interface Stage {
   sql: <T extends pg.QueryResultRow>(text: string, values?: unknown[]) => Promise<T[]>;
   /** A window of a person of its own. */
   person: () => Promise<{ context: BrowserContext; page: Page }>;
-  /** Loads the demo's finished project. @returns its id */
-  seed: () => Promise<string>;
   /** Ends the server at once, as a power cut does. */
   kill: () => Promise<void>;
   restart: () => Promise<void>;
@@ -31,13 +28,21 @@ export interface Stage {
 /** Console messages that are the software renderer's and not ours. */
 const noise = /GL Driver Message|GPU stall|Failed to load resource|EventSource|ERR_CONNECTION|ERR_INCOMPLETE|net::/;
 
-export async function openStage(env: Record<string, string> = {}): Promise<Stage> {
+/** A stage whose database holds the demo's finished project. */
+export async function openFinished(): Promise<{ stage: Stage; project: string }> {
+  const stage = await openStage({}, finishedTemplate);
+  const [{ id }] = await stage.sql<{ id: string }>('select id from projects');
+  return { stage, project: id };
+}
+
+/** @param template the database that its own begins as */
+export async function openStage(env: Record<string, string> = {}, template = 'template1'): Promise<Stage> {
   const base = process.env.DATABASE_URL;
   if (!base) throw new Error('Run the interface tests through ./run test e2e');
   const name = `e2e_${createHash('sha256').update(`${process.hrtime.bigint()}`).digest('hex').slice(0, 12)}`;
   const admin = new pg.Client({ connectionString: base });
   await admin.connect();
-  await admin.query(`create database ${name}`);
+  await admin.query(`create database ${name} template ${template}`);
   const url = new URL(base);
   url.pathname = `/${name}`;
   const databaseUrl = url.toString();
@@ -73,17 +78,6 @@ export async function openStage(env: Record<string, string> = {}): Promise<Stage
       });
       return { context, page };
     },
-    seed: async () => {
-      process.env.DATABASE_URL = databaseUrl;
-      try {
-        await seedFinished();
-        await closeConnections();
-      } finally {
-        process.env.DATABASE_URL = base;
-      }
-      const { rows } = await client.query('select id from projects where name = $1', [finishedName]);
-      return (rows[0] as { id: string }).id;
-    },
     kill: async () => {
       const ended = new Promise((done) => {
         serving.process.once('exit', done);
@@ -117,7 +111,9 @@ export async function ask<T>(
 ): Promise<{ status: number; body: T }> {
   const response = await fetch(stage.address + path, {
     method,
-    ...(json === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(json) }),
+    // A connection of its own: one that is kept may be ended by the server just as it is used again.
+    headers: { connection: 'close', ...(json === undefined ? {} : { 'content-type': 'application/json' }) },
+    ...(json === undefined ? {} : { body: JSON.stringify(json) }),
   });
   return { status: response.status, body: (await response.json()) as T };
 }
@@ -141,7 +137,7 @@ export async function boardMap(page: Page): Promise<(e: number, n: number) => [n
   const read = async (x: number, y: number, before: string): Promise<[number, number]> => {
     await page.mouse.move(x, y);
     // The position is told once a frame; a slow machine takes some.
-    for (let i = 0; i < 100 && ['', before].includes(await told()); i += 1) await page.waitForTimeout(50);
+    for (let i = 0; i < 100 && ['', before].includes(await told()); i += 1) await settled(page);
     const text = await told();
     const [e, n] = [
       ...text
@@ -155,7 +151,7 @@ export async function boardMap(page: Page): Promise<(e: number, n: number) => [n
   const [x1, y1, x2, y2] = [box.x + 60, box.y + 120, box.x + box.width - 80, box.y + box.height - 80];
   // From outside of the board nothing is told: what is told then is of the place read.
   await page.mouse.move(2, 2);
-  for (let i = 0; i < 20 && (await told()) !== ''; i += 1) await page.waitForTimeout(50);
+  for (let i = 0; i < 20 && (await told()) !== ''; i += 1) await settled(page);
   const a = await read(x1, y1, '');
   const b = await read(x2, y2, await told());
   return (e, n) => [x1 + ((e - a[0]) / (b[0] - a[0])) * (x2 - x1), y1 + ((n - a[1]) / (b[1] - a[1])) * (y2 - y1)];
@@ -188,13 +184,39 @@ export async function picture(page: Page): Promise<string> {
   return data;
 }
 
+/**
+ * Waits until the window is at rest: what was done is taken in, the board has drawn it, and nothing moves or fades.
+ */
+export async function settled(page: Page): Promise<void> {
+  await page.waitForFunction(async () => {
+    for (let frame = 0; frame < 2; frame += 1) await new Promise((done) => requestAnimationFrame(done));
+    await new Promise((done) => setTimeout(done));
+    const moving = document.getAnimations().some(({ playState, effect }) => {
+      const { iterations = 1 } = effect?.getTiming() ?? {};
+      return playState === 'running' && iterations !== Infinity;
+    });
+    return !moving && (window.zirconBoard?.atRest ?? true) && (window.zirconSpace?.atRest() ?? true);
+  });
+}
+
+/** Waits until the page looks otherwise than it did. @returns how it looks then */
+export async function otherThan(page: Page, before: string): Promise<string> {
+  const end = Date.now() + 60_000;
+  for (;;) {
+    await settled(page);
+    const now = await picture(page);
+    if (now !== before) return now;
+    if (Date.now() > end) throw new Error('The page looks as before');
+  }
+}
+
 /** Clicks at points of the project, once the board has come to rest. */
 export async function clickOn(page: Page, ...points: [number, number][]): Promise<void> {
-  await page.waitForTimeout(400);
+  await settled(page);
   const at = await boardMap(page);
   for (const [e, n] of points) {
     await page.mouse.move(...at(e, n));
-    await page.waitForTimeout(120);
+    await settled(page);
     await page.mouse.click(...at(e, n));
   }
 }
@@ -237,8 +259,8 @@ export async function confirmMillimetres(page: Page): Promise<void> {
 
 /** The state of a project, once what was done last is saved. */
 export async function stateOf(stage: Stage, page: Page, project: string): Promise<ProjectState> {
+  await settled(page);
   await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
-  await page.waitForTimeout(300);
   return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
 }
 

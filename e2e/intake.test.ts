@@ -8,7 +8,19 @@ import { upperFloor } from '../demo/upper';
 import { onSurvey, yard } from '../demo/yard';
 import { dxf, groups, line } from '@/core/drawing/testing/dxf';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
-import { boardMap, bringIn, fileNamed, newProject, openStage, picture, problems, stateOf, type Stage } from './harness';
+import {
+  boardMap,
+  bringIn,
+  fileNamed,
+  newProject,
+  openStage,
+  picture,
+  problems,
+  stateOf,
+  type Stage,
+  settled,
+  otherThan,
+} from './harness';
 
 let stage: Stage;
 beforeAll(async () => {
@@ -29,7 +41,7 @@ const linesShown = async (page: Page) =>
 async function untilLines(page: Page, test: (lines: number) => boolean): Promise<void> {
   for (let i = 0; i < 100; i += 1) {
     if (test(await linesShown(page))) return;
-    await page.waitForTimeout(100);
+    await settled(page);
   }
   throw new Error(`The board shows ${await linesShown(page)} lines`);
 }
@@ -164,7 +176,7 @@ test('five plans on a sheet become five drawings, and a region drawn by hand a s
   // By hand: two corners and Enter make a rectangle round the first plan; 32.55 by 17.1 m with its grid overrun and
   // title.
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
-  await page.waitForTimeout(600);
+  await settled(page);
   const at = await boardMap(page);
   await page.getByRole('button', { name: 'Draw a region' }).click();
   await page.mouse.click(...at(-4, -5));
@@ -202,16 +214,14 @@ test('how a drawing is shown is set, seen and kept: colours, fade, place, levels
   );
   await part(page, 'Display');
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
-  await page.waitForTimeout(700);
-  const seen = async () => {
-    await page.mouse.move(300, 790);
-    await page.waitForTimeout(700);
-    return picture(page);
-  };
-  const pictures = [await seen()];
+  await settled(page);
+  await page.mouse.move(300, 790);
+  await settled(page);
+  const pictures = [await picture(page)];
   const press = async (act: () => Promise<unknown>) => {
     await act();
-    const now = await seen();
+    await page.mouse.move(300, 790);
+    const now = await otherThan(page, pictures.at(-1)!);
     expect(pictures).not.toContain(now);
     pictures.push(now);
   };
@@ -246,7 +256,7 @@ test('how a drawing is shown is set, seen and kept: colours, fade, place, levels
   await page.getByRole('button', { name: 'Clear' }).click();
   await page.mouse.click(...at(20, 30));
   await page.getByText('Click a line to see what it is.').waitFor();
-  await page.waitForTimeout(400);
+  await settled(page);
   const [display] = Object.values((await stateOf(stage, page, project)).display);
   expect(display).toMatchObject({
     colours: 'layer',
@@ -310,8 +320,7 @@ test('revision B keeps roles and recipe, says what changed by layer, and leads b
   expect([drawing.revision, (await stateOf(stage, page, project)).recipe[drawing.id].steps.length]).toEqual([2, 1]);
   const plain = await picture(page);
   await page.getByRole('button', { name: 'Show on the board' }).click();
-  await page.waitForTimeout(500);
-  expect(await picture(page)).not.toBe(plain);
+  await otherThan(page, plain);
   await page.getByRole('button', { name: 'Look at revision 1' }).click();
   await page.getByText('Looking at revision 1.').waitFor();
   expect((await drawingsOf(page, project))[0].revision).toBe(2);
@@ -347,15 +356,15 @@ test('the other stories: a basement in centimetres, a yard in the survey, one la
   await part(page, 'Display');
   await page.getByRole('button', { name: /^Set aside marram-basement/ }).click();
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
-  await page.waitForTimeout(800);
+  await settled(page);
   const [post] = [onSurvey([-58, 30])];
   const at = await boardMap(page);
   await page.mouse.move(...at(...post));
   for (let i = 0; i < 7; i += 1) {
     await page.mouse.wheel(0, -400);
-    await page.waitForTimeout(40);
+    await settled(page);
   }
-  await page.waitForTimeout(800);
+  await settled(page);
   const near = await boardMap(page);
   await page.mouse.click(...near(post[0] + 0.06, post[1]));
   await page.getByText('CIRCLE on layer C-FENCE').waitFor();
@@ -371,19 +380,18 @@ test('the other stories: a basement in centimetres, a yard in the survey, one la
   await stack.waitFor();
   const seen = async () => {
     await page.mouse.move(300, 790);
-    await page.waitForTimeout(600);
+    await settled(page);
     return picture(page);
   };
   const all = await seen();
   await stack.focus();
   await page.keyboard.press('ArrowRight');
-  const turned = await seen();
-  expect(turned).not.toBe(all);
+  await otherThan(page, all);
   await part(page, 'Display');
   const before = await seen();
   await page.getByLabel('Seen in space with the model').click();
-  await page.waitForTimeout(400);
-  expect(await seen()).not.toBe(before);
+  await page.mouse.move(300, 790);
+  await otherThan(page, before);
   expect(Object.values((await stateOf(stage, page, project)).display).some((row) => !row.stacked)).toBe(true);
   await context.close();
 });

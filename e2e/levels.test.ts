@@ -24,6 +24,8 @@ import {
   station,
   type,
   type Stage,
+  settled,
+  stateOf,
 } from './harness';
 
 let stage: Stage;
@@ -35,11 +37,7 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(async () => stage.close());
 
-const state = async () => {
-  await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
-  await page.waitForTimeout(300);
-  return (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
-};
+const state = () => stateOf(stage, page, project);
 const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
 const levels = async () =>
   Object.values((await state()).level)
@@ -99,7 +97,7 @@ test('the section is stood up on a line of the plan and storey heights are read 
   await page.getByText(/E 5\.400 m, N \u22122\.400 m\s+at\s+90\.00\u00b0/).waitFor();
   // What stands above the line's start: the foot of grid line A in the section, at its own height.
   await page.getByRole('button', { name: 'Pick what stands at its start' }).click();
-  await page.waitForTimeout(600);
+  await settled(page);
   const foot = heights.foundation - 1.2;
   const main = (await state()).placement[
     Object.values((await state()).drawing).find(({ name }) => name === 'marram-section')!.id
@@ -305,11 +303,11 @@ test('working axes along the wing are named and switched, and positions are told
   await page.getByRole('list', { name: 'Working axes' }).getByText('Wing').waitFor();
   const box = (await page.getByRole('application').boundingBox())!;
   await page.mouse.move(box.x + 300, box.y + 300);
-  await page.waitForTimeout(100);
+  await settled(page);
   expect(await page.locator('[data-part=position]').textContent()).toMatch(/^Wing: E /);
   await page.getByRole('list', { name: 'Working axes' }).getByRole('button', { name: /own/ }).click();
   await page.mouse.move(box.x + 310, box.y + 300);
-  await page.waitForTimeout(100);
+  await settled(page);
   expect(await page.locator('[data-part=position]').textContent()).toMatch(/^E /);
 });
 
@@ -335,7 +333,7 @@ test('the survey is taken from a drawing that lies in it, kept, and handed over'
   ).toBe(200);
   await tab('Project');
   await page.getByRole('button', { name: 'As marram-yard has it' }).click();
-  await page.waitForTimeout(500);
+  await settled(page);
   expect(await page.getByRole('textbox', { name: 'Easting' }).inputValue()).toBe('4\u202f501\u202f230.400 m');
   expect(await page.getByRole('textbox', { name: /^North,/ }).inputValue()).toBe('23.00000\u00b0');
   await type(page, 'Elevation', '4.2');

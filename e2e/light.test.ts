@@ -7,7 +7,7 @@ import {
   kindTab,
   newProject,
   ofKind,
-  openStage,
+  openFinished,
   part,
   problems,
   selection,
@@ -20,8 +20,7 @@ let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 

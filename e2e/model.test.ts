@@ -6,20 +6,20 @@ import {
   boardMap,
   clickOn,
   newProject,
-  openStage,
+  openFinished,
   part,
   problems,
   selection,
   station,
   type Stage,
+  settled,
 } from './harness';
 
 let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 
@@ -38,14 +38,14 @@ async function open(page: Page): Promise<void> {
 
 /** Drags between points of the project. */
 async function drag(page: Page, from: [number, number], to: [number, number], key?: 'Shift'): Promise<void> {
-  await page.waitForTimeout(400);
+  await settled(page);
   const at = await boardMap(page);
   if (key) await page.keyboard.down(key);
   await page.mouse.move(...at(...from));
   await page.mouse.down();
   await page.mouse.move(...at((from[0] + to[0]) / 2, (from[1] + to[1]) / 2));
   await page.mouse.move(...at(...to));
-  await page.waitForTimeout(60);
+  await settled(page);
   await page.mouse.up();
   if (key) await page.keyboard.up(key);
 }
@@ -104,8 +104,10 @@ test('two windows drag at once: each column lands where it was dropped, and both
   await clickOn(one.page, [5.4, 0]);
   await clickOn(two.page, [16.95, 17.1]);
   await Promise.all([drag(one.page, [5.4, 0], [5.4, -6]), drag(two.page, [16.95, 17.1], [16.95, 23])]);
-  for (const { page } of [one, two]) await page.getByText(/^Saved/).waitFor();
-  await one.page.waitForTimeout(500);
+  for (const { page } of [one, two]) {
+    await settled(page);
+    await page.getByText(/^Saved/).waitFor();
+  }
   const moved = columnsOf(await stateOf(project)).filter(({ id, shape }) => {
     const was = before[id];
     return was.kind === 'column' && Math.hypot(was.shape.position[1] - shape.position[1]) > 1;
@@ -143,8 +145,8 @@ test('a step of one project, queued while the server is away, never lands in the
   await page.getByText('Opened next', { exact: true }).click();
   await page.waitForURL(new RegExp(other));
   away = false;
-  await page.waitForTimeout(3000);
   const levels = async (id: string) => Object.keys((await stateOf(id)).level).length;
+  while ((await levels(mine)) < 2) await settled(page);
   expect([await levels(other), await levels(mine)]).toEqual([1, 2]);
   await context.close();
 });
@@ -156,14 +158,13 @@ test('after a hundred changes of scene the GPU keeps no more than before', async
   const change = async () => {
     for (const name of ['Upper', 'Ground']) {
       await page.getByRole('button', { name: new RegExp(`^${name}, `) }).click();
-      await page.waitForTimeout(20);
     }
   };
   for (let i = 0; i < 4; i += 1) await change();
-  await page.waitForTimeout(500);
+  await settled(page);
   const before = await held();
   for (let i = 0; i < 50; i += 1) await change();
-  await page.waitForTimeout(500);
+  await settled(page);
   const after = await held();
   expect(after.targets).toBeLessThanOrEqual(before.targets + 1);
   expect(after.buffers).toBeLessThanOrEqual(before.buffers + 1);

@@ -187,6 +187,10 @@ test('a stranger sees nothing, an editor changes, a reader\u2019s window has no 
     [false, false, false],
   ]);
   expect(await reader.page.getByRole('button', { name: /Undo|Nothing to undo/ }).count()).toBe(0);
+  // Each sees that the other is here, by name.
+  await reader.page.getByRole('button', { name: '1 other here' }).click();
+  await reader.page.getByRole('dialog', { name: 'Others here' }).getByText('Structures').waitFor();
+  await reader.page.keyboard.press('Escape');
   // Who did what stands in the history.
   const past = await stage.sql<{ person: string; label: string }>(
     'select person, label from edits where project_id = $1 order by seq',

@@ -5,9 +5,8 @@ import { groundFloor } from '../demo/ground';
 import { onUpperSheet, upperFloor } from '../demo/upper';
 import { place } from '@/core/datum/placement';
 import { block, dxf, groups, insert, line } from '@/core/drawing/testing/dxf';
-import type { PlacementRow, ProjectState } from '@/core/model/state';
+import type { PlacementRow } from '@/core/model/state';
 import {
-  ask,
   bringIn,
   clickOn,
   fileNamed,
@@ -17,6 +16,8 @@ import {
   station,
   type,
   type Stage,
+  settled,
+  stateOf,
 } from './harness';
 
 let stage: Stage;
@@ -28,11 +29,9 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(async () => stage.close());
 
-const state = async () => (await ask<{ state: ProjectState }>(stage, `/api/projects/${project}/state`)).body.state;
+const state = () => stateOf(stage, page, project);
 /** Where a drawing lies, once what was done is stored. */
 const placementOf = async (name: string): Promise<PlacementRow> => {
-  await page.getByRole('status').filter({ hasText: 'Saved' }).waitFor();
-  await page.waitForTimeout(300);
   const now = await state();
   return now.placement[Object.values(now.drawing).find((drawing) => drawing.name === name)!.id];
 };
@@ -117,7 +116,7 @@ test('a grid crossing goes to a typed point of the project, and the content\u201
   // 20 ft are 6.096 m.
   expect(await standsAt('marram-ground', [10.8, 6.9])).toEqual([100, 6.096]);
   await page.getByRole('button', { name: 'Centre of content' }).click();
-  await page.waitForTimeout(500);
+  await settled(page);
   // The frame runs from (-14, -9.5) to (56, 25.5): its middle is (21, 8).
   expect(await standsAt('marram-ground', [21, 8])).toEqual([0, 0]);
   await page.getByRole('button', { name: /^Undo: Zero of marram-ground/ }).click();
@@ -274,7 +273,7 @@ test('a held drawing is not moved, and says so', async () => {
   await page.keyboard.press('Control+;');
   await page.keyboard.type('Hold odd');
   await page.keyboard.press('Enter');
-  await page.waitForTimeout(500);
+  await settled(page);
   await page.getByRole('button', { name: 'Quarter left' }).click();
   await page.getByText(/odd is held and was not moved/).waitFor();
   expect((await state()).placement[odd.id].turning).toBe(0);

@@ -1,11 +1,10 @@
-import { clickOn, openStage, problems, selection, station, stateOf, typeAtCursor, type Stage } from './harness';
+import { clickOn, openFinished, problems, selection, station, stateOf, typeAtCursor, type Stage } from './harness';
 
 let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 

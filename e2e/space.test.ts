@@ -4,7 +4,7 @@ import type { ProjectState } from '@/core/model/state';
 import {
   boardMap,
   ofKind,
-  openStage,
+  openFinished,
   part,
   problems,
   selection,
@@ -12,14 +12,14 @@ import {
   typeAtCursor,
   stateOf as stateIn,
   type Stage,
+  settled,
 } from './harness';
 
 let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 
@@ -41,14 +41,14 @@ async function faceOn(page: Page): Promise<void> {
   await find(page, 'marram-section face on');
   await page.waitForFunction(() => window.zirconBoard!.scene.plane !== null);
   await page.waitForFunction(() => Object.keys(window.zirconBoard!.scene.model.element).length > 0);
-  await page.waitForTimeout(400);
+  await settled(page);
 }
 
 async function inSpace(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'The model in space' }).click();
   await page.getByRole('application', { name: /^The model in space/ }).waitFor();
   await page.waitForFunction(() => (window.zirconSpace?.picture.box ?? null) !== null);
-  await page.waitForTimeout(500);
+  await settled(page);
 }
 
 test('a truss of the section is taken at its true height, seen in the plan and in space, and undone', async () => {
@@ -160,7 +160,7 @@ test('a brace is drawn in a section by typed lengths; a storey height and a sill
   // The roof's mark stands at +7.50; the level is put there from 7.5 to the parapet and back.
   await page.getByRole('button', { name: 'Pick the elevation of Roof' }).click();
   await page.mouse.move(...at(17.1 + 2, heights.parapet));
-  await page.waitForTimeout(200);
+  await settled(page);
   await page.mouse.click(...at(17.1 + 1, heights.parapet));
   await page.getByRole('button', { name: /^Undo: .*Roof/ }).waitFor();
   expect(Object.values((await stateOf(page)).level).find(({ name }) => name === 'Roof')!.elevation).toBe(8.6);
@@ -222,7 +222,7 @@ test('in space a level is seen alone, the model is cut and turned, an element pi
   // Only the basement, cut at its floor: what is picked lies there.
   await page.getByRole('button', { name: /^Basement, / }).click();
   await page.getByRole('button', { name: 'Only Basement' }).click();
-  await page.waitForTimeout(500);
+  await settled(page);
   await page.mouse.click(middle[0] + pixel[0], middle[1] + pixel[1]);
   await selection(page).waitFor();
   const basement = Object.values((await stateOf(page)).level).find(({ name }) => name === 'Basement')!;
@@ -257,9 +257,9 @@ test('the GPU keeps no more after the model was put together again and again', a
     await selection(page).getByRole('button', { name: 'Delete' }).click();
     await selection(page).waitFor({ state: 'detached' });
     await page.keyboard.press('Control+z');
-    await page.waitForTimeout(400);
+    await settled(page);
   }
-  await page.waitForTimeout(1500);
+  await settled(page);
   expect(await held()).toBeLessThanOrEqual(first + 2);
   await context.close();
 });

@@ -16,6 +16,8 @@ import {
   problems,
   station,
   type Stage,
+  settled,
+  otherThan,
 } from './harness';
 
 let stage: Stage;
@@ -62,7 +64,7 @@ test('the unit is put right, and a known size measured between two snapped point
   await page.getByRole('tab', { name: 'Measure' }).click();
   await page.getByRole('button', { name: 'Distance' }).click();
   await page.getByRole('button', { name: 'Show all (Home)' }).click();
-  await page.waitForTimeout(500);
+  await settled(page);
   const at = await boardMap(page);
   // Grid line 1 begins at (0, -2.4), line 7 at (32.55, -2.4).
   for (const [e, n] of [
@@ -70,7 +72,7 @@ test('the unit is put right, and a known size measured between two snapped point
     [32.55, -2.4],
   ]) {
     await page.mouse.move(...at(e, n));
-    await page.waitForTimeout(100);
+    await settled(page);
     expect(await page.locator('[data-part=holding]').textContent()).toMatch(/A-GRID/);
     await page.mouse.click(...at(e, n));
   }
@@ -110,12 +112,11 @@ test('layers are sorted: a role taken away and given, layers hidden and found', 
   await page.getByLabel('Find a layer').fill('glaz');
   await page.getByRole('heading', { name: '1 of 1 layers have a role' }).waitFor();
   await page.getByLabel('Find a layer').fill('');
-  await page.waitForTimeout(800);
+  await settled(page);
   const before = await picture(page);
   await page.getByRole('button', { name: 'Hide A-WALL' }).click();
   await page.getByRole('button', { name: 'Show A-WALL' }).waitFor();
-  await page.waitForTimeout(800);
-  expect(await picture(page)).not.toBe(before);
+  await otherThan(page, before);
   await page.getByRole('button', { name: 'Show A-WALL' }).click();
   await page.getByRole('button', { name: 'Hide A-WALL' }).waitFor();
 });

@@ -5,21 +5,21 @@ import {
   boardMap,
   choose,
   ofKind,
-  openStage,
+  openFinished,
   part,
   problems,
   selection,
   station,
   stateOf as stateIn,
   type Stage,
+  settled,
 } from './harness';
 
 let stage: Stage;
 let project: string;
 
 beforeAll(async () => {
-  stage = await openStage();
-  project = await stage.seed();
+  ({ stage, project } = await openFinished());
 }, 90_000);
 afterAll(async () => stage.close());
 
@@ -130,7 +130,7 @@ test('a support that is deleted leaves a mechanism, which is named and shown mov
   const [x, y] = support.shape.position;
   await page.getByRole('button', { name: /^Ground, / }).click();
   await page.evaluate(([e, n]) => window.zirconBoard!.look([e - 3, n - 3, e + 3, n + 3]), [x, y]);
-  await page.waitForTimeout(400);
+  await settled(page);
   // A box with Shift takes the column and its support; the strip keeps the support.
   const at = await boardMap(page);
   await page.keyboard.down('Shift');

@@ -16,6 +16,7 @@ import {
   station,
   stateOf,
   type Stage,
+  settled,
 } from './harness';
 
 let stage: Stage;
@@ -43,21 +44,15 @@ const way = (page: Page, name: string) =>
   page.getByRole('region', { name: 'Bench' }).getByRole('button', { name, exact: true }).click();
 const undoes = (page: Page, label: RegExp) => page.getByRole('button', { name: label }).waitFor();
 
-/** Waits until the board has taken what the pointer did: it does so once a frame. */
-const framesDone = (page: Page) =>
-  page.evaluate(
-    () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 20)))),
-  );
-
 /** Looks at a box of the project; then clicks and drags between points of it. */
 async function hand(page: Page, box: [number, number, number, number] = [-3, -3, 9, 9]) {
   await page.evaluate((at) => window.zirconBoard?.look(at), box);
-  await page.waitForTimeout(400);
+  await settled(page);
   const at = await boardMap(page);
   const move = async (e: number, n: number) => {
     await page.mouse.move(...at(e, n));
     await page.mouse.move(at(e, n)[0] + 0.5, at(e, n)[1]);
-    await framesDone(page);
+    await settled(page);
   };
   return {
     move,
@@ -65,16 +60,16 @@ async function hand(page: Page, box: [number, number, number, number] = [-3, -3,
       await move(e, n);
       await page.mouse.down();
       await page.mouse.up();
-      await framesDone(page);
+      await settled(page);
     },
     drag: async (from: [number, number], to: [number, number]) => {
       await page.mouse.move(...at(...from));
       await page.mouse.down();
       await page.mouse.move(...at((from[0] + to[0]) / 2, (from[1] + to[1]) / 2));
       await page.mouse.move(...at(...to));
-      await framesDone(page);
+      await settled(page);
       await page.mouse.up();
-      await framesDone(page);
+      await settled(page);
     },
   };
 }
@@ -174,7 +169,7 @@ test('the same bay is taken from the drawing in under twenty clicks, with its so
     async () => {
       clicks += 1;
       await move(0, 0.19);
-      await page.waitForTimeout(600);
+      await settled(page);
       await drag([-1.5, -1.5], [across[1] + 1.5, up[1] + 1.5]);
     },
     /^Undo: Take 4 columns/,
@@ -185,7 +180,7 @@ test('the same bay is taken from the drawing in under twenty clicks, with its so
     async () => {
       clicks += 1;
       await move(across[1], 3.2);
-      await page.waitForTimeout(1500);
+      await settled(page);
       await click(across[1], 3.3);
     },
     /^Undo: Take 1 wall/,
@@ -361,7 +356,7 @@ test('what is selected is moved, copied, turned, mirrored, set off, changed, hel
   await way(page, 'Hold');
   await page.getByText('Checked: there to snap to, not to be changed.').waitFor();
   await way(page, 'Delete');
-  await page.waitForTimeout(300);
+  await settled(page);
   expect(await columns()).toHaveLength(3);
   await way(page, 'Let go');
   await undoes(page, /^Undo: Let go 3 columns/);
@@ -390,7 +385,7 @@ test('a grip is dragged with what is joined to it; a wall is split, and what bre
   await page.getByRole('button', { name: /^Undo: A corner/ }).waitFor();
   await way(page, 'Split');
   await click(2.5, 0);
-  await page.waitForTimeout(300);
+  await settled(page);
   expect(ofKind(await stateOf(stage, page, project), 'wall')).toHaveLength(2);
   await click(4.5, 0);
   await undoes(page, /^Undo: Split a wall/);
@@ -419,7 +414,7 @@ test('the list of edits says what was done, takes a name, and goes back to it as
   await undoes(page, /^Undo: Go back to/);
   expect(ofKind(await stateOf(stage, page, project), 'wall')).toHaveLength(2);
   await page.keyboard.press('Control+z');
-  await page.waitForTimeout(500);
+  await settled(page);
   expect(ofKind(await stateOf(stage, page, project), 'wall')).toHaveLength(0);
   await context.close();
 });

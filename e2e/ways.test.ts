@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import type { ElementRow } from '@/core/kinds/element';
 import { wallLength } from '@/core/kinds/wall';
 import type { ProjectState } from '@/core/model/state';
-import { ask, boardMap, newProject, openStage, part, problems, station, stateOf, type Stage } from './harness';
+import { ask, boardMap, newProject, openStage, part, problems, station, stateOf, type Stage, settled } from './harness';
 
 let stage: Stage;
 beforeAll(async () => {
@@ -111,13 +111,13 @@ async function atBoard(name: string): Promise<Board & { close: () => Promise<voi
   await page.getByText(`${rows.length} elements`).first().waitFor();
   await station(page, 'Tracing');
   await page.evaluate((at) => window.zirconBoard?.look(at), [-3, -3, 15, 9] as [number, number, number, number]);
-  await page.waitForTimeout(400);
+  await settled(page);
   const at = await boardMap(page);
   const to = async (p: P) => {
     const [x, y] = at(...p);
     await page.mouse.move(x + 2, y + 2);
     await page.mouse.move(x, y);
-    await page.waitForTimeout(70);
+    await settled(page);
   };
   return {
     page,
@@ -127,7 +127,7 @@ async function atBoard(name: string): Promise<Board & { close: () => Promise<voi
         await to(p);
         await page.mouse.down();
         await page.mouse.up();
-        await page.waitForTimeout(50);
+        await settled(page);
       }
     },
     async drag(from, until) {
@@ -402,7 +402,7 @@ test('every kind is made in each of its ways with the mouse, and undone', async 
   await way('Between walls');
   await click([4, 4.2]);
   // One lies there already: that is said at the cursor, and nothing is stored.
-  await page.waitForTimeout(300);
+  await settled(page);
   await page.getByRole('radio', { name: 'Slab', exact: true }).click();
   await way('The whole building');
   await click([4, 4.2]);
@@ -531,7 +531,7 @@ test('ends are tied to levels and under a roof, members turned round, zones put 
   const offset = page.getByRole('textbox', { name: 'Above that level' });
   await offset.fill('-0.5 m');
   await offset.press('Enter');
-  await page.waitForTimeout(300);
+  await settled(page);
   expect(shapeOf<{ ties: { base: { offset: number } } }>(await now(), 20).ties.base.offset).toBe(-0.5);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');

@@ -13,6 +13,7 @@ import { resultContent } from './layers/resultContent';
 import { drawHeights, drawScaleBar, drawSelected, drawTrace, drawZero, ringPointed } from './layers/marks';
 import { moveLattice } from './layers/lattice';
 import { modelContent } from './layers/modelContent';
+import { drawOther } from './layers/others';
 import type { Pen } from './layers/pen';
 import { inTurn, SlicedPicture } from './layers/slicedPicture';
 import { UnderlayLayers } from './layers/underlayLayers';
@@ -211,6 +212,11 @@ export class Board implements World, InputHandler {
     return this.underlays.held();
   }
 
+  /** Whether all is drawn that it knows of, for tests. */
+  get atRest(): boolean {
+    return this.scheduled === 0;
+  }
+
   redraw = (): void => {
     this.marksStale = true;
     this.wake();
@@ -260,6 +266,7 @@ export class Board implements World, InputHandler {
     const pen: Pen = { context: this.cleared(this.canvases.marks), camera, size, scene };
     const pointing = this.pointing();
     const dragged = this.draft.rows;
+    for (const other of scene.others) drawOther(pen, other);
     drawSelected(pen, dragged.length > 0 ? dragged : this.selectedElements(), dragged.length > 0);
     const pointed = scene.pointed === null ? null : this.candidates.byKey(scene.pointed);
     if (pointed !== null) ringPointed(pen, pointed);

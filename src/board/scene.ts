@@ -28,6 +28,15 @@ export interface BoardDrawing {
   display: Display;
 }
 
+/** What somebody else has in hand: what they selected, by their ids, and outlines of what they draw or drag. */
+export interface OtherHand {
+  name: string;
+  /** What they are told apart by. */
+  place: number;
+  selected: readonly string[];
+  draft: readonly (readonly Point[])[];
+}
+
 /** A section or an elevation in the plan: the line it stands on. */
 export interface Trace {
   name: string;
@@ -71,6 +80,8 @@ export interface BoardScene {
    * seen in the plane, as shapes in the plane's own coordinates. Null in a plan.
    */
   plane: { of: UprightPlane; model: Model } | null;
+  /** Other people who look at the same, with what they have in hand. */
+  others: readonly OtherHand[];
   /** The axes worked along, or null for the project's. */
   axes: WorkingAxes | null;
   /** Whether the local axes of members are drawn. */

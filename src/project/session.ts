@@ -1,4 +1,5 @@
 'use client';
+import type { Here } from '@/core/here';
 import type { Right } from '@/core/people';
 import * as v from 'valibot';
 import { createStore, type StoreApi } from 'zustand/vanilla';
@@ -8,6 +9,7 @@ import { changesTo, replay, type Pending } from '@/core/model/replay';
 import type { ProjectState } from '@/core/model/state';
 import { api, ApiError, Unreachable } from './api';
 import { Draft } from './draft';
+import { Others } from './others';
 import { writtenOut } from './writeOut';
 
 /**
@@ -56,6 +58,16 @@ interface LoggedEdit {
 interface Answer {
   edits: LoggedEdit[];
   history: History;
+}
+
+/** What the server tells of as it happens. */
+interface Notice {
+  version?: number;
+  intake?: string;
+  /** Something may have been missed. */
+  again?: true;
+  here?: Here;
+  left?: string;
 }
 
 /** What a person is told in passing. */
@@ -111,6 +123,8 @@ export class Session {
   readonly mayEdit: boolean;
   /** Elements in the middle of a gesture. */
   readonly draft = new Draft();
+  /** Who else is here. */
+  readonly others: Others;
   readonly facts: StoreApi<Facts>;
   private readonly queue: Step[] = [];
   private readonly inverses = new Map<number, Change[]>();
@@ -123,6 +137,8 @@ export class Session {
   private messageKey = 0;
   /** As the server last told it, without the steps on their way. */
   private confirmed: History;
+  /** What the others know this opening of the project by. */
+  private readonly here = crypto.randomUUID();
 
   constructor(
     readonly id: string,
@@ -133,6 +149,7 @@ export class Session {
     this.model = new Model(snapshot.state);
     this.mayEdit = snapshot.right !== 'reader';
     this.confirmed = snapshot.history;
+    this.others = new Others(this.here, (here) => api(`${this.base}/here`, { json: here }));
     this.facts = createStore<Facts>(() => ({
       history: snapshot.history,
       intakes: snapshot.intakes,
@@ -158,16 +175,20 @@ export class Session {
       });
     };
     open();
+    const stop = this.others.begin();
     return () => {
+      stop();
       clearTimeout(timer);
       this.source?.close();
     };
   }
 
   private openSource(refused: () => void): EventSource {
-    const source = new EventSource(`${this.base}/events`);
+    const source = new EventSource(`${this.base}/events?here=${this.here}`);
     source.onmessage = ({ data }) => {
-      const notice = JSON.parse(data as string) as { version?: number; intake?: string; again?: true };
+      const notice = JSON.parse(data as string) as Notice;
+      if (notice.here !== undefined) return this.others.hear(notice.here);
+      if (notice.left !== undefined) return this.others.left(notice.left);
       this.heard = Math.max(this.heard, notice.version ?? 0);
       // A version below zero tells that the project was deleted or put back: what is so is asked.
       if (notice.again || (notice.version ?? 0) < 0) void this.pull();
@@ -177,6 +198,7 @@ export class Session {
     source.onopen = () => {
       void this.pull();
       void this.refreshIntakes();
+      this.others.announce();
     };
     source.onerror = () => {
       this.facts.setState({ connection: 'away' });

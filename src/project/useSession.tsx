@@ -7,6 +7,7 @@ import type { ProjectRow, TableName } from '@/core/model/state';
 import type { Result } from '@/core/result';
 import type { LengthStyle } from '@/core/units/length';
 import { lengthsOf, projectRowOf } from './projectRow';
+import type { Other } from './others';
 import type { Facts, Session } from './session';
 
 const SessionContext = createContext<Session | null>(null);
@@ -90,3 +91,6 @@ export function useCommit(): (make: Make) => Promise<boolean> {
   const session = useSession();
   return useCallback((make) => commitMade(session, make), [session]);
 }
+
+/** Who else has the opened project open. */
+export const useOthers = (): readonly Other[] => useStore(useSession().others.store);

@@ -1,10 +1,15 @@
 import { EventEmitter } from 'node:events';
 import pg from 'pg';
+import type { Here } from '@/core/here';
 import { settings } from './settings';
 
 /** What processes tell one another through the database. */
 export type Notice =
-  { project: string; version: number } | { project: string; intake: string } | { project: string; job: string };
+  | { project: string; version: number }
+  | { project: string; intake: string }
+  | { project: string; job: string }
+  | { project: string; here: Here }
+  | { project: string; left: string };
 
 interface Listening {
   emitter: EventEmitter;
@@ -42,7 +47,8 @@ async function listen(listening: Listening): Promise<void> {
       client.on('notification', (message) => {
         const notice = JSON.parse(message.payload ?? '{}') as Notice;
         emitter.emit(notice.project, notice);
-        emitter.emit('any');
+        // Who is where concerns who is in the project alone.
+        if (!('here' in notice) && !('left' in notice)) emitter.emit('any');
       });
       await client.query('listen zircon');
       emitter.emit('again');

@@ -32,6 +32,11 @@ export interface Tokens {
   luminaire: string;
   calculationArea: string;
   contour: string;
+  /** Other people in the same project. */
+  other1: string;
+  other2: string;
+  other3: string;
+  other4: string;
 }
 
 export const light: Tokens = {
@@ -65,6 +70,10 @@ export const light: Tokens = {
   luminaire: '#8a6a00',
   calculationArea: '#4f6d80',
   contour: '#7a5c3a',
+  other1: '#2b5fc0',
+  other2: '#9a2c7d',
+  other3: '#566b00',
+  other4: '#8f4a10',
 };
 
 export const dark: Tokens = {
@@ -98,6 +107,10 @@ export const dark: Tokens = {
   luminaire: '#e3c353',
   calculationArea: '#94b4c6',
   contour: '#c7a27c',
+  other1: '#86aef5',
+  other2: '#ee95cf',
+  other3: '#bccf4d',
+  other4: '#efae74',
 };
 
 export const tokensOf = (scheme: string | undefined): Tokens => (scheme === 'dark' ? dark : light);

@@ -18,6 +18,16 @@ export function tracePath({ context, camera, size }: Pen, outlines: readonly (re
   }
 }
 
+/** The path of a line on the screen. */
+export function traceLine({ context, camera, size }: Pen, points: readonly Point[]): void {
+  context.beginPath();
+  points.forEach((p, i) => {
+    const [x, y] = toScreen(camera, size, p);
+    if (i === 0) context.moveTo(x, y);
+    else context.lineTo(x, y);
+  });
+}
+
 /** Draws something with outlines: filled where it is part of the model, broken where nobody has accepted it. */
 export function drawArea(
   pen: Pen,

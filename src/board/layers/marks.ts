@@ -8,7 +8,7 @@ import { formatLength } from '@/core/units/length';
 import { fonts } from '@/ui/tokens';
 import { toScreen } from '../camera';
 import type { Trace } from '../scene';
-import { tracePath } from './drawArea';
+import { traceLine, tracePath } from './drawArea';
 import { preparedElement } from './outlines';
 import type { Pen } from './pen';
 
@@ -26,20 +26,11 @@ export function drawSelected(pen: Pen, elements: readonly ElementRow[], dragged:
   context.strokeStyle = scene.tokens.zircon;
   context.lineWidth = 2.25;
   for (const element of elements.slice(0, mostOutlined)) {
-    if (element.kind === 'grid') traceOpen(pen, gridPoints(element.shape));
+    if (element.kind === 'grid') traceLine(pen, gridPoints(element.shape));
     else tracePath(pen, preparedElement(element, scene.model.index.hostOf(element)).outlines);
     context.stroke();
   }
   context.setLineDash([]);
-}
-
-function traceOpen({ context, camera, size }: Pen, points: readonly Point[]): void {
-  context.beginPath();
-  points.forEach((p, i) => {
-    const [x, y] = toScreen(camera, size, p);
-    if (i === 0) context.moveTo(x, y);
-    else context.lineTo(x, y);
-  });
 }
 
 /** A ring round the candidate that bench and board point at. */

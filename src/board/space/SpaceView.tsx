@@ -40,7 +40,7 @@ const restsAfter = 300;
 /** The picture of this window, for tests that measure it. */
 declare global {
   interface Window {
-    zirconSpace?: { picture: SpacePicture; orbit: () => Orbit; lastFrame: () => number } | null;
+    zirconSpace?: { picture: SpacePicture; orbit: () => Orbit; lastFrame: () => number; atRest: () => boolean } | null;
   }
 }
 
@@ -102,7 +102,15 @@ class Stage {
   look(orbit: Orbit): void {
     this.turnTo(orbit);
     clearTimeout(this.resting);
-    this.resting = setTimeout(() => this.looked(orbit), restsAfter);
+    this.resting = setTimeout(() => {
+      this.resting = undefined;
+      this.looked(orbit);
+    }, restsAfter);
+  }
+
+  /** Whether what it knows of is drawn and its look is told. */
+  get atRest(): boolean {
+    return this.scheduled === 0 && this.resting === undefined;
   }
 
   draw = (): void => {
@@ -155,7 +163,12 @@ export function SpaceView({ scene, orbit, looked, select, children }: Props) {
       return;
     }
     stage.current = made;
-    window.zirconSpace = { picture: made.picture, orbit: () => made.orbit, lastFrame: () => made.lastFrame };
+    window.zirconSpace = {
+      picture: made.picture,
+      orbit: () => made.orbit,
+      lastFrame: () => made.lastFrame,
+      atRest: () => made.atRest,
+    };
     const wheel = (event: WheelEvent) => {
       event.preventDefault();
       made.look(nearerBy(made.orbit, Math.exp(-event.deltaY * 0.0016)));

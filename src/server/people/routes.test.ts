@@ -17,10 +17,11 @@ test('every route says who may ask, and the page of the documents is made of the
   const inProjects = routes.filter(({ path }) => path.startsWith('/api/projects/[project]'));
   expect(inProjects.length).toBeGreaterThan(40);
   expect(inProjects.filter(({ rule }) => !['reader', 'editor', 'owner'].includes(rule))).toEqual([]);
-  // What changes a project is no reader's; copies of it are, and trials, which change nothing.
+  // What changes a project is no reader's; copies of it are, trials, and where one is, which change nothing.
   const byReaders = inProjects.filter(({ method, rule }) => method !== 'GET' && rule === 'reader');
   expect(byReaders.map(({ path }) => path.replace('/api/projects/[project]/', ''))).toEqual([
     'duplicate',
+    'here',
     'jobs',
     'start',
   ]);

@@ -13,7 +13,7 @@ import { Icon, Mark } from '@/ui/widgets/Icon';
 import { useScheme } from '@/ui/widgets/useScheme';
 
 /** The bar above everything: where one is, what to do, whether it is saved. */
-export function TopBar({ search }: { search?: ReactNode }) {
+export function TopBar({ search, others }: { search?: ReactNode; others?: ReactNode }) {
   const { dark, toggle } = useScheme();
   return (
     <Box
@@ -53,6 +53,7 @@ export function TopBar({ search }: { search?: ReactNode }) {
       </Box>
       {search ?? <span />}
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'flex-end', gap: 0.5 }}>
+        {others}
         {search !== undefined && <History />}
         {search !== undefined && <GuideButton />}
         <Tooltip title={dark ? 'Light colours' : 'Dark colours'}>

@@ -43,6 +43,8 @@ import { DeskBeside } from './beside/DeskBeside';
 import { DeskBoard } from './DeskBoard';
 import { DeskLadder } from './DeskLadder';
 import { openCandidates, railStations } from './railStations';
+import { OthersHere } from './others/OthersHere';
+import { useTellHere } from './others/useTellHere';
 import { useBoardScene } from './useBoardScene';
 import { useMessages } from './useMessages';
 import { useActKeys } from './useActKeys';
@@ -77,6 +79,7 @@ export function Desk() {
   const present = presentLevel(model, view.levelId);
   const { scene, opening } = useBoardScene(present?.id ?? null);
   useMessages();
+  useTellHere(present?.id ?? null);
   useActKeys();
   useReady();
   useFindingsKept(view.station === 'proof');
@@ -89,7 +92,7 @@ export function Desk() {
   useFirstLook(scene.drawings.length);
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
-      <TopBar search={<DeskSearch />} />
+      <TopBar search={<DeskSearch />} others={<OthersHere />} />
       <Guide />
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
         <DeskRail />

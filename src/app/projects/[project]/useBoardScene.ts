@@ -21,6 +21,7 @@ import { underlayOf, useUnderlays, type Underlay } from '@/project/underlays';
 import { useMoment, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { useScheme } from '@/ui/widgets/useScheme';
+import { useOtherHands } from './others/useOtherHands';
 import { useResultPicture } from './useResultPicture';
 
 export type Entries = Parameters<typeof underlayOf>[0];
@@ -181,6 +182,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
     [moment, upright],
   );
   const seen = useSeenFaceOn(plane);
+  const others = useOtherHands(levelId, upright);
   const source = sourceLevel(model, levelId);
   const axesShown = useTracing((tracing) => tracing.axesShown);
   const picture = useResultPicture(source, plane);
@@ -199,6 +201,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       overlay,
       picture,
       traces,
+      others,
       heights,
       plane: plane === null ? null : { of: plane, model },
       // In a section what is level and what is upright lead the way.
@@ -221,6 +224,7 @@ export function useBoardScene(levelId: string | null): { scene: BoardScene; open
       overlay,
       picture,
       traces,
+      others,
       heights,
       axes,
       axesShown,

@@ -152,6 +152,7 @@ function BesideBoard({ desk, shown, target }: { desk: BoardDesk; shown: BoardDra
       overlay,
       picture: null,
       traces: [],
+      others: [],
       heights: null,
       plane: null,
       axes: null,

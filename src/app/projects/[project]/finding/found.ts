@@ -79,9 +79,14 @@ function elementWords(model: Model, element: ElementRow): string {
   return [[called, room].filter(Boolean).join(' '), sizeWords(element), level].filter(Boolean).join(', ');
 }
 
-/** Selects elements and looks at them, on the level of the first. */
+/** Selects elements and looks at them. */
 function goTo(model: Model, elements: readonly ElementRow[]): void {
   useSelected.getState().select(elements.map(({ id }) => id));
+  lookAtElements(model, elements);
+}
+
+/** Looks at elements, on the level of the first. */
+export function lookAtElements(model: Model, elements: readonly ElementRow[]): void {
   const [first] = elements;
   const level = first?.levelId ?? null;
   useView.getState().set({ faceOn: null, ...(level === null ? {} : { levelId: level }) });

@@ -1,4 +1,7 @@
+import * as v from 'valibot';
+import { uuid } from '@/core/kinds/limits';
 import { subscribe } from '@/server/events';
+import { tellLeft } from '@/server/here';
 import { route } from '@/server/http';
 import { maySee } from '@/server/people/rights';
 import { expectProject } from '@/server/projects';
@@ -8,9 +11,13 @@ export const dynamic = 'force-dynamic';
 /** A stream says that it is there so often, milliseconds. */
 const beatEvery = 15_000;
 
-/** Tells a window, as server-sent events, that the project or an intake changed. It then asks for what is new. */
+/**
+ * Tells a window, as server-sent events, that the project or an intake changed. It then asks for what is new. A window
+ * that says which it is, as `here`, is told to the others as gone when its stream ends.
+ */
 export const GET = route<'project'>('reader', async (request, { project }, who) => {
   await expectProject(project);
+  const here = new URL(request.url).searchParams.get('here');
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
@@ -39,9 +46,14 @@ export const GET = route<'project'>('reader', async (request, { project }, who) 
         send(': still here\n\n');
         look();
       }, beatEvery);
+      let open = true;
       const stop = () => {
+        if (!open) return;
+        open = false;
         clearInterval(beat);
         unsubscribe();
+        // Where the database is away nobody hears of anything.
+        if (v.is(uuid, here)) tellLeft(project, here).catch(() => undefined);
       };
       const end = () => {
         stop();
