@@ -4,7 +4,7 @@ const config: NextConfig = {
   outputFileTracingRoot: import.meta.dirname,
   turbopack: { root: import.meta.dirname },
   distDir: process.env.ZIRCON_DIST ?? '.next',
-  serverExternalPackages: ['pg', 'pdfkit', 'exceljs', 'web-ifc', '@node-rs/argon2'],
+  serverExternalPackages: ['pg', 'pdfkit', 'exceljs', 'web-ifc', '@node-rs/argon2', 'pino'],
   poweredByHeader: false,
   // Types are checked by ./run test; a start need not wait for them.
   typescript: { ignoreBuildErrors: true },

@@ -2,12 +2,14 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
+import pg from 'pg';
 import { buildApplication } from '@/cli/build';
 import { removeCluster, startCluster } from '@/cli/postgres';
 import { serve, type Serving } from '@/cli/serve';
 import { anyPort } from '@/cli/system';
 import type { Change } from '@/core/model/edits';
 import type { ProjectState } from '@/core/model/state';
+import { hashOf, newToken } from '@/server/people/tokens';
 import { makeModel } from './makeModel';
 import { makePlan } from './makePlan';
 
@@ -27,7 +29,11 @@ class Bench {
   private serving!: Serving;
   private port = 0;
 
-  constructor(private readonly databaseUrl: string) {}
+  /** @param cookie of who is signed in; null where nobody signs in */
+  constructor(
+    private readonly databaseUrl: string,
+    private readonly cookie: string | null = null,
+  ) {}
 
   get address(): string {
     return this.serving.address;
@@ -35,7 +41,9 @@ class Bench {
 
   async start(): Promise<void> {
     this.port ||= await anyPort();
-    this.serving = await serve('start', this.port, { DATABASE_URL: this.databaseUrl });
+    const signIn = this.cookie === null ? '' : '1';
+    const env = { DATABASE_URL: this.databaseUrl, ZIRCON_SIGN_IN: signIn, ZIRCON_LOG: 'plain' };
+    this.serving = await serve('start', this.port, env);
   }
 
   async kill(): Promise<void> {
@@ -57,7 +65,11 @@ class Bench {
   async json<T>(path: string, body?: unknown): Promise<{ status: number; body: T }> {
     const response = await fetch(this.address + path, {
       method: body === undefined ? 'GET' : 'POST',
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      headers: {
+        ...(this.cookie === null ? {} : { cookie: this.cookie }),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     return { status: response.status, body: (await response.json()) as T };
   }
@@ -72,7 +84,7 @@ class Bench {
   }
 }
 
-const column = (id: string, levelId: string, x: number): Change => ({
+const column = (id: string, levelId: string, x: number, y = 0): Change => ({
   table: 'element',
   id,
   row: {
@@ -81,7 +93,7 @@ const column = (id: string, levelId: string, x: number): Change => ({
     source: null,
     libraryId: null,
     kind: 'column',
-    shape: { position: [x, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' },
+    shape: { position: [x, y], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' },
   },
 });
 
@@ -101,7 +113,7 @@ async function editors(bench: Bench, count: number, pace = 0): Promise<void> {
   let refused = 0;
   const end = Date.now() + working;
   await Promise.all(
-    Array.from({ length: count }, async () => {
+    Array.from({ length: count }, async (_, who) => {
       const id = crypto.randomUUID();
       let [seen, x] = [0, 0];
       await new Promise((wait) => setTimeout(wait, Math.random() * pace));
@@ -109,7 +121,7 @@ async function editors(bench: Bench, count: number, pace = 0): Promise<void> {
         x += 1;
         const next = performance.now() + pace;
         const start = performance.now();
-        const { status, body } = await bench.edit(project, seen, [column(id, level, x)]);
+        const { status, body } = await bench.edit(project, seen, [column(id, level, x, who)]);
         took.push(performance.now() - start);
         if (status === 200) {
           seen = body.history.version;
@@ -222,10 +234,10 @@ async function kills(bench: Bench, count: number): Promise<void> {
   let uploads = 0;
   for (let round = 0; round < count; round += 1) {
     let alive = true;
-    const editing = async () => {
+    const editing = async (who: number) => {
       const id = crypto.randomUUID();
       for (let [seen, x] = [0, 1]; alive; x += 1) {
-        const answer = await bench.edit(project, seen, [column(id, level, x)]).catch(() => null);
+        const answer = await bench.edit(project, seen, [column(id, level, x, 2 * round + who)]).catch(() => null);
         if (answer?.status !== 200) continue;
         seen = answer.body.history.version;
         confirmed.set(id, x);
@@ -238,7 +250,7 @@ async function kills(bench: Bench, count: number): Promise<void> {
       }).catch(() => null);
       if (answer?.status === 200) uploads += 1;
     };
-    const work = Promise.all([editing(), editing(), uploading()]);
+    const work = Promise.all([editing(0), editing(1), uploading()]);
     await new Promise((wait) => setTimeout(wait, 100 + Math.random() * 2000));
     await bench.kill();
     alive = false;
@@ -262,6 +274,25 @@ async function kills(bench: Bench, count: number): Promise<void> {
   );
 }
 
+/** The same office with everybody signed in: each request asks who asks, and what they may. */
+async function signedIn(url: string): Promise<void> {
+  const [person, token] = [crypto.randomUUID(), newToken()];
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query('insert into people (id, name, password, head) values ($1, $2, $3, true)', [person, 'Quay', '-']);
+  await client.query('insert into sessions (token, person_id) values ($1, $2)', [hashOf(token), person]);
+  await client.end();
+  const bench = new Bench(url, `zircon=${token}`);
+  await bench.start();
+  try {
+    console.log('With sign-in:');
+    for (const count of [10, 50]) await editors(bench, count);
+    await editors(bench, 50, officePace);
+  } finally {
+    await bench.stop();
+  }
+}
+
 /** `./run bench server [kills]`: many at once, large answers, memory, and a server that is killed. */
 export async function benchServer(rounds: number): Promise<number> {
   const temporary = mkdtempSync(join(tmpdir(), 'zircon-server-'));
@@ -281,6 +312,7 @@ export async function benchServer(rounds: number): Promise<number> {
     } finally {
       await bench.stop();
     }
+    await signedIn(url);
     return 0;
   } finally {
     removeCluster(cluster);

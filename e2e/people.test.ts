@@ -41,7 +41,7 @@ interface People {
 let people: People;
 
 beforeAll(async () => {
-  stage = await openStage({ ZIRCON_SIGN_IN: '1' });
+  stage = await openStage({ ZIRCON_SIGN_IN: '1', ZIRCON_LOG: 'plain' });
   const { stderr } = spawnSync(
     process.execPath,
     [
@@ -187,6 +187,23 @@ test('a stranger sees nothing, an editor changes, a reader\u2019s window has no 
     [false, false, false],
   ]);
   expect(await reader.page.getByRole('button', { name: /Undo|Nothing to undo/ }).count()).toBe(0);
+  // What a trial starts from can be looked at, and not changed.
+  const [level] = await editor.page.evaluate(async (id) => {
+    const { state } = (await (await fetch(`/api/projects/${id}/state`)).json()) as { state: ProjectState };
+    return Object.keys(state.level);
+  }, project);
+  const shape = { position: [0, 0], rotation: 0, section: { shape: 'circle', diameter: 0.4 }, mark: '' };
+  const id = crypto.randomUUID();
+  const row = { id, levelId: level, source: null, libraryId: null, kind: 'column', shape };
+  const edit = { label: 'A column', changes: [{ table: 'element', id, row }] };
+  await told(editor, `/api/projects/${project}/edits`, { seen: 0, clientId: crypto.randomUUID(), edit });
+  await course(reader.page).getByText('Proof', { exact: true }).click();
+  await reader.page.getByRole('tab', { name: 'Structure', exact: true }).click();
+  await reader.page.getByRole('tab', { name: 'Materials and cases' }).click();
+  await reader.page.getByText('Who may edit this project sets these.').waitFor();
+  const bench = reader.page.getByRole('region', { name: 'Bench' });
+  expect(await bench.getByRole('textbox').count()).toBeGreaterThan(0);
+  expect(await bench.locator('input:enabled').count()).toBe(0);
   // Each sees that the other is here, by name.
   await reader.page.getByRole('button', { name: '1 other here' }).click();
   await reader.page.getByRole('dialog', { name: 'Others here' }).getByText('Structures').waitFor();
@@ -325,7 +342,11 @@ test('signing out everywhere, a new password and a taken right end what was open
 
 test('two servers behind one database know every session, and tell 200 listeners of one edit', async () => {
   const { owner, project } = people;
-  const other = await serve('start', await anyPort(), { DATABASE_URL: stage.databaseUrl, ZIRCON_SIGN_IN: '1' });
+  const other = await serve('start', await anyPort(), {
+    DATABASE_URL: stage.databaseUrl,
+    ZIRCON_SIGN_IN: '1',
+    ZIRCON_LOG: 'plain',
+  });
   const servers = [stage.address, other.address];
   try {
     // A thousand sessions of one person, each as a browser of its own would have it.

@@ -50,7 +50,7 @@ test('the demo is calculated: its sum is zero, loads follow the use of rooms, an
   await openTrial(page);
   await calculate(page);
   await page.getByText('Imposed loads follow from the use of zones, by EN 1991-1-1.').waitFor();
-  await page.getByLabel('Case or combination').click();
+  await page.getByRole('combobox', { name: 'Case or combination' }).click();
   await page.getByRole('option', { name: 'Q', exact: true }).click();
   // Rooms of the upper floor by their use, over the slab beneath them: counted here from the rooms themselves.
   const state = await stateOf(page);
@@ -76,7 +76,7 @@ test('the demo is calculated: its sum is zero, loads follow the use of rooms, an
   expect(await sumLine(page, 'Difference')).toBe(0);
   expect(await sumLine(page, 'Reactions')).toBeCloseTo(applied, 1);
   // A beam of the wing carries its own weight alone: between the moments at its ends hangs w L2 / 8.
-  await page.getByLabel('Case or combination').click();
+  await page.getByRole('combobox', { name: 'Case or combination' }).click();
   await page.getByRole('option', { name: 'G', exact: true }).click();
   await page.getByRole('button', { name: /^Ground, / }).click();
   const beam = ofKind(state, 'beam').find(({ shape }) => shape.start[0] > 38 && shape.end[0] > 38)!;

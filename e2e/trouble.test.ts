@@ -238,7 +238,7 @@ test('a stale edit is refused with a message that says what changed, and is not 
 test('a window that was cut off from the news works on what others did, and is told where its step contradicts it', async () => {
   const { page, context } = await stage.person();
   // This window never hears of other windows' edits.
-  await context.route('**/events', (route) => route.abort());
+  await context.route('**/events*', (route) => route.abort());
   const project = await newProject(stage, page, 'Deaf window');
   const { state, history } = await stateOf(project);
   const [level] = Object.values(state.level);

@@ -7,12 +7,13 @@ import { kinds } from '@/core/kinds/kinds';
 import { removeElements } from '@/core/tracing/removed';
 import { calledOf } from '@/core/tracing/words';
 import { useSelected } from '@/project/selected';
-import { useModel, useCommit } from '@/project/useSession';
+import { useModel, useCommit, useMayEdit } from '@/project/useSession';
 
 /** What is selected, by kind; a kind leaves the others out, and what is selected can be deleted. */
 export function SelectionStrip() {
   const model = useModel('element');
   const commit = useCommit();
+  const mayEdit = useMayEdit();
   const { ids, select } = useSelected();
   const elements = [...ids].flatMap((id) => model.element[id] ?? []);
   if (elements.length === 0) return null;
@@ -35,9 +36,11 @@ export function SelectionStrip() {
           </Button>
         ))
       )}
-      <Button variant="outlined" onClick={() => void commit((now) => removeElements(now, ids))}>
-        Delete
-      </Button>
+      {mayEdit && (
+        <Button variant="outlined" onClick={() => void commit((now) => removeElements(now, ids))}>
+          Delete
+        </Button>
+      )}
       <Button variant="text" onClick={() => select([])}>
         Clear
       </Button>

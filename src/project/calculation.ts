@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import type { HeatView } from '@/core/energy/file';
 import type { JobView } from '@/core/jobs';
 import type { LightTrial } from '@/core/lighting/light';
@@ -9,6 +9,7 @@ import { api } from './api';
 import { modelTextIn } from './mirror';
 import { reasonOf } from './reason';
 import type { Session } from './session';
+import { threadOf, type Thread } from './thread';
 
 /** What comes of the trials. */
 interface Views {
@@ -23,10 +24,8 @@ export const largeModel = 5000;
 const askEvery = 400;
 
 /** A thread that calculates; to be cancelled, it is ended. */
-export function beginTrial(): { thread: Worker; remote: Remote<TrialWorker> } {
-  const made = new Worker(new URL('../workers/trial.worker.ts', import.meta.url), { type: 'module' });
-  return { thread: made, remote: wrap<TrialWorker>(made) };
-}
+export const beginTrial = (): Thread<TrialWorker> =>
+  threadOf(new Worker(new URL('../workers/trial.worker.ts', import.meta.url), { type: 'module' }));
 
 /** What is told of a calculation: how much is done, from 0 to 1, null when it ended; and why it could not be done. */
 interface Told {
@@ -82,16 +81,16 @@ async function inWindow<K extends keyof Views>(
   tell: (share: number) => void,
   ending: AbortSignal,
 ): Promise<Views[K]> {
-  const { thread, remote } = beginTrial();
+  const { remote, lost, end } = beginTrial();
   // A thread that is ended answers nothing more.
   const ended = new Promise<never>((_, reject) => {
     ending.addEventListener('abort', () => reject(new Error('It was cancelled.')));
   });
   try {
     const answer = async () => (await remote[kind](await modelTextIn(model), proxy(tell))) as Views[K];
-    return await Promise.race([answer(), ended]);
+    return await Promise.race([answer(), ended, lost]);
   } finally {
-    thread.terminate();
+    end();
   }
 }
 

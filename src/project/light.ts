@@ -71,7 +71,7 @@ export async function askWhatIf(model: Model, zone: string, photometry: string):
   } catch (error) {
     useLight.setState({ problem: reasonOf(error) });
   }
-  own.thread.terminate();
+  own.end();
   useLight.setState({ asking: null });
 }
 

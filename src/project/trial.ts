@@ -102,7 +102,7 @@ export async function askCarried(model: Model): Promise<void> {
   } catch (error) {
     useTrial.setState({ problem: reasonOf(error) });
   } finally {
-    own.thread.terminate();
+    own.end();
   }
 }
 
@@ -112,7 +112,7 @@ export async function missingSupportsIn(model: Model): Promise<RuledSupport[]> {
   try {
     return await own.remote.missingSupports(await modelTextIn(model));
   } finally {
-    own.thread.terminate();
+    own.end();
   }
 }
 

@@ -3,7 +3,7 @@ import type { Comparison } from '@/core/comparison/compare';
 import type { Questions } from '@/core/comparison/questions';
 import type { ElementRow } from '@/core/kinds/element';
 import type { GridLine } from '@/core/kinds/grid';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { create } from 'zustand';
 import { readerVersion } from '@/core/drawing/packDrawing';
 import type { UnitVerdict } from '@/core/datum/evidence/judge';
@@ -30,6 +30,7 @@ import type { UnderlayWorker } from '@/workers/underlay.worker';
 import type { Likeness, Pointed } from '@/core/sorting/alike';
 import type { Step } from '@/core/underlay/recipe/steps';
 import type { Suggestion } from '@/core/underlay/recipe/suggest';
+import { askThread, threadOf, type Thread } from './thread';
 
 export type { FoundPlan, Preview, ReadingOrder, RevisionPicture, Suggestion, TakeOrder };
 
@@ -68,15 +69,16 @@ interface UnderlayStore {
   retry(drawingId: string): void;
 }
 
-let worker: { thread: Worker; remote: Remote<UnderlayWorker> } | null = null;
+let worker: Thread<UnderlayWorker> | null = null;
 
-function remote(): Remote<UnderlayWorker> {
-  if (worker === null) {
-    const thread = new Worker(new URL('../workers/underlay.worker.ts', import.meta.url), { type: 'module' });
-    worker = { thread, remote: wrap<UnderlayWorker>(thread) };
-  }
-  return worker.remote;
-}
+const thread = (): Thread<UnderlayWorker> =>
+  (worker ??= threadOf(
+    new Worker(new URL('../workers/underlay.worker.ts', import.meta.url), { type: 'module' }),
+    () => {
+      worker = null;
+    },
+  ));
+const remote = (): Remote<UnderlayWorker> => thread().remote;
 
 /** Where the derived columns of a file are. */
 const columnsAddress = (project: string, fileId: string) =>
@@ -90,7 +92,7 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
     put(drawingId, { basis, opening: true, underlay: before, problem: null });
     const still = () => get().entries[drawingId]?.basis === basis;
     try {
-      const { index, ...opened } = await remote().open(order);
+      const { index, ...opened } = await askThread(thread, (remote) => remote.open(order));
       if (still())
         put(drawingId, {
           basis,
@@ -138,7 +140,7 @@ export const useUnderlays = create<UnderlayStore>()((set, get) => {
 
 /** Forgets all underlays and ends the worker with the files it holds, when a project is left. */
 export function closeUnderlays(): void {
-  worker?.thread.terminate();
+  worker?.end();
   worker = null;
   useUnderlays.setState({ entries: {}, looked: {} });
 }

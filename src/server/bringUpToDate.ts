@@ -4,6 +4,7 @@ import { sql } from 'kysely';
 import { writeBackup } from './backup/writeBackup';
 import { database } from './database/connection';
 import { isOld, migrate } from './database/migrate';
+import { log } from './log';
 import { settings } from './settings';
 
 /** Brings the database's schema up to date. One that holds projects is backed up before it is changed. */
@@ -14,7 +15,7 @@ export async function bringUpToDate(): Promise<void> {
     const stamp = new Date().toISOString().replace(/[-:]/g, '').slice(0, 15);
     const path = join(settings.backupFolder, `before-upgrade-${stamp}-${process.pid}.zfb`);
     await writeBackup(path, null);
-    console.error(`The database is of an earlier version; before it is changed it was backed up to ${path}`);
+    log.told(`The database is of an earlier version; before it is changed it was backed up to ${path}`);
   }
   await migrate(db);
 }

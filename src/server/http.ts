@@ -5,6 +5,7 @@ import { uuid } from '@/core/kinds/limits';
 import type { Done } from './desk/tasks';
 import type { Right } from '@/core/people';
 import { jsonAs } from './json';
+import { forRequest, log, requestId } from './log';
 import { expectRight } from './people/rights';
 import { personOf, type Person } from './people/sessions';
 import { Problem, problemOf } from './problem';
@@ -27,7 +28,7 @@ export function route<P extends string = never>(
   rule: Rule,
   handler: (request: Request, params: Record<P, string>, who: Person | null) => Promise<Response | object | void>,
 ) {
-  const answer = async (request: Request, context: Context<P>): Promise<Response> => {
+  const answered = async (request: Request, context: Context<P>, hearWho: (who: Person) => void) => {
     try {
       if (!knownHost(request.headers.get('host')))
         throw new Problem(421, 'This server does not answer to that host name. Set ZIRCON_HOSTS to add one.');
@@ -37,6 +38,7 @@ export function route<P extends string = never>(
       for (const value of Object.values(params))
         if (!v.is(uuid, value)) throw new Problem(404, 'The address holds something that is not an id.');
       const who = settings.signIn ? await expectAllowed(rule, request, params) : null;
+      if (who !== null) hearWho(who);
       const answer = await handler(request, params, who);
       return answer instanceof Response ? answer : Response.json(answer ?? {}, { headers: plainHeaders });
     } catch (error) {
@@ -44,7 +46,28 @@ export function route<P extends string = never>(
       return Response.json({ message, ...details }, { status, headers: plainHeaders });
     }
   };
+  const answer = (request: Request, context: Context<P>): Promise<Response> =>
+    withId(request, (hearWho) => answered(request, context, hearWho));
   return Object.assign(answer, { rule });
+}
+
+/** Answers a request under an id, which stands in the answer and in all that is told of it meanwhile. */
+async function withId(request: Request, run: (hearWho: (who: Person) => void) => Promise<Response>): Promise<Response> {
+  const id = requestId(request.headers);
+  return forRequest(id, async () => {
+    const begun = performance.now();
+    let person: string | undefined;
+    const response = await run((who) => (person = who.id));
+    response.headers.set('x-request-id', id);
+    log.request({
+      method: request.method,
+      path: new URL(request.url).pathname,
+      status: response.status,
+      ms: Math.round(performance.now() - begun),
+      person,
+    });
+    return response;
+  });
 }
 
 /** Who asks. @throws Problem 401, 403 or 404 where they may not */

@@ -1,4 +1,5 @@
 import type pg from 'pg';
+import { log } from './log';
 
 /** Something that a person can be told: what happened and what to do. Becomes an HTTP answer at the border. */
 export class Problem extends Error {
@@ -49,7 +50,7 @@ export function problemOf(error: unknown): Problem {
   if (code === '23514') return new Problem(400, 'A value is outside its limits; nothing was stored.');
   if (code === '53300')
     return new Problem(503, 'The database has no connection left. Wait a moment and repeat the step.');
-  console.error(error);
+  log.problem('Something went wrong', { error });
   return new Problem(
     500,
     'Something went wrong on the server; nothing of this step was stored. The server log has the details.',

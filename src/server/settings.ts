@@ -60,6 +60,12 @@ export const settings = {
   get signIn(): boolean {
     return process.env.ZIRCON_SIGN_IN === '1' || !['127.0.0.1', '::1', 'localhost'].includes(settings.listen);
   },
+  /** How it tells what happens: a line of JSON for each thing and each request, or sentences of what is wrong. */
+  get log(): 'json' | 'plain' {
+    const { ZIRCON_LOG: asked } = process.env;
+    if (asked === 'json' || asked === 'plain') return asked;
+    return settings.signIn ? 'json' : 'plain';
+  },
   /** Jobs run by this process at the same time; a server with none leaves them to workers. */
   get jobs(): number {
     return Math.floor(number('ZIRCON_JOBS', 1, 0));

@@ -1,6 +1,7 @@
 import { bringUpToDate } from './bringUpToDate';
 import { startBeating } from './jobs/processes';
 import { startJobs, type Runner } from './jobs/runner';
+import { log } from './log';
 import { tellFirst } from './people/people';
 import { problemOf } from './problem';
 import { settings } from './settings';
@@ -21,7 +22,7 @@ async function begin(): Promise<void> {
       runner = await startJobs();
       break;
     } catch (error) {
-      console.error(problemOf(error).message);
+      log.problem(problemOf(error).message);
       await new Promise((resolve) => setTimeout(resolve, 2000));
     }
   }

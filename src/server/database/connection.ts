@@ -1,5 +1,6 @@
 import { Kysely, PostgresDialect, type Transaction } from 'kysely';
 import pg from 'pg';
+import { log } from '../log';
 import { settings } from '../settings';
 import type { Database } from './schema';
 
@@ -17,7 +18,7 @@ interface Connections {
 function open(max: number, options?: string): Connections {
   const pool = new pg.Pool({ connectionString: settings.databaseUrl, max, connectionTimeoutMillis: 10_000, options });
   // A connection lost while idle is replaced at the next query; without a handler it would end the process.
-  const lost = (error: Error) => console.error(`Database connection lost: ${error.message}`);
+  const lost = (error: Error) => log.problem(`Database connection lost: ${error.message}`);
   pool.on('error', lost);
   pool.on('connect', (client) => {
     client.on('error', lost);

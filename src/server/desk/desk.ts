@@ -1,5 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { join } from 'node:path';
+import { log } from '../log';
 import { Problem } from '../problem';
 import type { Done, Task } from './tasks';
 
@@ -31,7 +32,7 @@ function open(): Desk {
   const desk: Desk = { thread, waiting: new Map(), next: 0 };
   thread.unref();
   thread.on('message', (answer: Answer) => settle(desk, answer));
-  thread.on('error', (error) => console.error(`The desk's thread ended: ${error.message}`));
+  thread.on('error', (error) => log.problem(`The desk's thread ended: ${error.message}`));
   thread.on('exit', () => {
     if (shared.zirconDesk === desk) shared.zirconDesk = undefined;
     for (const { reject } of desk.waiting.values()) reject(ended());

@@ -9,6 +9,7 @@ import type { ReadBuilding } from '../ifc/readBuilding';
 import { takeInBuilding } from '../ifc/takeInBuilding';
 import { dxfReader, readInThread, type Outcome, type ReadFile } from '../readInThread';
 import { mayStill, noMore } from '../people/rights';
+import { log } from '../log';
 import { nameOfPerson } from '../people/people';
 import { processId } from './processes';
 import { stillOurs, type ReadingJob } from './queue';
@@ -103,7 +104,7 @@ async function failed(job: ReadingJob, why: string, again: boolean): Promise<voi
 
 /** A reader that ended of itself is given the file again, a few times: the memory may have been short for once. */
 async function crashed(job: ReadingJob, why: string): Promise<void> {
-  console.error(`Reading ${job.fileName} ended: ${why}`);
+  log.problem(`Reading ${job.fileName} ended: ${why}`, { project: job.projectId });
   await database()
     .updateTable('intakes')
     .set((eb) => ({

@@ -2,6 +2,7 @@ import { subscribeAll } from '../events';
 import { settings } from '../settings';
 import { startBeating, stopBeating } from './processes';
 import { runJob } from '../work/runJob';
+import { log } from '../log';
 import { takeJob } from '../work/queue';
 import { takeReading } from './queue';
 import { readDrawing } from './readDrawing';
@@ -79,7 +80,7 @@ async function slot(next: Next, stopping: AbortSignal, rest: () => Promise<void>
       if (!(await next(stopping))) await rest();
     } catch (error) {
       // The database is away; what was under way is taken up when it is back.
-      console.error(`Background work waits: ${(error as Error).message}`);
+      log.problem(`Background work waits: ${(error as Error).message}`);
       await rest();
     }
   }

@@ -9,6 +9,7 @@ import { useSelected } from '@/project/selected';
 import { useModel, useSession } from '@/project/useSession';
 import { Note } from '@/ui/widgets/Heading';
 import { Running } from '@/ui/widgets/Running';
+import { SetByEditors } from '@/ui/widgets/SetByEditors';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { EnvelopeTable, SystemsPart } from './heat/BuildingPart';
 import { EnvelopePart } from './heat/EnvelopePart';
@@ -44,7 +45,11 @@ export function HeatPart() {
   return (
     <>
       <TabLine label="Parts of the trial of heat" tabs={sides} present={side} turn={turn} />
-      {side === 'given' && <PlacePart />}
+      {side === 'given' && (
+        <SetByEditors>
+          <PlacePart />
+        </SetByEditors>
+      )}
       {side === 'results' && (
         <>
           {problem !== null && <Note kind="wrong">It could not be calculated: {problem}</Note>}

@@ -13,6 +13,7 @@ import { useModel, useSession } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Running } from '@/ui/widgets/Running';
+import { SetByEditors } from '@/ui/widgets/SetByEditors';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { Table } from '@/ui/widgets/Table';
 import { areaRows, nameOfArea, type AreaRow } from './light/areaRows';
@@ -37,7 +38,9 @@ export function LightPart() {
       {side === 'given' ? (
         <>
           <PhotometriesPart />
-          <SurfacesPart />
+          <SetByEditors>
+            <SurfacesPart />
+          </SetByEditors>
         </>
       ) : (
         <Trial />

@@ -21,6 +21,7 @@ import {
 import { useCommit, useModel, useSession } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Running } from '@/ui/widgets/Running';
+import { SetByEditors } from '@/ui/widgets/SetByEditors';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { CasesPart, CombinationsPart } from './structure/CasesPart';
 import { MaterialsPart } from './structure/MaterialsPart';
@@ -45,11 +46,11 @@ const sides: { name: Side; word: string }[] = [
 
 function Given() {
   return (
-    <>
+    <SetByEditors>
       <MaterialsPart />
       <CasesPart />
       <CombinationsPart />
-    </>
+    </SetByEditors>
   );
 }
 
@@ -102,9 +103,11 @@ function Actions() {
       <Button variant="contained" disabled={running !== null} onClick={() => void runTrial(session)}>
         {begun ? 'Calculate again' : 'Calculate'}
       </Button>
-      <Button variant="outlined" onClick={() => void support()}>
-        Add missing supports
-      </Button>
+      {session.mayEdit && (
+        <Button variant="outlined" onClick={() => void support()}>
+          Add missing supports
+        </Button>
+      )}
     </Box>
   );
 }

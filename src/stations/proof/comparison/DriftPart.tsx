@@ -9,7 +9,7 @@ import { kinds, nameWords } from '@/core/kinds/kinds';
 import { counted } from '@/core/model/counted';
 import { useOverlay, type OverlayPart } from '@/project/overlay';
 import { useSelected } from '@/project/selected';
-import { useCommit, useLengths, useModel } from '@/project/useSession';
+import { useCommit, useLengths, useMayEdit, useModel } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
@@ -120,6 +120,7 @@ const millimetres = (metres: number): string => `${(1000 * metres).toFixed(metre
 function OffLines({ off, of }: { off: readonly Drift[]; of: PlanOf }) {
   const model = useModel('element');
   const commit = useCommit();
+  const mayEdit = useMayEdit();
   const certain = off.filter(({ back }) => back !== null);
   const look = ({ id, at }: Drift) => {
     useSelected.getState().select([id]);
@@ -145,7 +146,7 @@ function OffLines({ off, of }: { off: readonly Drift[]; of: PlanOf }) {
       {off.length > told && (
         <Box sx={{ color: 'text.secondary' }}>and {off.length - told} more, among the findings</Box>
       )}
-      {certain.length > 0 && (
+      {mayEdit && certain.length > 0 && (
         <Button
           size="small"
           variant="outlined"

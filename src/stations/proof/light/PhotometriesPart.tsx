@@ -13,7 +13,7 @@ import { usualIes } from '@/core/lighting/photometry/usual';
 import { counted } from '@/core/model/counted';
 import { put, remove } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
-import { useCommit, useMoment, useSession } from '@/project/useSession';
+import { useCommit, useMayEdit, useMoment, useSession } from '@/project/useSession';
 import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { PolarCurve } from './PolarCurve';
@@ -41,6 +41,7 @@ export function PhotometriesPart() {
   const { model } = moment;
   const { tell } = useSession();
   const commit = useCommit();
+  const mayEdit = useMayEdit();
   const files = useMemo(() => filesOf(moment.model), [moment]);
   const [chosen, choose] = useState<string>(shippedPhotometries[0]);
   const name = files.has(chosen) ? chosen : shippedPhotometries[0];
@@ -79,16 +80,18 @@ export function PhotometriesPart() {
             </MenuItem>
           ))}
         </TextField>
-        <FileChoice label="Photometric file" accept=".ies,text/plain" choose={([file]) => void bring(file)}>
-          Add a file &hellip;
-        </FileChoice>
+        {mayEdit && (
+          <FileChoice label="Photometric file" accept=".ies,text/plain" choose={([file]) => void bring(file)}>
+            Add a file &hellip;
+          </FileChoice>
+        )}
       </Box>
       <Told name={name} ies={files.get(name) ?? ''} shipped={own === undefined} />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 0.5 }}>
         <Box sx={{ color: 'text.secondary', flex: 1 }}>
           {users === 0 ? 'No luminaire has it.' : `${counted(users, 'luminaire')} of the project.`}
         </Box>
-        {own !== undefined && (
+        {own !== undefined && mayEdit && (
           <Button
             size="small"
             variant="text"

@@ -9,7 +9,7 @@ import { shippedPhotometries } from '@/core/kinds/luminaire';
 import type { Choice, WhatIf } from '@/core/lighting/whatIf';
 import { luminairesIn, relit } from '@/core/tracing/making/relit';
 import { askWhatIf, useLight } from '@/project/light';
-import { useCommit, useModel, useSession } from '@/project/useSession';
+import { useCommit, useMayEdit, useModel, useSession } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { Table } from '@/ui/widgets/Table';
 
@@ -55,6 +55,7 @@ export function WhatIfPart({ zone }: { zone: ElementOf<'zone'> }) {
 
 function Choices({ asked, zone, photometry }: { asked: WhatIf; zone: ElementOf<'zone'>; photometry: string }) {
   const commit = useCommit();
+  const mayEdit = useMayEdit();
   const { target, heights, choices } = asked;
   const hang = ({ places, rotation, height }: Choice) =>
     void commit((now) => relit(now, zone, { places, rotation, rise: height, photometry }, () => crypto.randomUUID()));
@@ -80,6 +81,7 @@ function Choices({ asked, zone, photometry }: { asked: WhatIf; zone: ElementOf<'
                   size="small"
                   variant="text"
                   title={`Even ${choice.uniformity.toFixed(2)}. Hang them so.`}
+                  disabled={!mayEdit}
                   aria-label={`Hang ${choice.rows} by ${choice.columns} at ${choice.height.toFixed(2)} m`}
                   sx={{ p: 0, minWidth: 0, minHeight: 0, fontFamily: 'inherit', fontWeight: choice.met ? 700 : 400 }}
                   onClick={() => hang(choice)}

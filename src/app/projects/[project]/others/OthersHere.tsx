@@ -70,8 +70,7 @@ function OtherLine({ place, width }: { place: number; width: number }) {
 
 /** Where somebody is, in words. */
 function whereabouts(model: Model, { station, levelId, faceOn, count }: Other): string {
-  const on =
-    faceOn === null ? (levelId === null ? undefined : model.level[levelId]?.name) : model.drawing[faceOn]?.name;
+  const on = faceOn === null ? model.level[levelId ?? '']?.name : model.drawing[faceOn]?.name;
   return [
     station.slice(0, 1).toUpperCase() + station.slice(1),
     ...(on === undefined ? [] : [on]),
