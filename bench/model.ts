@@ -2,7 +2,7 @@ import { conflictsOf } from '@/core/decisions/conflicts';
 import { rejectCandidates, reopenCandidates } from '@/core/decisions/decide';
 import type { ElementRow } from '@/core/kinds/element';
 import { put, type Change } from '@/core/model/edits';
-import { follow } from '@/core/model/levels';
+import { follow } from '@/core/model/repeatLevels';
 import { Model } from '@/core/model/model';
 import { replay } from '@/core/model/replay';
 import { emptyState } from '@/core/model/state';

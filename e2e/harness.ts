@@ -6,7 +6,7 @@ import pg from 'pg';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 import { browserArguments, browserPath } from '@/cli/browser';
 import { serve, type Serving } from '@/cli/serve';
-import { finishedTemplate } from '@/cli/finishedTemplate';
+import { templates } from '@/cli/templates';
 import { anyPort } from '@/cli/system';
 import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
 import type { ProjectState } from '@/core/model/state';
@@ -30,13 +30,13 @@ const noise = /GL Driver Message|GPU stall|Failed to load resource|EventSource|E
 
 /** A stage whose database holds the demo's finished project. */
 export async function openFinished(): Promise<{ stage: Stage; project: string }> {
-  const stage = await openStage({}, finishedTemplate);
+  const stage = await openStage({}, templates.finished);
   const [{ id }] = await stage.sql<{ id: string }>('select id from projects');
   return { stage, project: id };
 }
 
 /** @param template the database that its own begins as */
-export async function openStage(env: Record<string, string> = {}, template = 'template1'): Promise<Stage> {
+export async function openStage(env: Record<string, string> = {}, template: string = templates.empty): Promise<Stage> {
   const base = process.env.DATABASE_URL;
   if (!base) throw new Error('Run the interface tests through ./run test e2e');
   const name = `e2e_${createHash('sha256').update(`${process.hrtime.bigint()}`).digest('hex').slice(0, 12)}`;
@@ -188,15 +188,22 @@ export async function picture(page: Page): Promise<string> {
  * Waits until the window is at rest: what was done is taken in, the board has drawn it, and nothing moves or fades.
  */
 export async function settled(page: Page): Promise<void> {
-  await page.waitForFunction(async () => {
-    for (let frame = 0; frame < 2; frame += 1) await new Promise((done) => requestAnimationFrame(done));
-    await new Promise((done) => setTimeout(done));
-    const moving = document.getAnimations().some(({ playState, effect }) => {
-      const { iterations = 1 } = effect?.getTiming() ?? {};
-      return playState === 'running' && iterations !== Infinity;
-    });
-    return !moving && (window.zirconBoard?.atRest ?? true) && (window.zirconSpace?.atRest() ?? true);
+  const rested = await page.evaluate(async () => {
+    const moving = () =>
+      document.getAnimations().some(({ playState, effect }) => {
+        const { iterations = 1 } = effect?.getTiming() ?? {};
+        return playState === 'running' && iterations !== Infinity;
+      });
+    const atRest = () => !moving() && (window.zirconBoard?.atRest ?? true) && (window.zirconSpace?.atRest() ?? true);
+    const end = Date.now() + 60_000;
+    // What opens begins to fade in some frames after it is there.
+    for (let calm = 0; calm < 3 && Date.now() < end; calm = atRest() ? calm + 1 : 0) {
+      await new Promise((done) => requestAnimationFrame(done));
+      await new Promise((done) => setTimeout(done));
+    }
+    return Date.now() < end;
   });
+  if (!rested) throw new Error('The page did not come to rest');
 }
 
 /** Waits until the page looks otherwise than it did. @returns how it looks then */

@@ -1,22 +1,18 @@
 import type { Point } from '@/core/geometry/vector';
 import type { Diff } from '@/core/model/model';
+import type { Candidate } from '@/core/reading/candidate';
 import type { Draft } from '@/project/draft';
-import { actAt, type ActName } from '@/project/keys';
-import { useTracing } from '@/project/tracing';
+import { BoardHand, type Handled } from './boardHand';
+import { BoardKeys, type Keyed } from './boardKeys';
 import { reportCursor, type BoardDesk, type CursorReport, type ToolRequest, type Wished } from './boardStore';
 import { toProject, type Camera, type Size } from './camera';
 import { CandidateIndex } from './candidateIndex';
 import { Holding } from './holding';
 import { Input, type InputHandler, type RawPointer } from './input';
-import { evidenceContent } from './layers/evidenceContent';
-import { resultContent } from './layers/resultContent';
-import { drawHeights, drawScaleBar, drawSelected, drawTrace, drawZero, ringPointed } from './layers/marks';
+import { BoardPicture, type BoardCanvases } from './layers/boardPicture';
+import { drawBoardMarks, drawScaleBar } from './layers/marks';
 import { moveLattice } from './layers/lattice';
-import { modelContent } from './layers/modelContent';
-import { drawOther } from './layers/others';
 import type { Pen } from './layers/pen';
-import { inTurn, SlicedPicture } from './layers/slicedPicture';
-import { UnderlayLayers } from './layers/underlayLayers';
 import { Loupe } from './loupe';
 import type { BoardScene } from './scene';
 import { axesSnaps } from './snapping/axesSnaps';
@@ -26,34 +22,16 @@ import { followSnaps } from './snapping/followSnaps';
 import { belowSnaps, modelSnaps } from './snapping/modelSnaps';
 import { underlaySnaps } from './snapping/underlaySnaps';
 import { drawMeasured, nextMeasured } from './tools/measure/measureTool';
-import type { BoardTool, Pointing } from './tools/tool';
+import type { BoardTool } from './tools/tool';
 import { toolFor } from './tools/tools';
 import type { BoardEvents, World } from './tools/world';
 import { stalePlaces } from './stalePlaces';
-import { beginTyping, reportTyping } from './typing';
+import { reportTyping } from './typing';
 import { UnderPointer } from './underPointer';
 import { View } from './view';
-import { viewStep } from './viewKeys';
 
-export interface BoardCanvases {
-  below: HTMLCanvasElement;
-  model: HTMLCanvasElement;
-  above: HTMLCanvasElement;
-  marks: HTMLCanvasElement;
-}
-
-/** A press becomes a drag where the pointer moves further than this, pixels. */
-const dragFrom = 3;
 /** The hand is at rest when nothing came from it for this long, milliseconds. */
 const calmAfter = 250;
-/** What begins a value when it is typed on the board. */
-const typable = /^[0-9.,\-\u2212]$/;
-/** The pointer: nothing pressed, pressed and not yet moved, or dragging, the view or what the tool took. */
-type Gesture =
-  | { kind: 'idle' }
-  | { kind: 'pressing'; from: RawPointer; at: Point }
-  | { kind: 'panning'; from: RawPointer; at: Point; last: Point }
-  | { kind: 'dragging'; from: RawPointer; at: Point };
 
 /**
  * The plan area, working without React: layers that know alone when they are stale, the tool of the moment, and the
@@ -64,17 +42,12 @@ export class Board implements World, InputHandler {
   /** What the last frame took, milliseconds of script; for measuring. */
   lastFrame = 0;
   private readonly view: View;
-  private gesture: Gesture = { kind: 'idle' };
-  private pointer: RawPointer | null = null;
   private scheduled = 0;
   private drawnCamera: Camera | null = null;
   private marksStale = true;
-  private modelStale = true;
   private candidates: CandidateIndex;
   private tool: BoardTool;
-  private readonly underlays: UnderlayLayers;
-  private readonly modelPicture: SlicedPicture;
-  private readonly evidencePicture: SlicedPicture;
+  private readonly picture: BoardPicture;
   private readonly holding: Holding;
   private readonly loupe = new Loupe();
   readonly under = new UnderPointer(() => ({
@@ -82,6 +55,8 @@ export class Board implements World, InputHandler {
     candidates: this.candidates,
     metresPerPixel: this.camera.metresPerPixel,
   }));
+  private readonly hand: BoardHand;
+  private readonly keys: BoardKeys;
   private readonly input: Input;
   private readonly observer: ResizeObserver;
   private stops: (() => void)[] = [];
@@ -91,7 +66,7 @@ export class Board implements World, InputHandler {
 
   constructor(
     private readonly root: HTMLElement,
-    private readonly canvases: BoardCanvases,
+    canvases: BoardCanvases,
     public scene: BoardScene,
     private readonly draft: Draft,
     camera: Camera | null,
@@ -105,10 +80,8 @@ export class Board implements World, InputHandler {
       this.redraw();
     });
     this.candidates = new CandidateIndex(scene.candidates, scene.model);
-    this.underlays = new UnderlayLayers(canvases.below, canvases.above, desk.getState().setProblem);
     const now = () => this.scene;
-    this.modelPicture = new SlicedPicture(modelContent(now, () => this.candidates));
-    this.evidencePicture = new SlicedPicture(inTurn(evidenceContent(now), resultContent(now)));
+    this.picture = new BoardPicture(canvases, now, () => this.candidates, desk.getState().setProblem);
     this.holding = new Holding([
       gridSnaps(() => this.scene.model),
       modelSnaps(now),
@@ -118,8 +91,10 @@ export class Board implements World, InputHandler {
       equalSnaps(now),
       axesSnaps(now),
     ]);
+    this.hand = new BoardHand(this.handled());
     this.tool = toolFor(this.desk.getState().tool, this);
     this.tool.enter?.();
+    this.keys = new BoardKeys(this.keyed());
     this.input = new Input(root, this);
     this.observer = new ResizeObserver(() => this.resized());
     this.observer.observe(root);
@@ -133,8 +108,45 @@ export class Board implements World, InputHandler {
     ];
     this.listen();
     this.resized();
-    this.underlays.setScene(scene);
     this.view.begin(scene);
+  }
+
+  /** What keys do things to. */
+  private keyed(): Keyed {
+    const { desk, view, loupe, holding } = this;
+    return {
+      desk,
+      view,
+      loupe,
+      holding,
+      tool: () => this.tool,
+      scene: () => this.scene,
+      pointer: () => {
+        const { pointer } = this.hand;
+        return pointer && { pixels: pointer.pixels, at: this.project(pointer.pixels) };
+      },
+      pointSomewhere: () => this.pointSomewhere(),
+      seek: () => this.seek(),
+      report: () => this.report(),
+      redraw: this.redraw,
+    };
+  }
+
+  /** What the pointer does things to. */
+  private handled(): Handled {
+    return {
+      tool: () => this.tool,
+      held: () => this.holding.held,
+      project: this.project,
+      panBy: (pixels) => this.view.panBy(pixels),
+      seek: () => this.seek(),
+      left: () => {
+        this.holding.clear();
+        this.tell({ position: null, holding: '' });
+        this.redraw();
+      },
+      redraw: this.redraw,
+    };
   }
 
   get camera(): Camera {
@@ -158,33 +170,29 @@ export class Board implements World, InputHandler {
   /** Takes another scene; only what differs from the one before is drawn anew. */
   setScene(scene: BoardScene): void {
     const before = this.scene;
-    const differs = (...keys: (keyof BoardScene)[]): boolean => keys.some((key) => scene[key] !== before[key]);
+    const another = scene.model !== before.model;
     this.scene = scene;
-    if (differs('model')) this.listen();
-    if (differs('candidates', 'model')) this.candidates = new CandidateIndex(scene.candidates, scene.model);
-    if (differs('drawings', 'dark', 'tokens')) this.underlays.setScene(scene);
-    if (differs('drawings', 'dark', 'tokens', 'candidates', 'levelId', 'chosen', 'heights', 'axesShown', 'model'))
-      this.modelPicture.invalidate();
-    if (differs('overlay', 'picture', 'drawings', 'tokens')) this.evidencePicture.invalidate();
+    if (another) this.listen();
+    if (another || scene.candidates !== before.candidates)
+      this.candidates = new CandidateIndex(scene.candidates, scene.model);
+    this.picture.setScene(before, scene);
     this.view.follow(before, scene);
     this.redraw();
   }
 
   /** An edit: the places of what changed are drawn anew, before and after. */
   private followModel(diff: Diff): void {
-    const places = stalePlaces(diff, this.scene.model, this.candidates);
-    if (places === null) this.modelPicture.invalidate();
-    else for (const box of places) this.modelPicture.invalidateBox(box);
+    this.picture.changed(stalePlaces(diff, this.scene.model, this.candidates));
     this.redraw();
   }
 
   private turnToTool(request: ToolRequest): void {
     this.tool.exit?.();
-    this.gesture = { kind: 'idle' };
+    this.hand.rest();
     this.tool = toolFor(request, this);
     this.tool.enter?.();
     this.seek();
-    const pointing = this.pointing();
+    const pointing = this.hand.pointing();
     if (pointing !== null) this.tool.move?.(pointing);
   }
 
@@ -204,12 +212,12 @@ export class Board implements World, InputHandler {
     this.input.dispose();
     this.tool.exit?.();
     for (const stop of [...this.stops, this.stopHearing]) stop();
-    this.underlays.dispose();
+    this.picture.dispose();
   }
 
   /** What the GPU keeps, for tests. */
   held(): { targets: number; buffers: number } {
-    return this.underlays.held();
+    return this.picture.held();
   }
 
   /** Whether all is drawn that it knows of, for tests. */
@@ -234,45 +242,21 @@ export class Board implements World, InputHandler {
     const moved = this.drawnCamera !== this.camera;
     const calm = begun - this.input.heardAt > calmAfter;
     this.drawnCamera = this.camera;
-    const underlays = this.underlays.frame(this.camera, moved, calm);
-    const model = this.modelPicture.proceed(this.camera, calm);
-    const evidence = this.evidencePicture.proceed(this.camera, calm);
-    if (moved || this.modelStale || model.changed || evidence.changed) this.pastePictures();
+    const more = this.picture.frame(this.camera, moved, calm);
     if (moved || this.marksStale) this.drawMarks();
     if (moved) moveLattice(this.root, this.camera, this.size);
-    if (underlays || model.more || evidence.more) this.wake();
+    if (more) this.wake();
     this.lastFrame = performance.now() - begun;
-  }
-
-  private pastePictures(): void {
-    const context = this.cleared(this.canvases.model);
-    this.modelPicture.paste(context, this.camera);
-    this.evidencePicture.paste(context, this.camera);
-    this.modelStale = false;
-  }
-
-  private cleared(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
-    const context = canvas.getContext('2d')!;
-    const ratio = window.devicePixelRatio || 1;
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    context.clearRect(0, 0, this.size.width, this.size.height);
-    return context;
   }
 
   /** What changes with the pointer, or is small: the selection, the tool, and the signs of the board. */
   private drawMarks(): void {
     this.marksStale = false;
     const { scene, camera, size } = this;
-    const pen: Pen = { context: this.cleared(this.canvases.marks), camera, size, scene };
-    const pointing = this.pointing();
+    const pen: Pen = { context: this.picture.cleared('marks'), camera, size, scene };
+    const pointing = this.hand.pointing();
     const dragged = this.draft.rows;
-    for (const other of scene.others) drawOther(pen, other);
-    drawSelected(pen, dragged.length > 0 ? dragged : this.selectedElements(), dragged.length > 0);
-    const pointed = scene.pointed === null ? null : this.candidates.byKey(scene.pointed);
-    if (pointed !== null) ringPointed(pen, pointed);
-    for (const trace of scene.traces) drawTrace(pen, trace);
-    if (scene.heights !== null) drawHeights(pen, scene.heights);
-    else drawZero(pen);
+    drawBoardMarks(pen, { dragged, selected: this.selectedElements(), pointed: this.pointedCandidate() });
     const { measured, tool } = this.desk.getState();
     const next = tool.kind === 'measure' && pointing !== null ? nextMeasured(tool, measured, pointing) : null;
     if (measured !== null) drawMeasured(pen, measured, next?.point ?? null);
@@ -289,10 +273,15 @@ export class Board implements World, InputHandler {
   }
 
   private reportFields(): void {
-    const fields = this.pointer === null || this.gesture.kind === 'panning' ? [] : (this.tool.fields?.() ?? []);
+    const fields = this.hand.pointer === null || this.hand.isPanning ? [] : (this.tool.fields?.() ?? []);
     const turns = fields.length > 1 && this.tool.base != null;
-    const at = this.pointer === null ? null : this.loupe.below(this.pointer.pixels);
+    const at = this.hand.pointer === null ? null : this.loupe.below(this.hand.pointer.pixels);
     if (this.reports) reportTyping(fields.length === 0 || at === null ? null : { fields, at, turns });
+  }
+
+  private pointedCandidate(): Candidate | null {
+    const { pointed } = this.scene;
+    return pointed === null ? null : this.candidates.byKey(pointed);
   }
 
   private selectedElements() {
@@ -304,15 +293,7 @@ export class Board implements World, InputHandler {
     const { width, height } = this.root.getBoundingClientRect();
     if (width === 0 || height === 0) return;
     this.view.size = { width: Math.round(width), height: Math.round(height) };
-    const ratio = window.devicePixelRatio || 1;
-    for (const canvas of [this.canvases.model, this.canvases.marks]) {
-      canvas.width = this.size.width * ratio;
-      canvas.height = this.size.height * ratio;
-    }
-    this.underlays.resize(this.size, ratio);
-    this.modelPicture.resize(this.size, ratio);
-    this.evidencePicture.resize(this.size, ratio);
-    this.modelStale = true;
+    this.picture.resize(this.size);
     this.view.begin(this.scene);
     this.redraw();
   }
@@ -320,64 +301,23 @@ export class Board implements World, InputHandler {
   // What the pointer does.
 
   press(pointer: RawPointer): void {
-    this.pointer = pointer;
-    this.seek();
-    this.gesture = { kind: 'pressing', from: pointer, at: this.project(pointer.pixels) };
+    this.hand.press(pointer);
   }
 
   move(pointer: RawPointer): void {
-    this.pointer = pointer;
-    this.beginDrag(pointer);
-    const { gesture } = this;
-    if (gesture.kind === 'panning') {
-      const [dx, dy] = [pointer.pixels[0] - gesture.last[0], pointer.pixels[1] - gesture.last[1]];
-      gesture.last = pointer.pixels;
-      this.view.panBy([dx, dy]);
-      return;
-    }
-    this.seek();
-    const pointing = this.pointing();
-    if (pointing === null) return;
-    if (gesture.kind === 'dragging') this.tool.drag?.(pointing);
-    else this.tool.move?.(pointing);
-  }
-
-  /** A press that moves far enough is the tool's drag, or moves the view. */
-  private beginDrag({ pixels }: RawPointer): void {
-    const { gesture } = this;
-    if (gesture.kind !== 'pressing') return;
-    const { from, at } = gesture;
-    if (Math.hypot(pixels[0] - from.pixels[0], pixels[1] - from.pixels[1]) <= dragFrom) return;
-    const pointing = this.pointing();
-    const taken = from.button === 0 && pointing !== null && (this.tool.press?.(pointing) ?? false);
-    this.gesture = taken ? { kind: 'dragging', from, at } : { kind: 'panning', from, at, last: from.pixels };
+    this.hand.move(pointer);
   }
 
   release(pointer: RawPointer): void {
-    this.pointer = pointer;
-    const { gesture } = this;
-    this.seek();
-    const pointing = this.pointing();
-    this.gesture = { kind: 'idle' };
-    if (pointing === null || gesture.kind === 'idle' || gesture.kind === 'panning' || pointer.button !== 0) return;
-    if (gesture.kind === 'dragging') this.tool.drop?.(pointing);
-    else this.tool.click?.(pointing);
-    this.seek();
-    this.redraw();
+    this.hand.release(pointer);
   }
 
   cancel(): void {
-    // What was being dragged is left as Escape leaves it: nothing of it is done.
-    if (this.gesture.kind === 'dragging') this.tool.key?.('Escape');
-    this.gesture = { kind: 'idle' };
+    this.hand.cancel();
   }
 
   leave(): void {
-    if (this.gesture.kind !== 'idle') return;
-    this.pointer = null;
-    this.holding.clear();
-    this.tell({ position: null, holding: '' });
-    this.redraw();
+    this.hand.leave();
   }
 
   zoom(at: Point, factor: number): void {
@@ -386,91 +326,27 @@ export class Board implements World, InputHandler {
   }
 
   key(event: KeyboardEvent): boolean {
-    if (this.tool.key?.(event.key)) {
-      this.seek();
-      this.redraw();
-      return true;
-    }
-    const plain = !event.ctrlKey && !event.metaKey && !event.altKey;
-    // Where a point can be typed a minus begins one, else it goes further away.
-    if (plain && typable.test(event.key) && this.beginTyping(event.key)) return true;
-    const step = viewStep(event);
-    if (step !== null) this.view.step(this.scene, step);
-    else if (event.key === 'Escape') return this.leaveTool();
-    else return plain && this.boardKey(actAt(event.key.toLowerCase()), event.repeat);
-    return true;
-  }
-
-  /** @returns whether the key did something */
-  private boardKey(name: ActName | null, repeated: boolean): boolean {
-    switch (name) {
-      case 'nextHold':
-        if (!this.holding.next()) return false;
-        break;
-      case 'loupe':
-      case 'pinLoupe':
-        if (!repeated) this.openLoupe(name === 'pinLoupe');
-        break;
-      case 'form':
-        this.tool.turnForm?.();
-        break;
-      case 'bend':
-        if (!this.tool.bend?.()) return false;
-        break;
-      case 'otherReading':
-        if (!this.tool.otherReading?.()) return false;
-        break;
-      case 'again':
-        this.makeAgain();
-        break;
-      default:
-        return false;
-    }
-    this.report();
-    this.redraw();
-    return true;
+    return this.keys.press(event);
   }
 
   keyUp(event: KeyboardEvent): void {
-    if (actAt(event.key.toLowerCase()) === 'loupe') this.letKeysGo();
+    this.keys.release(event);
   }
 
-  /** A key that is held is let go, or is no longer heard of because the keyboard is elsewhere. */
   letKeysGo(): void {
-    if (!this.loupe.isOpen || this.loupe.isPinned) return;
-    this.loupe.close();
-    this.seek();
-    this.redraw();
-  }
-
-  /** Opens the loupe at the pointer; pinned, the same key lets it go. */
-  private openLoupe(pin: boolean): void {
-    if (this.pointer === null) return;
-    const { pixels } = this.pointer;
-    if (pin && this.loupe.isPinned) this.loupe.close();
-    else this.loupe.show(pixels, this.project(pixels), pin);
-    this.seek();
-  }
-
-  /** Makes the kind that was made last, in the way it was. */
-  private makeAgain(): void {
-    const { kind, ways } = useTracing.getState();
-    const way = ways[kind];
-    if (way !== undefined) this.desk.getState().setTool({ kind: 'trace', way });
+    this.keys.letGo();
   }
 
   // What is typed at the cursor.
 
-  /** Typing without a pointer begins in the middle of what is seen. @returns whether there is something to type */
-  private beginTyping(begun: string): boolean {
-    if (this.pointer === null && this.tool.fields !== undefined) {
-      const pixels: Point = [this.size.width / 2, this.size.height / 2];
-      this.pointer = { pixels, button: 0, adding: false, shift: false, alt: false };
-      this.seek();
-      this.tool.move?.(this.pointing()!);
-      this.reportFields();
-    }
-    return (this.tool.fields?.().length ?? 0) > 0 && beginTyping(begun);
+  /** Typing without a pointer begins in the middle of what is seen. */
+  private pointSomewhere(): void {
+    if (this.hand.pointer !== null) return;
+    const pixels: Point = [this.size.width / 2, this.size.height / 2];
+    this.hand.pointer = { pixels, button: 0, adding: false, shift: false, alt: false };
+    this.seek();
+    this.tool.move?.(this.hand.pointing()!);
+    this.reportFields();
   }
 
   type(name: string, value: number | null): void {
@@ -489,36 +365,18 @@ export class Board implements World, InputHandler {
     this.redraw();
   }
 
-  /** @returns whether there was something to leave */
-  private leaveTool(): boolean {
-    const { tool, measured, setTool, setMeasured } = this.desk.getState();
-    if (tool.kind === 'look' && measured === null) return false;
-    setTool({ kind: 'look' });
-    setMeasured(null);
-    return true;
-  }
-
   // What is under the pointer.
 
   private project = (pixels: Point): Point =>
     this.loupe.place(pixels, this.camera) ?? toProject(this.camera, this.size, pixels);
 
-  private pointing(): Pointing | null {
-    if (this.pointer === null) return null;
-    const { pixels, adding, shift, alt } = this.pointer;
-    const at = this.project(pixels);
-    const { gesture } = this;
-    const from = gesture.kind === 'idle' ? { at, pixels } : { at: gesture.at, pixels: gesture.from.pixels };
-    return { at, pixels, held: this.holding.held, from, adding, shift, alt };
-  }
-
   /** Looks for what the cursor can hold on to. */
   private seek(): void {
-    if (this.pointer === null) return;
+    if (this.hand.pointer === null) return;
     const { tool } = this.desk.getState();
-    const wanted = this.tool.wants === 'points' && this.gesture.kind !== 'panning';
+    const wanted = this.tool.wants === 'points' && !this.hand.isPanning;
     const look = {
-      at: this.project(this.pointer.pixels),
+      at: this.project(this.hand.pointer.pixels),
       metresPerPixel: this.loupe.metresPerPixel(this.camera),
       base: this.tool.base ?? null,
     };
@@ -529,8 +387,8 @@ export class Board implements World, InputHandler {
   }
 
   private report(): void {
-    if (this.pointer === null) return;
-    this.tell({ position: this.project(this.pointer.pixels), holding: this.holding.held?.words ?? '' });
+    if (this.hand.pointer === null) return;
+    this.tell({ position: this.project(this.hand.pointer.pixels), holding: this.holding.held?.words ?? '' });
   }
 
   private tell(report: CursorReport): void {

@@ -3,6 +3,7 @@ const explanation = `Zircon Frame: architectural plans in, calculation models ou
   ./run demo [--fresh] [--port N]   set up, load the demo, build and serve on 127.0.0.1
   ./run serve [--port N]            the same without the demo's projects, for an office
   ./run dev [--port N]              the same with live rebuilding
+  ./run build                       install and build, without starting: for an image
   ./run worker                      one more process for background work (DATABASE_URL of the server)
   ./run backup <file> [--project <name or id>]
                                     everything, or one project, into one file, while the server goes on
@@ -37,6 +38,12 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   demo: async () => ({ run: (await import('./demo')).demo }),
   dev: async () => ({ run: (await import('./demo')).dev }),
   serve: async () => ({ run: (await import('./demo')).serveAlone }),
+  build: async () => ({
+    run: async () => {
+      await (await import('./build')).buildApplication();
+      return 0;
+    },
+  }),
   worker: async () => ({ run: (await import('./worker')).worker }),
   test: async () => ({ run: (await import('./test')).test }),
   bench: async () => ({ run: (await import('../../bench/bench')).bench }),

@@ -3,9 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildApplication } from './build';
 import { ensureBrowser } from './browser';
-import { makeFinishedTemplate } from './finishedTemplate';
 import { removeCluster, startCluster } from './postgres';
 import { root, runShown, Stop } from './system';
+import { makeTemplates } from './templates';
 
 interface Tally {
   passed: number;
@@ -59,7 +59,7 @@ async function interfaceTests(args: string[]): Promise<Tally> {
     ensureBrowser();
     await buildApplication();
     const { url } = await startCluster(cluster, { throwAway: true });
-    await makeFinishedTemplate(url);
+    await makeTemplates(url);
     // Every file has a server and a database of its own, and much of its time is waiting: two go side by side.
     return await jest('e2e', ['--maxWorkers=2', '--forceExit', ...args], { DATABASE_URL: url });
   } finally {

@@ -1,7 +1,8 @@
 'use client';
 import { api } from './api';
 import type { Right } from '@/core/people';
-import { Session, type Snapshot } from './session';
+import { Session } from './session';
+import type { Snapshot } from './told';
 import { windowId } from './windowId';
 
 /** Loads a project as the server has it. @throws ApiError, Unreachable */

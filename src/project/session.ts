@@ -1,74 +1,15 @@
 'use client';
-import type { Here } from '@/core/here';
-import type { Right } from '@/core/people';
 import * as v from 'valibot';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { editSchema, type Change, type Edit } from '@/core/model/edits';
 import { Model } from '@/core/model/model';
 import { changesTo, replay, type Pending } from '@/core/model/replay';
-import type { ProjectState } from '@/core/model/state';
 import { api, ApiError, Unreachable } from './api';
 import { Draft } from './draft';
+import { hearNews } from './news';
 import { Others } from './others';
+import type { Answer, History, IntakeView, LoggedEdit, Notice, Snapshot } from './told';
 import { writtenOut } from './writeOut';
-
-/**
- * How far the server is: its version, and what undo and redo would do next, in words and by their numbers in the log.
- */
-export interface History {
-  version: number;
-  undo: string | null;
-  redo: string | null;
-  undoSeq: number | null;
-  redoSeq: number | null;
-  savedAt: string | null;
-  /** Since when the project is held as it is, and by whom; null where it can be changed. */
-  held: { at: string; by: string | null } | null;
-}
-
-export interface IntakeView {
-  id: string;
-  fileName: string;
-  size: number;
-  state: 'receiving' | 'waiting' | 'reading' | 'done' | 'failed' | 'cancelled';
-  done: number;
-  message: string | null;
-  drawingId: string | null;
-  revises: string | null;
-  /** Whether a failed one can be tried again. */
-  again: boolean;
-}
-
-export interface Snapshot {
-  state: ProjectState;
-  /** What who is here may do. */
-  right: Right;
-  history: History;
-  intakes: IntakeView[];
-}
-
-/** An edit of the log. Those that this window sent itself come without their changes, which it has. */
-interface LoggedEdit {
-  seq: number;
-  label: string;
-  clientId: string;
-  changes: Change[] | null;
-}
-
-interface Answer {
-  edits: LoggedEdit[];
-  history: History;
-}
-
-/** What the server tells of as it happens. */
-interface Notice {
-  version?: number;
-  intake?: string;
-  /** Something may have been missed. */
-  again?: true;
-  here?: Here;
-  left?: string;
-}
 
 /** What a person is told in passing. */
 export interface Message {
@@ -133,7 +74,6 @@ export class Session {
   private heard = 0;
   private pulling: Promise<void> | null = null;
   private pullingNext: Promise<void> | null = null;
-  private source: EventSource | null = null;
   private messageKey = 0;
   /** As the server last told it, without the steps on their way. */
   private confirmed: History;
@@ -166,45 +106,35 @@ export class Session {
 
   /** Listens to what others do. @returns the way to stop; steps on their way still go out */
   listen(): () => void {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const open = (): void => {
-      this.source = this.openSource(() => {
-        // One that was refused is not opened again by itself: whether the project is gone is asked.
-        void this.pull();
-        if (this.facts.getState().gone === null) timer = setTimeout(open, sentAgainAfter);
-      });
-    };
-    open();
     const stop = this.others.begin();
+    const close = hearNews(`${this.base}/events?here=${this.here}`, {
+      hear: (notice) => this.hear(notice),
+      opened: () => {
+        void this.pull();
+        void this.refreshIntakes();
+        this.others.announce();
+      },
+      away: () => this.facts.setState({ connection: 'away' }),
+      refused: () => {
+        // Whether the project is gone is asked.
+        void this.pull();
+        return this.facts.getState().gone === null;
+      },
+    });
     return () => {
       stop();
-      clearTimeout(timer);
-      this.source?.close();
+      close();
     };
   }
 
-  private openSource(refused: () => void): EventSource {
-    const source = new EventSource(`${this.base}/events?here=${this.here}`);
-    source.onmessage = ({ data }) => {
-      const notice = JSON.parse(data as string) as Notice;
-      if (notice.here !== undefined) return this.others.hear(notice.here);
-      if (notice.left !== undefined) return this.others.left(notice.left);
-      this.heard = Math.max(this.heard, notice.version ?? 0);
-      // A version below zero tells that the project was deleted or put back: what is so is asked.
-      if (notice.again || (notice.version ?? 0) < 0) void this.pull();
-      else this.follow();
-      if (notice.intake !== undefined || notice.again) void this.refreshIntakes();
-    };
-    source.onopen = () => {
-      void this.pull();
-      void this.refreshIntakes();
-      this.others.announce();
-    };
-    source.onerror = () => {
-      this.facts.setState({ connection: 'away' });
-      if (source.readyState === EventSource.CLOSED) refused();
-    };
-    return source;
+  private hear(notice: Notice): void {
+    if (notice.here !== undefined) return this.others.hear(notice.here);
+    if (notice.left !== undefined) return this.others.left(notice.left);
+    this.heard = Math.max(this.heard, notice.version ?? 0);
+    // A version below zero tells that the project was deleted or put back: what is so is asked.
+    if (notice.again || (notice.version ?? 0) < 0) void this.pull();
+    else this.follow();
+    if (notice.intake !== undefined || notice.again) void this.refreshIntakes();
   }
 
   /** Asks for what was heard of; the answer to a step on its way brings most of it, and is waited for. */

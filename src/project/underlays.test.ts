@@ -29,7 +29,7 @@ jest.mock('comlink', () => ({
 }));
 jest.mock('@/core/underlay/pieces', () => ({ openIndex: (data: unknown) => data }));
 Object.assign(globalThis, {
-  Worker: class {
+  Worker: class extends EventTarget {
     postMessage() {
       /* Nothing is sent. */
     }

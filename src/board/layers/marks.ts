@@ -9,12 +9,31 @@ import { fonts } from '@/ui/tokens';
 import { toScreen } from '../camera';
 import type { Trace } from '../scene';
 import { traceLine, tracePath } from './drawArea';
+import { drawOther } from './others';
 import { preparedElement } from './outlines';
 import type { Pen } from './pen';
 
 /** The point that a candidate is looked for at. */
 export const candidateAnchor = (candidate: Candidate): Point =>
   candidate.kind === 'opening' ? candidate.at : anchorOf(shapedOf(candidate))!;
+
+/** What a board tells of: what is selected, what of it is dragged, and the candidate that is pointed at. */
+interface Marked {
+  selected: readonly ElementRow[];
+  dragged: readonly ElementRow[];
+  pointed: Candidate | null;
+}
+
+/** What others have in hand, what is selected or dragged, what is pointed at, and the signs of the board. */
+export function drawBoardMarks(pen: Pen, { selected, dragged, pointed }: Marked): void {
+  const { scene } = pen;
+  for (const other of scene.others) drawOther(pen, other);
+  drawSelected(pen, dragged.length > 0 ? dragged : selected, dragged.length > 0);
+  if (pointed !== null) ringPointed(pen, pointed);
+  for (const trace of scene.traces) drawTrace(pen, trace);
+  if (scene.heights !== null) drawHeights(pen, scene.heights);
+  else drawZero(pen);
+}
 
 /** More selected elements than this in view are drawn as one box each. */
 const mostOutlined = 2000;
@@ -34,7 +53,7 @@ export function drawSelected(pen: Pen, elements: readonly ElementRow[], dragged:
 }
 
 /** A ring round the candidate that bench and board point at. */
-export function ringPointed({ context, camera, size, scene }: Pen, candidate: Candidate): void {
+function ringPointed({ context, camera, size, scene }: Pen, candidate: Candidate): void {
   const [x, y] = toScreen(camera, size, candidateAnchor(candidate));
   const radius =
     candidate.kind === 'column' || candidate.kind === 'opening' ? Math.max(14, 0.6 / camera.metresPerPixel) : 9;
@@ -50,7 +69,7 @@ export function ringPointed({ context, camera, size, scene }: Pen, candidate: Ca
 }
 
 /** The line that a section stands on, with its name; short strokes at the ends point the way it looks. */
-export function drawTrace({ context, camera, size, scene }: Pen, { name, from, to }: Trace): void {
+function drawTrace({ context, camera, size, scene }: Pen, { name, from, to }: Trace): void {
   const [[x1, y1], [x2, y2]] = [toScreen(camera, size, from), toScreen(camera, size, to)];
   const length = Math.hypot(x2 - x1, y2 - y1) || 1;
   const [nx, ny] = [((y2 - y1) / length) * 12, (-(x2 - x1) / length) * 12];
@@ -80,7 +99,7 @@ export function drawTrace({ context, camera, size, scene }: Pen, { name, from, t
 }
 
 /** The project's levels over a section seen face on. */
-export function drawHeights({ context, camera, size, scene }: Pen, levels: readonly LevelRow[]): void {
+function drawHeights({ context, camera, size, scene }: Pen, levels: readonly LevelRow[]): void {
   context.lineWidth = 1.25;
   context.font = `600 11px ${fonts.text}`;
   context.textAlign = 'left';
@@ -100,7 +119,7 @@ export function drawHeights({ context, camera, size, scene }: Pen, levels: reado
 }
 
 /** The project's zero, or that of the axes worked along: a small cross along them with its word. */
-export function drawZero({ context, camera, size, scene }: Pen): void {
+function drawZero({ context, camera, size, scene }: Pen): void {
   const { axes } = scene;
   const [x, y] = toScreen(camera, size, axes?.origin ?? [0, 0]);
   if (x < -20 || y < -20 || x > size.width + 20 || y > size.height + 20) return;

@@ -1,6 +1,6 @@
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { bridgeKinds, type BridgeKind } from '@/core/model/siteSettings';
-import type { Enclosed, Surface } from './derive/envelope';
+import type { Enclosed, Surface } from './derive/surface';
 import type { Stretch } from './derive/stretches';
 
 /** Losses of thermal bridges by their length, W/(m K). */

@@ -1,7 +1,7 @@
 import type { Finding } from '@/core/proof/finding';
 import type { Point } from '@/core/geometry/vector';
 import type { Bridge } from './bridges';
-import type { SurfaceKind } from './derive/envelope';
+import type { SurfaceKind } from './derive/surface';
 import type { HeatTrial, HeatZone } from './heat';
 import type { Month } from './months';
 

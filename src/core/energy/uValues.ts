@@ -1,7 +1,7 @@
 import type { ReadModel } from '@/core/handover/model/readModel';
 import { usualMaterials } from '@/core/kinds/material';
 import type { Report } from '@/core/proof/report';
-import type { Enclosed, Surface } from './derive/envelope';
+import type { Enclosed, Surface } from './derive/surface';
 import { basementWallUValue, groundFloorUValue, type GroundFloor } from './ground';
 import { flowOf, layerSteps, uValueOfLayers, type Layer } from './uValue';
 

@@ -6,11 +6,9 @@ import { put, type Edit } from './edits';
 import {
   changeLevel,
   elementsAt,
-  follow,
   hangsOn,
   insertLevel,
   levelsUp,
-  makeOwn,
   plainLevel,
   removeLevel,
   repeatStorey,
@@ -18,6 +16,7 @@ import {
   takeElevations,
   usesOf,
 } from './levels';
+import { follow, makeOwn } from './repeatLevels';
 import { emptyState, type LevelRow, type ProjectState } from './state';
 import type { Result } from '@/core/result';
 

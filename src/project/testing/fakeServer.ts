@@ -1,7 +1,7 @@
 import type { Change, Edit } from '@/core/model/edits';
 import { Model } from '@/core/model/model';
 import type { ProjectState } from '@/core/model/state';
-import type { History } from '../session';
+import type { History } from '../told';
 
 interface Logged {
   seq: number;

@@ -10,16 +10,15 @@ import { useState } from 'react';
 import {
   belowGround,
   changeLevel,
-  follow,
   insertLevel,
   levelsUp,
-  makeOwn,
   removeLevel,
   repeatStorey,
   structuralTop,
   usesOf,
   type Fate,
 } from '@/core/model/levels';
+import { follow, makeOwn } from '@/core/model/repeatLevels';
 import type { Model } from '@/core/model/model';
 import { levelKinds, type LevelKind, type LevelRow } from '@/core/model/state';
 import { formatLength, type LengthStyle } from '@/core/units/length';

@@ -6,10 +6,10 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useEffect, useState } from 'react';
-import { fitRigid, type PointPair, type RigidFit } from '@/core/datum/fit';
+import { fitRigid, type PointPair } from '@/core/datum/fit';
 import { asDrawn, place, unplace, type Placement } from '@/core/datum/placement';
 import type { Registration } from '@/core/datum/register';
-import { degrees, distance, type Point } from '@/core/geometry/vector';
+import { degrees, type Point } from '@/core/geometry/vector';
 import type { DrawingRow, PlacementRow, ProjectState } from '@/core/model/state';
 import { formatNumber } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
@@ -22,6 +22,7 @@ import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
 import { Table } from '@/ui/widgets/Table';
 import { pickPoint, placedBox } from './pick';
+import { exaggeration, residualArrows, unseen } from './residualArrows';
 import type { Replace } from './useReplace';
 
 /** The grid of the project's own elements stands for a drawing in the choice. */
@@ -370,38 +371,3 @@ function FoundFit({
 }
 
 const signed = (metres: number) => `${metres > 5e-6 ? '+' : ''}${formatNumber(metres * 1000, 2)}`;
-
-/** The longest arrow is drawn at most this long, metres. */
-const longestArrow = 2;
-
-/** A miss below this is no miss, metres. */
-const unseen = 5e-6;
-
-/** A power of ten that makes the misses visible on a plan. */
-const exaggeration = (worst: number): number =>
-  worst < unseen ? 1 : Math.max(1, 10 ** Math.floor(Math.log10(longestArrow / worst)));
-
-/** Arrows from where points come to lie to where they belong, in the drawing's coordinates; a cross where they meet. */
-function residualArrows({ residuals }: RigidFit, placement: Placement, factor: number) {
-  const origin = unplace(placement, residuals[0].to);
-  const lines: number[] = [];
-  const add = (a: Point, b: Point) => {
-    const [p, q] = [unplace(placement, a), unplace(placement, b)];
-    lines.push(p[0] - origin[0], p[1] - origin[1], q[0] - origin[0], q[1] - origin[1]);
-  };
-  for (const { fitted, to } of residuals) {
-    const head: Point = [fitted[0] + (to[0] - fitted[0]) * factor, fitted[1] + (to[1] - fitted[1]) * factor];
-    const length = distance(fitted, head);
-    add([fitted[0] - 0.15, fitted[1]], [fitted[0] + 0.15, fitted[1]]);
-    add([fitted[0], fitted[1] - 0.15], [fitted[0], fitted[1] + 0.15]);
-    if (length < 0.05) continue;
-    const [ux, uy] = [(head[0] - fitted[0]) / length, (head[1] - fitted[1]) / length];
-    const barb = Math.min(0.4, length / 2);
-    add(fitted, head);
-    for (const side of [0.5, -0.5]) add(head, [head[0] - barb * (ux + side * uy), head[1] - barb * (uy - side * ux)]);
-  }
-  return {
-    origin: [origin[0], origin[1]] as [number, number],
-    parts: [{ tone: 'evidence' as const, lines: Float32Array.from(lines) }],
-  };
-}

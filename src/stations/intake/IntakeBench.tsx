@@ -1,5 +1,5 @@
 'use client';
-import type { IntakeView } from '@/project/session';
+import type { IntakeView } from '@/project/told';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';

@@ -4,7 +4,7 @@ import type { DrawingReading } from '@/project/readings';
 import { verdictOf } from '@/project/readings';
 import { activeDrawings } from '@/project/projectRow';
 import type { Finding } from '@/core/proof/finding';
-import type { IntakeView } from '@/project/session';
+import type { IntakeView } from '@/project/told';
 import type { RailStation } from '@/ui/shell/CourseRail';
 
 /** How many candidates of all drawings nobody has decided on. */

@@ -1,6 +1,6 @@
 import { common, without, type Region } from '@/core/geometry/clipping';
 import { distance, dot, subtract, type Point } from '@/core/geometry/vector';
-import type { Enclosed, Surface } from '@/core/energy/derive/envelope';
+import type { Enclosed, Surface } from '@/core/energy/derive/surface';
 import { movedOut, offsetOf } from '@/core/energy/derive/measure';
 import type { Stretch } from '@/core/energy/derive/stretches';
 import type { Room } from '@/core/rooms/rooms';

@@ -1,7 +1,7 @@
 import { common, regionArea, without, type Region } from '@/core/geometry/clipping';
 import { contains } from '@/core/geometry/polygon';
 import { cross, distance, dot, pointAlong, subtract, type Point } from '@/core/geometry/vector';
-import type { Surface } from '@/core/energy/derive/envelope';
+import type { Surface } from '@/core/energy/derive/surface';
 import type { Overhead } from '@/core/energy/derive/overhead';
 import { stepsBetween, type Step } from '@/core/energy/derive/steps';
 import { isCeiling, type Centred } from './centred';

@@ -1,4 +1,5 @@
-import { enclosedRooms, type Enclosed, type Surface } from '@/core/energy/derive/envelope';
+import { enclosedRooms } from '@/core/energy/derive/envelope';
+import type { Enclosed, Surface } from '@/core/energy/derive/surface';
 import type { Stretch } from '@/core/energy/derive/stretches';
 import type { Region } from '@/core/geometry/clipping';
 import type { Point } from '@/core/geometry/vector';
