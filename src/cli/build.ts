@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build as bundle } from 'esbuild';
+import { complain } from './complain';
 import { root, runShown, Stop } from './system';
 
 /** Where the parts that are built beside the web application lie. */
@@ -46,6 +47,17 @@ export async function buildApplication(): Promise<void> {
   });
   if (code !== 0) throw new Stop('The build failed; its messages are above.');
   writeFileSync(stamp, sources);
+}
+
+/** `./run build`: what an image is made with. @returns the exit code */
+export async function buildAlone(): Promise<number> {
+  try {
+    await buildApplication();
+    return 0;
+  } catch (error) {
+    if (!(error instanceof Stop)) throw error;
+    return complain(1, error.message);
+  }
 }
 
 function hashOf(paths: string[]): string {

@@ -38,12 +38,7 @@ const commands: Record<string, () => Promise<{ run: (args: string[]) => Promise<
   demo: async () => ({ run: (await import('./demo')).demo }),
   dev: async () => ({ run: (await import('./demo')).dev }),
   serve: async () => ({ run: (await import('./demo')).serveAlone }),
-  build: async () => ({
-    run: async () => {
-      await (await import('./build')).buildApplication();
-      return 0;
-    },
-  }),
+  build: async () => ({ run: (await import('./build')).buildAlone }),
   worker: async () => ({ run: (await import('./worker')).worker }),
   test: async () => ({ run: (await import('./test')).test }),
   bench: async () => ({ run: (await import('../../bench/bench')).bench }),

@@ -101,6 +101,7 @@ test.each([
   ['23503', 409, /still in use/],
   ['23514', 400, /outside its limits/],
   ['42P01', 503, /setting its database up/],
+  ['28P01', 503, /the user or the password in DATABASE_URL/],
 ])('the error %s becomes status %d with a sentence that says what to do', (code, status, words) => {
   const problem = problemOf(Object.assign(new Error('x'), { code }));
   expect(problem.status).toBe(status);

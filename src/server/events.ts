@@ -17,7 +17,21 @@ interface Listening {
   client: pg.Client | null;
   ended: boolean;
 }
-const shared = globalThis as { zirconListening?: Listening };
+const shared = globalThis as { zirconListening?: Listening; zirconStreams?: Set<() => void> };
+
+/** The streams of events that this process holds open, by the ways to end them. */
+const streams = (): Set<() => void> => (shared.zirconStreams ??= new Set());
+
+/** A stream is open until it is ended, by whoever opened it or because the process ends. @returns the way to forget it */
+export function holdStream(end: () => void): () => void {
+  streams().add(end);
+  return () => streams().delete(end);
+}
+
+/** Ends all streams, so that windows go on at another server. */
+export function endStreams(): void {
+  for (const end of [...streams()]) end();
+}
 
 function listening(): Listening {
   if (shared.zirconListening === undefined) {

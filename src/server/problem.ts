@@ -33,6 +33,11 @@ export function problemOf(error: unknown): Problem {
       'The database does not answer. What was confirmed is safe; start the database again (./run demo does) and repeat the last step.',
     );
   }
+  if (code === '28P01' || code === '28000')
+    return new Problem(
+      503,
+      'The database does not let the server in: the user or the password in DATABASE_URL is not right. Put it right and start again.',
+    );
   if (code === '42P01') return new Problem(503, 'The server is still setting its database up. Try again in a moment.');
   if (code === '53100' || code === 'ENOSPC')
     return new Problem(

@@ -1,4 +1,5 @@
 import { bringUpToDate } from './bringUpToDate';
+import { endStreams } from './events';
 import { startBeating } from './jobs/processes';
 import { startJobs, type Runner } from './jobs/runner';
 import { log } from './log';
@@ -8,6 +9,7 @@ import { settings } from './settings';
 
 /** Brings the schema up to date and begins background work; ends it with the process. */
 export async function startServer(): Promise<void> {
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, endStreams);
   void begin();
 }
 

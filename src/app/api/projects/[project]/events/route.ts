@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { uuid } from '@/core/kinds/limits';
-import { subscribe } from '@/server/events';
+import { holdStream, subscribe } from '@/server/events';
 import { tellLeft } from '@/server/here';
 import { route } from '@/server/http';
 import { maySee } from '@/server/people/rights';
@@ -52,6 +52,7 @@ export const GET = route<'project'>('reader', async (request, { project }, who) 
         open = false;
         clearInterval(beat);
         unsubscribe();
+        forget();
         // Where the database is away nobody hears of anything.
         if (v.is(uuid, here)) tellLeft(project, here).catch(() => undefined);
       };
@@ -63,6 +64,7 @@ export const GET = route<'project'>('reader', async (request, { project }, who) 
           /* It is closed. */
         }
       };
+      const forget = holdStream(end);
       request.signal.addEventListener('abort', end);
       send('retry: 1000\n\n');
     },
@@ -72,6 +74,8 @@ export const GET = route<'project'>('reader', async (request, { project }, who) 
       'content-type': 'text/event-stream',
       'cache-control': 'no-store',
       'x-accel-buffering': 'no',
+      // Kept open after the stream, the connection would hold a server up that is to end.
+      connection: 'close',
       'x-content-type-options': 'nosniff',
     },
   });
