@@ -22,7 +22,7 @@ const shared = globalThis as { zirconListening?: Listening; zirconStreams?: Set<
 /** The streams of events that this process holds open, by the ways to end them. */
 const streams = (): Set<() => void> => (shared.zirconStreams ??= new Set());
 
-/** A stream is open until it is ended, by whoever opened it or because the process ends. @returns the way to forget it */
+/** A stream is open until whoever opened it ends it, or the process ends. @returns the way to forget it */
 export function holdStream(end: () => void): () => void {
   streams().add(end);
   return () => streams().delete(end);
