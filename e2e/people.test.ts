@@ -3,6 +3,7 @@ import type { BrowserContext, Page } from 'playwright-core';
 import { allRoutes } from '@/cli/allRoutes';
 import { serve } from '@/cli/serve';
 import { anyPort, root } from '@/cli/system';
+import { dxf, line } from '@/core/drawing/testing/dxf';
 import type { ProjectState } from '@/core/model/state';
 import type { RouteRule } from '@/server/people/routes';
 import { hashOf, newToken } from '@/server/people/tokens';
@@ -293,6 +294,60 @@ test('names are not told apart from passwords, trying ends, and a session cannot
   expect(statuses).toEqual([...Array.from({ length: 10 }, () => 401), 429]);
   expect(await asked(context, '/api/sign-in', 'POST', { name: 'Client', password: right })).toBe(429);
   await context.close();
+});
+
+test('ids, file names and headers are not worth guessing', async () => {
+  const { editor, stranger, project } = people;
+  const cookieOf = async ({ context }: Somebody) =>
+    (await context.cookies(stage.address)).map(({ name, value }) => `${name}=${value}`).join('; ');
+  const sent = async (who: Somebody, path: string, init: RequestInit = {}) =>
+    fetch(stage.address + path, { ...init, headers: { cookie: await cookieOf(who), ...init.headers } });
+  // A name that is a path is none.
+  const body = dxf({ entities: line(0, 0, 1, 0, 'WALL') });
+  const bring = async (name: string) => {
+    const path = `/api/projects/${project}/intakes?name=${encodeURIComponent(name)}`;
+    return (await sent(editor, path, { method: 'POST', body })).status;
+  };
+  expect([await bring('../../etc/passwd.dxf'), await bring('passwd.dxf')]).toEqual([400, 200]);
+  let rows: ProjectState;
+  do
+    ({ state: rows } = (await (await sent(editor, `/api/projects/${project}/state`)).json()) as {
+      state: ProjectState;
+    });
+  while (Object.keys(rows.drawing).length === 0);
+  const [drawing] = Object.values(rows.drawing);
+  expect(drawing.fileName).toBe('passwd.dxf');
+  // Who knows the id of a file has nothing of it: not in its own project, and not through one of theirs.
+  const own = (await told<{ id: string }>(stranger, '/api/projects', { name: 'Of a stranger' })).id;
+  for (const through of [project, own])
+    expect((await sent(stranger, `/api/projects/${through}/files/${drawing.fileId}/columns`)).status).toBe(404);
+  // A project that is there and one that is not are told of alike.
+  const answers = await Promise.all(
+    [project, crypto.randomUUID()].map(async (id) => (await sent(stranger, `/api/projects/${id}/state`)).text()),
+  );
+  expect(answers[0]).toBe(answers[1]);
+  // No header makes somebody of nobody, nor an owner of a stranger.
+  const headers = {
+    authorization: 'Bearer owner',
+    'x-forwarded-user': 'Harbour office',
+    'x-forwarded-for': '127.0.0.1',
+    'x-middleware-subrequest': 'src/proxy:src/proxy:src/proxy:src/proxy:src/proxy',
+    'x-http-method-override': 'GET',
+    'x-original-url': '/api/health',
+  };
+  expect((await fetch(`${stage.address}/api/projects/${project}/state`, { headers })).status).toBe(401);
+  expect((await sent(stranger, `/api/projects/${project}/state`, { headers })).status).toBe(404);
+  // Another address each time does not make more attempts of them.
+  const statuses: number[] = [];
+  for (let i = 0; i < 11; i += 1) {
+    const answer = await fetch(`${stage.address}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-forwarded-for': `203.0.113.${i}` },
+      body: JSON.stringify({ name: 'Other job', password: `guess ${i}` }),
+    });
+    statuses.push(answer.status);
+  }
+  expect(statuses).toEqual([...Array.from({ length: 10 }, () => 401), 429]);
 });
 
 test('signing out everywhere, a new password and a taken right end what was open', async () => {

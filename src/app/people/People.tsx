@@ -100,7 +100,11 @@ function Everybody({ self, people }: { self: Account; people: Account[] }) {
   const [problem, act] = useAct();
   const [link, setLink] = useState<{ path: string; about: string } | null>(null);
   const make = (address: string, json: object, about: string): void =>
-    act(async () => setLink({ ...(await api<{ path: string }>(address, { json })), about }));
+    act(async () => {
+      // The link before was for somebody else.
+      setLink(null);
+      setLink({ ...(await api<{ path: string }>(address, { json })), about });
+    });
   const remove = (id: string): void =>
     act(async () => {
       await api(`/api/people/${id}`, { method: 'DELETE' });

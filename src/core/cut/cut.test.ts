@@ -2,7 +2,6 @@ import { regionArea } from '@/core/geometry/clipping';
 import { area } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
 import earcut from 'earcut';
-import { withArcs } from './arcs';
 import { marksOf } from './axes';
 import { measured, type Shell } from './body';
 import { drawnOn } from './drawn';
@@ -323,27 +322,6 @@ test('a room about a court has its name between the two', () => {
   const [name] = plans.plans[0].marks.flatMap((mark) => (mark.shape === 'text' ? [mark.at] : []));
   const within = (low: number, high: number) => name.every((value) => value > low && value < high);
   expect([within(0, 9), within(2, 8)]).toEqual([true, false]);
-});
-
-test('runs of chords are arcs, and what is beside them stays straight', () => {
-  // A wall bent by a quarter turn of 3.0 and 3.3: each face of 24 chords.
-  const face = (radius: number) =>
-    Array.from({ length: 25 }, (_, i): Point => [
-      radius * Math.cos((i * Math.PI) / 48),
-      radius * Math.sin((i * Math.PI) / 48),
-    ]);
-  const { points, bulges } = withArcs([...face(3.3), ...face(3).reverse()], true);
-  expect(points).toHaveLength(4);
-  const quarter = Math.tan(Math.PI / 8);
-  expect(bulges.map((bulge) => Math.abs(bulge)).sort((a, b) => a - b)).toEqual(
-    [0, 0, quarter, quarter].map((value) => expect.closeTo(value, 6)),
-  );
-  expect(bulges.reduce((sum, bulge) => sum + bulge, 0)).toBeCloseTo(0, 9);
-  const octagon = Array.from({ length: 8 }, (_, i): Point => [
-    Math.cos((i * Math.PI) / 4),
-    Math.sin((i * Math.PI) / 4),
-  ]);
-  expect(withArcs(octagon, true).bulges).toEqual(octagon.map(() => 0));
 });
 
 test('a grid line has its label in a ring that touches each end, an arc in the direction that it would go on', () => {

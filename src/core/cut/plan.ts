@@ -1,6 +1,6 @@
+import { withArcs } from '@/core/geometry/arcsOfChords';
 import { area, pointWithin } from '@/core/geometry/polygon';
 import type { Point } from '@/core/geometry/vector';
-import { withArcs } from './arcs';
 import { measured, type Body, type Shell } from './body';
 import { drawnOn, linesOf, type Drawn } from './drawn';
 import { leavesOf, type Filling } from './fillings';
@@ -115,12 +115,14 @@ const lineFeed = 1.6;
 
 /** Corners of a circle of chords are equally far from its middle within this, metres. */
 const oneRadius = 2e-5;
+/** Chords were points of their arc before 32 bits rounded them; a body's are as coarse as its writer made them. */
+const exact = { onCircle: oneRadius, sagitta: Infinity };
 /** A circle has at least so many chords. */
 const fewestChords = 16;
 
 /** A circle where a ring of chords is one, else its line, with arcs where runs of chords are. */
 function roundOr(layer: string, points: Point[], closed: boolean): Mark {
-  const line: Mark = { layer, shape: 'line', ...withArcs(points, closed), closed };
+  const line: Mark = { layer, shape: 'line', ...withArcs(points, closed, exact), closed };
   if (!closed || points.length < fewestChords) return line;
   const sum = points.reduce(([x, y], p) => [x + p[0], y + p[1]], [0, 0]);
   const centre: Point = [sum[0] / points.length, sum[1] / points.length];

@@ -46,6 +46,41 @@ const arc = (radius: number, from: number, to: number, layer = 'W'): string =>
 const text = (x: number, y: number, words: string, layer: string, height = 0.2): string =>
   groups([0, 'TEXT'], [8, layer], [10, x], [20, y], [40, height], [1, words], [72, 1], [73, 2], [11, x], [21, y]);
 
+describe('a curved wall', () => {
+  /** A quarter round zero in chords of 5 degrees, in whole millimetres. */
+  const face = (radius: number): [number, number][] =>
+    Array.from({ length: 19 }, (_, i) => {
+      const angle = (i * 5 * Math.PI) / 180;
+      return [Math.round(radius * 1000 * Math.cos(angle)) / 1000, Math.round(radius * 1000 * Math.sin(angle)) / 1000];
+    });
+  const polyline = (points: [number, number][], closed: boolean): string =>
+    groups(
+      [0, 'LWPOLYLINE'],
+      [8, 'W'],
+      [90, points.length],
+      [70, closed ? 1 : 0],
+      ...points.flatMap(([x, y]): [number, number][] => [
+        [10, x],
+        [20, y],
+      ]),
+    );
+  const quarter = {
+    thickness: expect.closeTo(0.3, 2) as number,
+    bulge: expect.closeTo(Math.tan(Math.PI / 8), 2) as number,
+  };
+
+  test('is drawn as one closed polyline of chords', () => {
+    const walls = readPlan(polyline([...face(6.3), ...face(6).reverse()], true))('wall');
+    expect(walls.map(({ element }) => element)).toEqual([expect.objectContaining(quarter)]);
+  });
+
+  test('is drawn as two polylines of chords, and meets straight walls', () => {
+    const straight = line(6, -5, 6, 0, 'W') + line(6.3, -5, 6.3, 0, 'W');
+    const walls = readPlan(polyline(face(6), false) + polyline(face(6.3), false) + straight)('wall');
+    expect(walls.map(({ element }) => element.bulge).sort()).toEqual([0, quarter.bulge]);
+  });
+});
+
 describe('the bubble of a grid line', () => {
   const axis = line(0, 0, 0, 20, 'A');
   const labels = (bubble: string) =>

@@ -1,7 +1,8 @@
 import { pushAll } from '@/core/lists';
 import type { Wall } from '@/core/kinds/wall';
 import { openingOutline } from '@/core/kinds/opening';
-import type { From, PlacedText } from '@/core/placed/placed';
+import type { From, PlacedPath, PlacedText } from '@/core/placed/placed';
+import { withArcs } from '@/core/geometry/arcsOfChords';
 import { bulgeOfSweep } from '@/core/geometry/bulge';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { distance, type Point } from '@/core/geometry/vector';
@@ -39,6 +40,16 @@ export interface WallReading {
   unread: Unread[];
 }
 
+/** Faces drawn in chords: their corners may be rounded to a millimetre, and longer chords are walls with corners. */
+const chords = { onCircle: 1e-3, sagitta: 0.02 };
+
+/** A path with its arcs, where runs of chords were drawn for them. */
+function asBent(path: PlacedPath): PlacedPath {
+  if (path.bulges.some((bulge) => bulge !== 0)) return path;
+  const { points, bulges } = withArcs(path.points, path.closed, chords);
+  return points.length === path.points.length ? path : { ...path, points, bulges };
+}
+
 /**
  * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and
  * where others cross, parted and
@@ -54,7 +65,7 @@ export function* wallStages(
   answers: readonly Answer[] = [],
 ): Generator<string, WallReading> {
   yield 'faces of walls';
-  const paths = scene.paths('wall');
+  const paths = scene.paths('wall').map(asBent);
   const { families, curved } = facesOf(paths, tolerance.offAxis, doubled, tolerance.gap);
   const isOne = (apart: number): boolean | null => {
     const way = told(answers, 'leaves', apart);

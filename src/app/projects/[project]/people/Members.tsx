@@ -87,7 +87,11 @@ export function Members({
           <Button
             variant="contained"
             onClick={() =>
-              act(async () => setPath((await api<{ path: string }>(address, { json: { right: invited } })).path))
+              act(async () => {
+                // The link before was for somebody else.
+                setPath(null);
+                setPath((await api<{ path: string }>(address, { json: { right: invited } })).path);
+              })
             }
           >
             Invite
