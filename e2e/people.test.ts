@@ -205,6 +205,8 @@ test('a stranger sees nothing, an editor changes, a reader\u2019s window has no 
   const bench = reader.page.getByRole('region', { name: 'Bench' });
   expect(await bench.getByRole('textbox').count()).toBeGreaterThan(0);
   expect(await bench.locator('input:enabled').count()).toBe(0);
+  expect(await bench.locator('fieldset').getByRole('button', { name: 'Delete' }).count()).toBeGreaterThan(0);
+  expect(await bench.locator('fieldset button:enabled').count()).toBe(0);
   // Each sees that the other is here, by name.
   await reader.page.getByRole('button', { name: '1 other here' }).click();
   await reader.page.getByRole('dialog', { name: 'Others here' }).getByText('Structures').waitFor();

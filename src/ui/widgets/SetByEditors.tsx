@@ -1,4 +1,5 @@
 'use client';
+import Box from '@mui/material/Box';
 import { ThemeProvider, type Theme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { useMayEdit } from '@/project/useSession';
@@ -22,13 +23,21 @@ const fixed = (outer: Theme): Theme => ({
   },
 });
 
+/** No frame of its own; buttons that say of themselves when they can be pressed cannot be either. */
+const fieldsetStyle = {
+  display: 'contents',
+  '& button:disabled': { color: 'var(--mui-palette-action-disabled)' },
+} as const;
+
 /** Fields of the project: who may only look sees what they hold, and cannot change them. */
 export function SetByEditors({ children }: { children: ReactNode }) {
   if (useMayEdit()) return children;
   return (
     <ThemeProvider theme={fixed}>
       <Note kind="plain">Who may edit this project sets these.</Note>
-      {children}
+      <Box component="fieldset" disabled sx={fieldsetStyle}>
+        {children}
+      </Box>
     </ThemeProvider>
   );
 }
