@@ -2,6 +2,7 @@ import { Others, type Told } from './others';
 import type { Here } from '@/core/here';
 
 const told: Told = { station: 'tracing', levelId: null, faceOn: null, selected: [], count: 0, draft: [] };
+const tells = () => told;
 const here = (window: string, more: Partial<Here> = {}): Here => ({ ...told, window, name: null, ...more });
 
 beforeEach(() => jest.useFakeTimers());
@@ -27,12 +28,12 @@ const seenBy = (window: Others): string[] =>
 
 test('who comes later is told who was there before, and everybody hears of who comes', () => {
   const [one, two, three] = office('one', 'two', 'three');
-  one.tell(told);
+  one.tell(tells);
   jest.advanceTimersByTime(5000);
   // Two and three hear it, and have nothing to tell of themselves yet.
   expect([seenBy(one), seenBy(two)]).toEqual([[], ['one']]);
-  two.tell(told);
-  three.tell(told);
+  two.tell(tells);
+  three.tell(tells);
   jest.advanceTimersByTime(5000);
   expect([seenBy(one), seenBy(two), seenBy(three)]).toEqual([
     ['three', 'two'],
@@ -44,14 +45,33 @@ test('who comes later is told who was there before, and everybody hears of who c
 test('what is dragged is told four times a second at most, and its end always', () => {
   const sent: number[] = [];
   const window = new Others('own', ({ count }) => Promise.resolve(sent.push(count)));
+  window.hear(here('other'));
   for (let i = 1; i <= 100; i += 1) {
-    window.tell({ ...told, count: i });
+    window.tell(() => ({ ...told, count: i }));
     jest.advanceTimersByTime(10);
   }
   jest.advanceTimersByTime(1000);
   expect(sent.length).toBeLessThanOrEqual(6);
   expect(sent.length).toBeGreaterThanOrEqual(4);
   expect(sent.at(-1)).toBe(100);
+});
+
+test('where nobody else is a window tells of itself once, and again when somebody comes', () => {
+  let [sent, madeUp] = [0, 0];
+  const window = new Others('own', () => Promise.resolve((sent += 1)));
+  const stop = window.begin();
+  for (let i = 0; i < 50; i += 1) {
+    window.tell(() => {
+      madeUp += 1;
+      return told;
+    });
+    jest.advanceTimersByTime(2000);
+  }
+  expect([sent, madeUp]).toEqual([1, 1]);
+  window.hear(here('other'));
+  jest.advanceTimersByTime(1000);
+  expect(sent).toBe(2);
+  stop();
 });
 
 test('a place is kept while somebody is here, and is free for the next when they have gone', () => {
@@ -69,10 +89,23 @@ test('a place is kept while somebody is here, and is free for the next when they
   expect(Object.keys(places())).toHaveLength(2);
 });
 
+test('what found no server is told again with the next beat, also where nobody else is known', async () => {
+  let sent = 0;
+  const window = new Others('own', () => {
+    sent += 1;
+    return sent === 1 ? Promise.reject(new Error('away')) : Promise.resolve();
+  });
+  const stop = window.begin();
+  window.tell(tells);
+  await jest.advanceTimersByTimeAsync(90_000);
+  expect(sent).toBe(2);
+  stop();
+});
+
 test('a window that says nothing more is gone after some minutes; one that cannot be told of is no failure', () => {
   const window = new Others('own', () => Promise.reject(new Error('away')));
   const stop = window.begin();
-  window.tell(told);
+  window.tell(tells);
   window.hear(here('silent'));
   window.hear(here('there'));
   for (let i = 0; i < 12; i += 1) {

@@ -21,9 +21,12 @@ const goneAfter = 150_000;
 export class Others {
   readonly store: StoreApi<readonly Other[]> = createStore<readonly Other[]>(() => []);
   private readonly heardAt = new Map<string, number>();
-  private told: Told | null = null;
+  /** Puts together what is told, when it is told. */
+  private told: (() => Told) | null = null;
   private waiting: ReturnType<typeof setTimeout> | undefined;
   private lastSent = -Infinity;
+  /** Whether what was told last found no server. */
+  private lost = false;
 
   /** @param send tells the others; what it throws is as if it was told later */
   constructor(
@@ -34,7 +37,8 @@ export class Others {
   /** Begins to say that this window is there. @returns the way to stop */
   begin(): () => void {
     const beat = setInterval(() => {
-      this.announce();
+      if (this.lost) this.announce();
+      else this.tellOthers();
       this.leaveOut((_, heard) => Date.now() - heard > goneAfter);
     }, beatEvery);
     return () => {
@@ -44,20 +48,30 @@ export class Others {
     };
   }
 
-  /** Tells where this window is now. */
-  tell(told: Told): void {
+  /** Tells where this window is now: at first whoever may be there, then those who are. */
+  tell(told: () => Told): void {
+    const first = this.told === null;
     this.told = told;
-    this.announce();
+    if (first) this.announce();
+    else this.tellOthers();
   }
 
-  /** Tells it again, soon. */
+  /** Where nobody else is, nobody is told: who comes makes themselves heard, and is told then. */
+  private tellOthers(): void {
+    if (this.store.getState().length > 0) this.announce();
+  }
+
+  /** Tells it to whoever may be there, soon. */
   announce(): void {
     if (this.told === null || this.waiting !== undefined) return;
     const wait = Math.max(0, this.lastSent + toldEvery - Date.now());
     this.waiting = setTimeout(() => {
       this.waiting = undefined;
       this.lastSent = Date.now();
-      this.send({ window: this.window, ...this.told! }).catch(() => undefined);
+      this.send({ window: this.window, ...this.told!() }).then(
+        () => (this.lost = false),
+        () => (this.lost = true),
+      );
     }, wait);
   }
 

@@ -1,4 +1,4 @@
-import { useEffect, useSyncExternalStore } from 'react';
+import { useEffect } from 'react';
 import { mostDraftPoints, mostShown } from '@/core/here';
 import { boxOf } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
@@ -47,19 +47,18 @@ export function useTellHere(levelId: string | null): void {
   const station = useView((view) => view.station);
   const faceOn = useView((view) => view.faceOn);
   const ids = useSelected((selected) => selected.ids);
-  const rows = useSyncExternalStore(
-    (changed) => draft.subscribe(changed),
-    () => draft.rows,
-    () => draft.rows,
-  );
   useEffect(() => {
-    others.tell({
-      station,
-      levelId,
-      faceOn,
-      selected: [...ids].slice(0, mostShown),
-      count: ids.size,
-      draft: draftLines(model, rows),
-    });
-  }, [others, model, station, levelId, faceOn, ids, rows]);
+    const tell = () =>
+      others.tell(() => ({
+        station,
+        levelId,
+        faceOn,
+        selected: [...ids].slice(0, mostShown),
+        count: ids.size,
+        draft: draftLines(model, draft.rows),
+      }));
+    tell();
+    // Followed without React: a drag changes it with every frame.
+    return draft.subscribe(tell);
+  }, [others, draft, model, station, levelId, faceOn, ids]);
 }
