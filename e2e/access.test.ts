@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
-import { openFinished, part, station, type Stage, settled } from './harness';
+import { openFinished, part, station, type Stage, settled, openProject } from './harness';
 
 /** The rules of WCAG 2.2 AA and the library's best practices, in the page as it is. */
 const axe = readFileSync(
@@ -86,8 +86,7 @@ test.each<Scheme>(['light', 'dark'])('every part of every station keeps the rule
   await page.goto(stage.address);
   await page.getByRole('heading', { name: 'Projects' }).waitFor();
   const found = await violations(page, scheme, 'Projects');
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   for (const [name, tabs] of Object.entries(parts)) {
     await station(page, name);
     await page.getByRole('heading', { name, level: 1 }).waitFor();

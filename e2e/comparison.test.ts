@@ -13,6 +13,7 @@ import {
   type as typeInto,
   typeAtCursor,
   type Stage,
+  openProject,
 } from './harness';
 
 let stage: Stage;
@@ -25,8 +26,7 @@ afterAll(async () => stage.close());
 
 async function openDrawings() {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Proof');
   await part(page, 'Drawings');
   await choose(page, 'Drawing', 'marram-upper');

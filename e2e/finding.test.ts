@@ -16,6 +16,7 @@ import {
   stateOf as stateIn,
   type Stage,
   settled,
+  openProject,
 } from './harness';
 
 let stage: Stage;
@@ -37,8 +38,7 @@ const stationKeys: Record<string, string> = {
 const stateOf = (page: Page, id = project): Promise<ProjectState> => stateIn(stage, page, id);
 
 async function open(page: Page): Promise<void> {
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   // All drawings are open once nothing is being opened any more.
   await page.getByText('opening drawings').waitFor({ state: 'detached' });
 }

@@ -12,7 +12,19 @@ import { readModel, type ReadModel } from '@/core/handover/model/readModel';
 import type { IntakeFile } from '@/core/handover/intake/writeIntake';
 import type { ProjectState } from '@/core/model/state';
 import { parseSettings } from '@/cli/settings';
-import { ask, choose, fileNamed, ofKind, openFinished, part, problems, station, stateOf, type Stage } from './harness';
+import {
+  ask,
+  choose,
+  fileNamed,
+  ofKind,
+  openFinished,
+  part,
+  problems,
+  station,
+  stateOf,
+  type Stage,
+  openProject,
+} from './harness';
 
 let stage: Stage;
 let project: string;
@@ -24,8 +36,7 @@ afterAll(async () => stage.close());
 
 test('the model goes out as IFC, as a workbook and as schedules, and every element comes back from each', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Handover');
   await part(page, 'Single files');
   const saved = async (name: string): Promise<{ file: string; path: string }> => {
@@ -79,8 +90,7 @@ test('the model goes out as IFC, as a workbook and as schedules, and every eleme
 
 test('a delivery for structure: previewed, written in the background, read again, zipped, and told as of before', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   const before = await stateOf(stage, page, project);
   await station(page, 'Handover');
   await page.getByRole('button', { name: 'For structure' }).click();
@@ -160,8 +170,7 @@ test('what cannot be written is said, with the way out', async () => {
   };
   const { body } = await ask<JobView>(stage, `/api/projects/${project}/jobs`, { kind: 'delivery', wish });
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Handover');
   await page.getByText('gbXML holds rooms, and there is none in what is handed over.').waitFor();
   await page.getByRole('article', { name: 'Rooms' }).getByRole('button', { name: 'Take it up again' }).click();
@@ -254,8 +263,7 @@ test('a model.json is taken in as a project of its own and is the same model aga
 
 test('plans show what is chosen, a section its levels, and a delivery lies over a drawing with what the trials come to', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Handover');
   await part(page, 'Single files');
   const svg = async (name: string): Promise<string> => {

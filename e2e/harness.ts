@@ -167,6 +167,12 @@ export async function newProject(stage: Stage, page: Page, name: string): Promis
   return page.url().split('/').pop()!;
 }
 
+/** Opens a project and waits until its board is there. */
+export async function openProject(stage: Stage, page: Page, project: string): Promise<void> {
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+}
+
 /** Brings a file in and waits until its report is there. */
 export async function bringIn(page: Page, path: string): Promise<void> {
   await page.getByLabel('Files to bring in').setInputFiles(path);

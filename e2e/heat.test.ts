@@ -17,6 +17,7 @@ import {
   stateOf,
   type Stage,
   type as typeInto,
+  openProject,
 } from './harness';
 
 let stage: Stage;
@@ -31,8 +32,7 @@ const figure = (text: string): number => Number.parseFloat(text.replace('\u2212'
 
 test('from constructions to a heat load room by room, one term worked out by hand, and the months', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Proof');
   await part(page, 'Heat');
   const rooms = page.getByRole('table', { name: 'Design heat load' });
@@ -101,8 +101,7 @@ test('from constructions to a heat load room by room, one term worked out by han
 
 test('a room is made unheated at Tracing, and takes its own temperature', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Proof');
   await part(page, 'Heat');
   await page.getByRole('table', { name: 'Design heat load' }).getByRole('button', { name: 'Drying' }).click();
@@ -125,8 +124,7 @@ test('a room is made unheated at Tracing, and takes its own temperature', async 
 
 test('rooms get their use by name, thermal bridges count by length, and systems are summed up', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Proof');
   await part(page, 'Heat');
   const rooms = page.getByRole('table', { name: 'Design heat load' });

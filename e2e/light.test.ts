@@ -14,6 +14,7 @@ import {
   station,
   stateOf,
   type Stage,
+  openProject,
 } from './harness';
 
 let stage: Stage;
@@ -26,8 +27,7 @@ afterAll(async () => stage.close());
 
 test('a room is lit by a field of luminaires: its mean by the lumens, its values on the board, stale after an edit', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Proof');
   await part(page, 'Light');
   await page.getByText('No luminaire has been placed yet.').waitFor();
@@ -81,8 +81,7 @@ test('a room is lit by a field of luminaires: its mean by the lumens, its values
 
 test('another file comes in, a room is asked what if, and the best field is hung by a click and undone', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Proof');
   await part(page, 'Light');
   await page.getByRole('tab', { name: 'Luminaires and surfaces' }).click();

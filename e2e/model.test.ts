@@ -13,6 +13,7 @@ import {
   station,
   type Stage,
   settled,
+  openProject,
 } from './harness';
 
 let stage: Stage;
@@ -30,8 +31,7 @@ const columnsOf = (state: ProjectState) =>
 
 /** Opens the finished project, at Handover, where the board shows the model alone. */
 async function open(page: Page): Promise<void> {
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Handover');
   await part(page, 'Single files');
 }

@@ -1,4 +1,14 @@
-import { clickOn, openFinished, problems, selection, station, stateOf, typeAtCursor, type Stage } from './harness';
+import {
+  clickOn,
+  openFinished,
+  problems,
+  selection,
+  station,
+  stateOf,
+  typeAtCursor,
+  type Stage,
+  openProject,
+} from './harness';
 
 let stage: Stage;
 let project: string;
@@ -10,8 +20,7 @@ afterAll(async () => stage.close());
 
 test('a finding is found, gone to by key, put right and undone; the course counts it', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await station(page, 'Proof');
   // In the finished building nothing is wrong but one dimension of a drawing, whose text was typed over.
   await page.getByRole('button', { name: /^The dimension .4950. of marram-upper says 4\.950 m/ }).waitFor();
@@ -47,8 +56,7 @@ test('a finding is found, gone to by key, put right and undone; the course count
 
 test('a finding is put right by its button and undone, accepted with a reason, kept across a reload, opened again', async () => {
   const { page, context } = await stage.person();
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
   await page.getByRole('button', { name: /^Upper, / }).click();
   await station(page, 'Tracing');
   await page.getByRole('radio', { name: 'Wall', exact: true }).click();

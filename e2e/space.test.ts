@@ -13,6 +13,7 @@ import {
   stateOf as stateIn,
   type Stage,
   settled,
+  openProject,
 } from './harness';
 
 let stage: Stage;
@@ -26,8 +27,7 @@ afterAll(async () => stage.close());
 const stateOf = (page: Page): Promise<ProjectState> => stateIn(stage, page, project);
 
 async function open(page: Page): Promise<void> {
-  await page.goto(`${stage.address}/projects/${project}`);
-  await page.getByText(/[\d,]+ lines, \d+ elements/).waitFor();
+  await openProject(stage, page, project);
 }
 
 /** Does something by the search box. */

@@ -1,4 +1,3 @@
-import { arcOfBulge, chordCount, pointOnArc } from '@/core/geometry/bulge';
 import { bulgeThrough } from '@/core/geometry/offsetPath';
 import { cross, direction, distance, dot, subtract, type Point } from '@/core/geometry/vector';
 import { rowsOf } from '@/core/tracing/making/made';
@@ -7,9 +6,10 @@ import { useTracing } from '@/project/tracing';
 import type { ToolRequest } from '../../boardStore';
 import { toScreen } from '../../camera';
 import type { Pen } from '../../layers/pen';
-import { chipAtCursor, dot as drawDot, drawBox, drawHeld, drawLeak, drawLine, refusalAtCursor } from '../drawing';
+import { chipAtCursor, dot as drawDot, drawBox, drawHeld, drawLeak, refusalAtCursor } from '../drawing';
 import type { BoardTool, Pointing, Wants } from '../tool';
 import type { World } from '../world';
+import { drawBent } from './drawBent';
 import { TypedPoint, type TypedField, type TypingAxes } from './typedPoint';
 import type { Given, Leak, Placed, Way } from './way';
 import { ways } from './ways/ways';
@@ -25,8 +25,6 @@ const closingReach = 9;
 const goneFrom = 60;
 /** Directions locked with Shift are these parts of a turn of the axes and of the last side. */
 const lockedTo = Math.PI / 2;
-/** An arc that is not made yet is shown in chords of at most this many pixels' sagitta. */
-const shownSagitta = 0.25;
 /** Shapes shown before they are made are rows without ids. */
 const nowhere = (): string => 'draft';
 
@@ -385,21 +383,4 @@ export class TraceTool implements BoardTool {
     const words = this.way.prompt(this.placed.length);
     return this.bendNext ? `${words}, at the end of an arc` : words;
   }
-}
-
-/** The sides of a path on the board, bent ones as arcs. */
-function drawBent(pen: Pen, points: readonly Placed[], bulges: readonly number[]): void {
-  const { camera, size } = pen;
-  const chain = points.slice(1).flatMap(({ at }, i): Point[] => {
-    const from = points[i].at;
-    if ((bulges[i] ?? 0) === 0 || distance(from, at) === 0) return [from, at];
-    const arc = arcOfBulge(from, at, bulges[i]);
-    const count = Math.max(2, chordCount(arc.radius, arc.sweep, shownSagitta * camera.metresPerPixel));
-    return Array.from({ length: count + 1 }, (_, k) => pointOnArc(arc, k / count));
-  });
-  drawLine(
-    pen,
-    chain.map((p) => toScreen(camera, size, p)),
-    false,
-  );
 }
