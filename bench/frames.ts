@@ -140,7 +140,7 @@ export async function largeProject(bench: Bench, elements: number, entities: num
   await page.goto(`${address}/projects/${id}`);
   const path = join(folder, 'plan.dxf');
   writeFileSync(path, tiled(entities).dxf);
-  await page.getByLabel('DXF files').setInputFiles(path);
+  await page.getByLabel('Files to bring in').setInputFiles(path);
   await page.getByRole('heading', { name: 'Intake report' }).waitFor(wait);
   await page.waitForFunction(() => (window.zirconBoard?.scene.drawings.length ?? 0) > 0, null, wait);
 }

@@ -7,6 +7,7 @@ import type { ElementRow } from '@/core/kinds/element';
 import type { Diff, Model } from '@/core/model/model';
 import type { Finding } from '@/core/proof/finding';
 import type { UprightPlane } from '@/core/tracing/upright/plane';
+import { turn } from './turn';
 import { askThread, threadOf, type Thread } from './thread';
 import type { MirrorChange, MirrorWorker } from '@/workers/mirror.worker';
 
@@ -51,7 +52,7 @@ function mirrorOf(model: Model): Mirror {
   return made;
 }
 
-/** Rows that the copy is sent at once while nothing else is to be done. */
+/** Rows that the copy is sent at once: some milliseconds. */
 const readyAtOnce = 1000;
 
 /**
@@ -70,12 +71,15 @@ export function readyMirror(model: Model): () => void {
   return () => cancelIdleCallback(asked);
 }
 
-/** The thread with the copy of a model, brought up to date. */
-function upToDate(model: Model): Thread<MirrorWorker> {
-  const { thread, waiting } = mirrorOf(model);
-  // Calls are answered in their order: what is asked next sees the changes.
-  if (waiting.length > 0) void thread.remote.follow(waiting.splice(0));
-  return thread;
+/** The thread with the copy of a model, brought up to date; of many changes some at a time, with turns between. */
+async function upToDate(model: Model): Promise<Thread<MirrorWorker>> {
+  for (;;) {
+    const { thread, waiting } = mirrorOf(model);
+    // Calls are answered in their order: what is asked next sees the changes.
+    if (waiting.length > 0) void thread.remote.follow(waiting.splice(0, readyAtOnce));
+    if (waiting.length === 0) return thread;
+    await turn();
+  }
 }
 
 const ask = <R>(model: Model, question: (copy: Remote<MirrorWorker>) => Promise<R>): Promise<R> =>

@@ -3,6 +3,7 @@ import { put, remove, type Change } from '@/core/model/edits';
 import { plainLevel } from '@/core/model/levels';
 import { Model } from '@/core/model/model';
 import { emptyState, type LevelRow } from '@/core/model/state';
+import { commitInTurns } from './inTurns';
 import { Session } from './session';
 import { FakeServer, rowsOf } from './testing/fakeServer';
 
@@ -48,6 +49,33 @@ test('edits apply here at once, and go out one after another, each with the vers
   expect(await Promise.all(all)).toEqual([true, true, true]);
   expect(server.asked.map(({ body }) => body!.seen)).toEqual([0, 1, 2]);
   expect(session.facts.getState()).toMatchObject({ pending: 0, history: { version: 3, undo: 'Add L3' } });
+});
+
+test('a large edit is made in turns, and what was made is what is committed', async () => {
+  const { session } = open();
+  let made = 0;
+  const done = commitInTurns(session, function* make() {
+    made += 1;
+    yield;
+    return adding(1, 'L1');
+  });
+  expect(names(session)).toEqual([]);
+  expect(await done).toBe(true);
+  expect([made, names(session)]).toEqual([1, ['L1']]);
+});
+
+test('a large edit is made anew where the model changed while it was made', async () => {
+  const { session } = open();
+  const seen: string[][] = [];
+  const done = commitInTurns(session, function* make(model) {
+    seen.push(Object.values(model.level).map(({ name }) => name));
+    yield;
+    return adding(2, `after ${seen[seen.length - 1].join()}`);
+  });
+  await session.commit(() => adding(1, 'L1'));
+  expect(await done).toBe(true);
+  expect(seen).toEqual([[], ['L1']]);
+  expect(names(session)).toEqual(['L1', 'after L1']);
 });
 
 test('one edit is told once', async () => {

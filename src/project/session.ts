@@ -1,7 +1,7 @@
 'use client';
 import * as v from 'valibot';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { editSchema, type Change, type Edit } from '@/core/model/edits';
+import { editSchema, largeEdit, type Change, type Edit } from '@/core/model/edits';
 import { Model } from '@/core/model/model';
 import { changesTo, replay, type Pending } from '@/core/model/replay';
 import { api, ApiError, Unreachable } from './api';
@@ -9,6 +9,7 @@ import { Draft } from './draft';
 import { hearNews } from './news';
 import { Others } from './others';
 import type { Answer, History, IntakeView, LoggedEdit, Notice, Snapshot } from './told';
+import { turn } from './turn';
 import { writtenOut } from './writeOut';
 
 /** What a person is told in passing. */
@@ -199,7 +200,8 @@ export class Session {
       const inverse = changes === null ? [] : this.model.apply(changes);
       const clientId = crypto.randomUUID();
       this.queue.push({ ...asked, clientId, changes: changes ?? [], inverse, applied: changes !== null, settle });
-      this.publish();
+      if ((changes?.length ?? 0) < largeEdit) this.publish();
+      else void turn().then(() => this.publish());
       void this.send();
     });
   }

@@ -31,15 +31,16 @@ const triedAgainAfter = 1500;
 
 /**
  * Asks a thread; where that is lost, the one that takes its place.
- * @param thread the thread of now
+ * @param thread the thread of now, made ready for the question
  * @throws what the question throws; ThreadLost where it could not be begun again and again
  */
 export async function askThread<T, R>(
-  thread: () => Thread<T>,
+  thread: () => Thread<T> | Promise<Thread<T>>,
   question: (remote: Remote<T>) => Promise<R>,
 ): Promise<R> {
   for (let tries = 1; ; tries += 1) {
-    const { remote, lost } = thread();
+    const ready = thread();
+    const { remote, lost } = ready instanceof Promise ? await ready : ready;
     try {
       return await Promise.race([question(remote), lost]);
     } catch (error) {

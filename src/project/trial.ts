@@ -121,6 +121,7 @@ export function useTrialKept(): void {
   const { model } = useSession();
   useEffect(() => {
     const stop = model.subscribe(({ rows }) => {
+      if (useTrial.getState().view === null) return;
       if (rows.some(({ table }) => dependsOn.some((one) => one === table))) useTrial.setState({ stale: true });
     });
     return () => {

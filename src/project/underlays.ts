@@ -30,7 +30,9 @@ import type { UnderlayWorker } from '@/workers/underlay.worker';
 import type { Likeness, Pointed } from '@/core/sorting/alike';
 import type { Step } from '@/core/underlay/recipe/steps';
 import type { Suggestion } from '@/core/underlay/recipe/suggest';
+import { pieces } from '@/core/stepwise';
 import { askThread, threadOf, type Thread } from './thread';
+import { turn } from './turn';
 
 export type { FoundPlan, Preview, ReadingOrder, RevisionPicture, Suggestion, TakeOrder };
 
@@ -238,13 +240,23 @@ export const fitGrids = (way: 'labels' | 'spacings', from: GridLine[], to: GridL
 /** Storey heights of a section or an elevation. */
 export const heightsIn = (drawingId: string): Promise<Result<SectionHeights>> => remote().section(drawingId);
 
-/** A plan beside the elements of its storey. */
-export const besideModel = (
+/** Comparisons asked for so far. */
+let compared = 0;
+
+/** A plan beside the elements of its storey, which go to the worker some at a time. */
+export async function besideModel(
   drawingId: string,
   order: ReadingOrder,
-  elements: ElementRow[],
+  elements: readonly ElementRow[],
   tolerance: number,
-): Promise<Comparison> => remote().beside(drawingId, order, elements, tolerance);
+): Promise<Comparison> {
+  const number = (compared += 1);
+  for (const piece of pieces(elements)) {
+    void remote().bring(number, piece);
+    await turn();
+  }
+  return remote().beside(drawingId, order, number, tolerance);
+}
 
 /** What there is to ask the author of a drawing; and the drawing with its questions, as the text of a DXF. */
 export const questionsIn = (drawingId: string, order: ReadingOrder): Promise<Questions> =>

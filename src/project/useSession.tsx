@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useCallback, useContext, useMemo, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
-import type { Edit } from '@/core/model/edits';
+import { largeEdit, type Edit } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
 import type { ProjectRow, TableName } from '@/core/model/state';
 import type { Result } from '@/core/result';
@@ -42,7 +42,9 @@ export function useMoment(...tables: TableName[]): Moment {
   const subscribe = useCallback(
     (changed: () => void) =>
       model.subscribe((diff) => {
-        if (key.split(' ').some((table) => diff.tables.has(table as TableName))) changed();
+        if (!key.split(' ').some((table) => diff.tables.has(table as TableName))) return;
+        if (diff.rows.length < largeEdit) changed();
+        else setTimeout(changed);
       }),
     [model, key],
   );

@@ -1,10 +1,8 @@
 import type { Change } from '@/core/model/edits';
+import { turn } from './turn';
 
 /** Changes written out in one go: some milliseconds. */
 const atOnce = 1000;
-
-/** Lets the window do what waits. */
-const turn = () => new Promise<void>((resolve) => setTimeout(resolve));
 
 /**
  * A large edit as JSON, written out piece by piece with a turn for the window between: in one go tens of thousands of

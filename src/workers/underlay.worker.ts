@@ -54,6 +54,8 @@ import { fileOf, keepOnly, layOut, nameSent, readAhead, type OpenFile } from './
 const shown = new Map<string, string>();
 /** The reading of each drawing that is under way. */
 const runs = new Map<string, symbol>();
+/** Elements brought for comparisons that are still to be asked for, by their numbers. */
+const brought = new Map<number, ElementRow[]>();
 const drawings = new Map<
   string,
   { file: OpenFile; kitchen: Kitchen; recipe: Recipe; primitives: Primitives; keyed: KeyedRow[]; rows: ScheduleRows }
@@ -258,8 +260,19 @@ const api = {
     return checkDimensions(kitchen.drawing, kitchen.raw, kitchen.metresPerUnit);
   },
 
-  /** A plan beside the elements of its storey. @param tolerance metres that an element may lie off its lines */
-  beside(drawingId: string, order: ReadingOrder, elements: ElementRow[], tolerance: number): Comparison {
+  /** Takes in elements for a comparison, by its number. */
+  bring(number: number, elements: readonly ElementRow[]): void {
+    brought.set(number, [...(brought.get(number) ?? []), ...elements]);
+  },
+
+  /**
+   * A plan beside the elements of its storey.
+   * @param number of the comparison, which its elements were brought with
+   * @param tolerance metres that an element may lie off its lines
+   */
+  beside(drawingId: string, order: ReadingOrder, number: number, tolerance: number): Comparison {
+    const elements = brought.get(number) ?? [];
+    brought.delete(number);
     const { kitchen } = openDrawing(drawingId);
     const { lengths } = readDimensions(kitchen.drawing, kitchen.raw, kitchen.metresPerUnit);
     const scene = sceneOf(drawingId, order);

@@ -24,7 +24,7 @@ export function conflictsOf(model: Model, drawing: DrawingRow, candidates: reado
   const open = candidates.filter(({ key }) => model.decision[decisionId(drawing.id, key)] === undefined);
   const found = new Map<string, string>();
   const levelId = sourceLevel(model, drawing.levelId);
-  for (const candidate of open) {
+  for (const candidate of model.index.countOnLevel(levelId) === 0 ? [] : open) {
     const there = candidate.kind === 'grid' ? null : standingThere(model, levelId, candidate);
     if (there === null) continue;
     const size = otherSize(shapedOf(candidate), there);

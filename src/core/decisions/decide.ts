@@ -5,6 +5,7 @@ import { sourceLevel } from '@/core/model/levels';
 import { Shelf } from '@/core/model/library';
 import type { Model } from '@/core/model/model';
 import type { DecisionRow, DrawingRow } from '@/core/model/state';
+import { atOnce, pieces, type Stepwise } from '@/core/stepwise';
 import { shapedOf, type Candidate, type WallCandidate } from '@/core/reading/candidate';
 import { valuesOf } from './likeness';
 
@@ -27,63 +28,89 @@ interface Making {
   newId: (candidate: Candidate) => string;
 }
 
+interface Made {
+  candidate: Candidate;
+  element: ElementRow;
+}
+
+/** Makes elements of candidates piece by piece, the walls first. */
+function* makingElements(candidates: readonly Candidate[], making: Making): Stepwise<Made[]> {
+  const made = new Map<string, string>();
+  const all: Made[] = [];
+  const inOrder = [...candidates].sort((a, b) => Number(a.kind === 'opening') - Number(b.kind === 'opening'));
+  for (const piece of pieces(inOrder)) {
+    for (const candidate of piece) {
+      const element = elementOfCandidate(candidate, making, made);
+      if (element === null) continue;
+      made.set(candidate.key, element.id);
+      all.push({ candidate, element });
+    }
+    yield;
+  }
+  return all;
+}
+
+function elementOfCandidate(
+  candidate: Candidate,
+  { levelId, drawing, wallOf, newId }: Making,
+  made: ReadonlyMap<string, string>,
+): ElementRow | null {
+  const wall = candidate.kind === 'opening' ? (made.get(candidate.host) ?? wallOf(candidate.host)) : null;
+  if (candidate.kind === 'opening' && wall === null) return null;
+  return {
+    id: newId(candidate),
+    levelId: candidate.kind === 'grid' ? null : levelId,
+    source: { drawing, handles: candidate.handles },
+    kind: candidate.kind,
+    shape: candidate.kind === 'opening' ? { ...candidate.element, wall } : candidate.element,
+  } as ElementRow;
+}
+
 /**
  * Elements of candidates, with openings in the walls they are read in; an opening whose wall is not there is left out.
  */
-export function elementsOfCandidates(
-  candidates: readonly Candidate[],
-  { levelId, drawing, wallOf, newId }: Making,
-): { candidate: Candidate; element: ElementRow }[] {
-  const made = new Map<string, string>();
-  const inOrder = [...candidates].sort((a, b) => Number(a.kind === 'opening') - Number(b.kind === 'opening'));
-  return inOrder.flatMap((candidate) => {
-    const wall = candidate.kind === 'opening' ? (made.get(candidate.host) ?? wallOf(candidate.host)) : null;
-    if (candidate.kind === 'opening' && wall === null) return [];
-    const id = newId(candidate);
-    made.set(candidate.key, id);
-    const shape = candidate.kind === 'opening' ? { ...candidate.element, wall } : candidate.element;
-    const element = {
-      id,
-      levelId: candidate.kind === 'grid' ? null : levelId,
-      source: { drawing, handles: candidate.handles },
-      kind: candidate.kind,
-      shape,
-    } as ElementRow;
-    return [{ candidate, element }];
-  });
-}
+export const elementsOfCandidates = (candidates: readonly Candidate[], making: Making): Made[] =>
+  atOnce(makingElements(candidates, making));
 
 /** What is wrong with candidates in themselves, by their keys: such are not stored, and stay open. */
-export function unsoundAmong(candidates: readonly Candidate[]): Map<string, string> {
+function* lookingForUnsound(candidates: readonly Candidate[]): Stepwise<Map<string, string>> {
   const walls = new Map(
     candidates.flatMap((one): [string, WallCandidate][] => (one.kind === 'wall' ? [[one.key, one]] : [])),
   );
   const found = new Map<string, string>();
-  for (const candidate of candidates) {
-    const host = candidate.kind === 'opening' ? (walls.get(candidate.host)?.element ?? null) : null;
-    // An opening whose wall is accepted already is judged with it, where it is put.
-    if (candidate.kind === 'opening' && host === null) continue;
-    const [why] = checksOf(shapedOf(candidate), host);
-    if (why !== undefined) found.set(candidate.key, why);
+  for (const piece of pieces(candidates)) {
+    for (const candidate of piece) {
+      const host = candidate.kind === 'opening' ? (walls.get(candidate.host)?.element ?? null) : null;
+      // An opening whose wall is accepted already is judged with it, where it is put.
+      if (candidate.kind === 'opening' && host === null) continue;
+      const [why] = checksOf(shapedOf(candidate), host);
+      if (why !== undefined) found.set(candidate.key, why);
+    }
+    yield;
   }
   for (const candidate of candidates)
     if (candidate.kind === 'opening' && found.has(candidate.host)) found.set(candidate.key, 'Its wall is not sound.');
   return found;
 }
 
+/** What accepting does, and what stays open by it: candidates that are not sound in themselves, with the reason. */
+interface Acceptance {
+  edit: Edit;
+  unsound: ReadonlyMap<string, string>;
+}
+
 /**
- * Makes elements of candidates, and entries in the library of sizes that it has not got. Candidates that are not sound
- * in themselves stay open.
+ * Makes elements of candidates, and entries in the library of sizes that it has not got, in steps.
  * @param newId gives a fresh UUID
  */
-export function acceptCandidates(
+export function* accepting(
   model: Model,
   drawing: DrawingRow,
   candidates: readonly Candidate[],
   newId: () => string,
-): Edit {
+): Stepwise<Acceptance> {
   const before = (key: string): DecisionRow | undefined => model.decision[decisionId(drawing.id, key)];
-  const unsound = unsoundAmong(candidates);
+  const unsound = yield* lookingForUnsound(candidates);
   const open = candidates.filter(({ key }) => before(key)?.verdict !== 'accepted' && !unsound.has(key));
   const shelf = new Shelf(model, newId);
   const making: Making = {
@@ -93,19 +120,29 @@ export function acceptCandidates(
     wallOf: (key) => before(key)?.elementId ?? null,
     newId,
   };
-  const changes = elementsOfCandidates(open, making).flatMap(({ candidate, element }): Change[] => [
-    put('element', { ...element, libraryId: shelf.idFor(element, candidate.libraryId) }),
-    put('decision', {
-      id: decisionId(drawing.id, candidate.key),
-      drawingId: drawing.id,
-      key: candidate.key,
-      verdict: 'accepted',
-      elementId: element.id,
-      seen: valuesOf(candidate.asRead ?? candidate.element),
-    }),
-  ]);
-  return { label: `Accept ${describe(open)}`, changes: [...shelf.changes, ...changes] };
+  const changes: Change[] = [];
+  for (const piece of pieces(yield* makingElements(open, making))) {
+    for (const made of piece) changes.push(...accepted(drawing, made, shelf));
+    yield;
+  }
+  return { edit: { label: `Accept ${describe(open)}`, changes: [...shelf.changes, ...changes] }, unsound };
 }
+
+/** A new element and the decision that made it. */
+const accepted = (drawing: DrawingRow, { candidate, element }: Made, shelf: Shelf): Change[] => [
+  put('element', { ...element, libraryId: shelf.idFor(element, candidate.libraryId) }),
+  put('decision', {
+    id: decisionId(drawing.id, candidate.key),
+    drawingId: drawing.id,
+    key: candidate.key,
+    verdict: 'accepted',
+    elementId: element.id,
+    seen: valuesOf(candidate.asRead ?? candidate.element),
+  }),
+];
+
+/** Accepts candidates at once; those that are not sound stay open. */
+export const acceptCandidates = (...told: Parameters<typeof accepting>): Edit => atOnce(accepting(...told)).edit;
 
 /** Takes elements away with the openings in them, and the decisions that made them, each once. */
 export class Removal {

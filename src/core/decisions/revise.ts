@@ -1,5 +1,6 @@
 import { pushAll } from '@/core/lists';
 import { groupBy } from '@/core/groupBy';
+import { lazily } from '@/core/lazily';
 import { decisionId } from './decide';
 import type { ElementKind, ElementOf, ElementRow } from '@/core/kinds/element';
 import { pointsOf } from '@/core/kinds/kinds';
@@ -29,16 +30,17 @@ export function sourceChanges(
   drawing: DrawingRow,
   candidates: readonly Candidate[],
 ): SourceChange[] {
-  const byKey = new Map(candidates.map((candidate) => [candidate.key, candidate]));
   const decided = Object.values(state.decision).filter((decision) => decision.drawingId === drawing.id);
-  const others = candidatesByHandle(candidates, new Set(decided.map(({ key }) => key)));
+  if (decided.length === 0) return [];
+  const byKey = new Map(candidates.map((candidate) => [candidate.key, candidate]));
+  const others = lazily(() => candidatesByHandle(candidates, new Set(decided.map(({ key }) => key))));
   const open = decided.flatMap((decision): Asked[] => {
     const element = decision.elementId === null ? undefined : state.element[decision.elementId];
     // What was accepted before it was kept what was seen is not asked about.
     if (decision.verdict !== 'accepted' || !element || decision.seen === null) return [];
     const same = byKey.get(decision.key) ?? null;
     if (same !== null) return readsAlike(same.element, decision.seen) ? [] : [{ element, decision, same, among: [] }];
-    const among = new Set((element.source?.handles ?? []).flatMap((handle) => others(element.kind, handle)));
+    const among = new Set((element.source?.handles ?? []).flatMap((handle) => others()(element.kind, handle)));
     return [{ element, decision, same, among: [...among] }];
   });
   const found = nearestPairs(open);

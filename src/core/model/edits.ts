@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { chosenBy } from '@/core/chosenBy';
 import { textUpTo } from '@/core/kinds/limits';
 import { idSchema, tableNames, tableSchemas, type Rows, type TableName } from './state';
 
@@ -11,19 +12,20 @@ export interface Edit {
   changes: Change[];
 }
 
-const changeSchema = v.variant(
-  'table',
-  tableNames.map((table) =>
-    v.strictObject({
-      table: v.literal(table),
-      id: idSchema(table),
-      row: v.nullable(tableSchemas[table] as v.GenericSchema),
-    }),
-  ) as never,
-) as v.GenericSchema<unknown, Change>;
+const changeOf = (table: TableName) =>
+  v.strictObject({
+    table: v.literal(table),
+    id: idSchema(table),
+    row: v.nullable(tableSchemas[table] as v.GenericSchema),
+  }) as v.GenericSchema<unknown, Change>;
+
+const changeSchema = chosenBy<Change>('table', Object.fromEntries(tableNames.map((table) => [table, changeOf(table)])));
 
 /** Changes as they are kept in the log, with defaults for what rows got later. */
 export const changesSchema = v.array(changeSchema);
+
+/** An edit of so many changes takes long to apply: what shows it renders in a turn of its own. */
+export const largeEdit = 2000;
 
 /** Changes that one edit may hold. */
 const mostChanges = 50_000;

@@ -12,34 +12,35 @@ interface Entry {
   element: ElementRow;
 }
 
-/** From this share of a level on it is quicker to load all boxes anew than to exchange the changed ones. */
-const loadAnewFrom = 1 / 8;
+/** From this share of a level on it is quicker to make all boxes anew than to exchange the changed ones. */
+const madeAnewFrom = 1 / 8;
 
 /** The elements of one level by their boxes in plan (an R*-tree, Beckmann and others, 1990), following edits. */
 export class LevelBoxes {
-  private tree = new RBush<Entry>();
+  private readonly tree = new RBush<Entry>();
   private readonly entries = new Map<string, Entry>();
 
   constructor(private readonly hostOf: (element: ElementRow) => Wall | null) {}
 
   load(elements: readonly ElementRow[]): void {
     for (const element of elements) this.keep(element);
-    this.reload();
+    this.tree.load([...this.entries.values()]);
   }
 
-  /** Takes over elements that changed, by their ids; null where one is not on the level any more. */
-  follow(changed: readonly [id: string, element: ElementRow | null][]): void {
-    if (changed.length === 0) return;
-    const anew = changed.length > Math.max(16, this.entries.size * loadAnewFrom);
+  /**
+   * Takes over elements that changed, by their ids; null where one is not on the level any more.
+   * @returns whether it did: where very many changed, boxes made anew are quicker
+   */
+  follow(changed: readonly [id: string, element: ElementRow | null][]): boolean {
+    if (changed.length > Math.max(16, this.entries.size * madeAnewFrom)) return false;
     for (const [id, element] of changed) {
       const before = this.entries.get(id);
       this.entries.delete(id);
       const after = element === null ? null : this.keep(element);
-      if (anew) continue;
       if (before) this.tree.remove(before);
       if (after) this.tree.insert(after);
     }
-    if (anew) this.reload();
+    return true;
   }
 
   touching([minX, minY, maxX, maxY]: Box): ElementRow[] {
@@ -50,10 +51,6 @@ export class LevelBoxes {
     if (this.entries.size === 0) return null;
     const { minX, minY, maxX, maxY } = this.tree.toJSON() as Entry;
     return [minX, minY, maxX, maxY];
-  }
-
-  private reload(): void {
-    this.tree = new RBush<Entry>().load([...this.entries.values()]);
   }
 
   /** An element without a place, such as an opening without its wall, has no box. */

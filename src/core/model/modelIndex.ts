@@ -74,11 +74,14 @@ export class ModelIndex {
       for (const opening of this.openings.of(id)) touch(opening.levelId, opening.id);
     }
     for (const [levelId, ids] of concerned) {
+      const boxes = this.boxes.get(levelId);
+      if (boxes === undefined) continue;
       const here = Array.from(ids, (id): [string, ElementRow | null] => {
         const element = this.elements.get(id);
         return [id, element?.levelId === levelId ? element : null];
       });
-      this.boxes.get(levelId)?.follow(here);
+      // Whoever asks next has them made anew.
+      if (!boxes.follow(here)) this.boxes.delete(levelId);
     }
   }
 

@@ -18,6 +18,7 @@ import {
   uuid,
 } from '@/core/kinds/limits';
 import * as v from 'valibot';
+import { chosenBy } from '@/core/chosenBy';
 import { angleConventions } from '@/core/units/angle';
 import { displayUnits, lengthUnits } from '@/core/units/length';
 import { settingsSchema } from '@/core/patterns/settings';
@@ -212,8 +213,17 @@ export const pickRow = v.variant('kind', [
   }),
 ]);
 
+const shortText = textUpTo(1000);
+const isPlain = (value: unknown): boolean =>
+  typeof value === 'string' ? v.is(shortText, value) : value === null || ['number', 'boolean'].includes(typeof value);
+
 /** The plain values of a shape in their order, as `decisions/likeness` compares them. */
-const values = v.pipe(v.array(v.union([v.number(), textUpTo(1000), v.boolean(), v.null()])), v.maxLength(100_000));
+const values = v.pipe(
+  v.array(
+    v.custom<number | string | boolean | null>(isPlain, 'A value is a number, a short text, true, false or null.'),
+  ),
+  v.maxLength(100_000),
+);
 
 export const decisionRow = v.pipe(
   v.strictObject({
@@ -256,24 +266,24 @@ const elementOf = <K extends ElementKind>({ kind, schema }: Kind<K>) =>
     shape: schema,
   });
 
-export const elementRow: v.GenericSchema<unknown, ElementRow> = v.variant('kind', [
-  elementOf(kinds.grid),
-  elementOf(kinds.column),
-  elementOf(kinds.beam),
-  elementOf(kinds.wall),
-  elementOf(kinds.opening),
-  elementOf(kinds.slab),
-  elementOf(kinds.zone),
-  elementOf(kinds.outdoor),
-  elementOf(kinds.roof),
-  elementOf(kinds.support),
-  elementOf(kinds.pointLoad),
-  elementOf(kinds.lineLoad),
-  elementOf(kinds.areaLoad),
-  elementOf(kinds.luminaire),
-  elementOf(kinds.calculationArea),
-  elementOf(kinds.contour),
-]);
+export const elementRow: v.GenericSchema<unknown, ElementRow> = chosenBy<ElementRow>('kind', {
+  grid: elementOf(kinds.grid),
+  column: elementOf(kinds.column),
+  beam: elementOf(kinds.beam),
+  wall: elementOf(kinds.wall),
+  opening: elementOf(kinds.opening),
+  slab: elementOf(kinds.slab),
+  zone: elementOf(kinds.zone),
+  outdoor: elementOf(kinds.outdoor),
+  roof: elementOf(kinds.roof),
+  support: elementOf(kinds.support),
+  pointLoad: elementOf(kinds.pointLoad),
+  lineLoad: elementOf(kinds.lineLoad),
+  areaLoad: elementOf(kinds.areaLoad),
+  luminaire: elementOf(kinds.luminaire),
+  calculationArea: elementOf(kinds.calculationArea),
+  contour: elementOf(kinds.contour),
+});
 
 export const tableSchemas = {
   project: projectRow,

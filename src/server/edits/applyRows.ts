@@ -4,6 +4,7 @@ import { tableNames, type TableName } from '@/core/model/state';
 import type { Database } from '../database/schema';
 import { Problem } from '../problem';
 import { tableAccess } from '../rows/rows';
+import { oneAhead } from './oneAhead';
 
 type Tx = Transaction<Database>;
 
@@ -30,11 +31,13 @@ async function applyTable(tx: Tx, project: string, table: TableName, changes: re
   if (new Set(ids).size !== ids.length) throw new Problem(400, 'The edit changes one row twice.');
   const access = tableAccess(table);
   const before = new Map<string, unknown>();
-  for (const some of inGroups(ids)) for (const row of await access.load(tx, project, some)) before.set(row.id, row);
+  await oneAhead(inGroups(ids), async (some) => {
+    for (const row of await access.load(tx, project, some)) before.set(row.id, row);
+  });
   const removed = changes.filter(({ row }) => row === null).map(({ id }) => id);
-  for (const some of inGroups(removed)) await access.remove(tx, project, some);
+  await oneAhead(inGroups(removed), (some) => access.remove(tx, project, some));
   const rows = changes.flatMap(({ row }) => (row === null ? [] : [row]));
-  for (const some of inGroups(rows)) await access.put(tx, project, some as never);
+  await oneAhead(inGroups(rows), (some) => access.put(tx, project, some as never));
   return ids.map((id) => ({ table, id, row: before.get(id) ?? null }) as Change);
 }
 

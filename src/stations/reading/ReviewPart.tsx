@@ -1,11 +1,5 @@
 'use client';
-import {
-  acceptCandidates,
-  decisionId,
-  rejectCandidates,
-  reopenCandidates,
-  unsoundAmong,
-} from '@/core/decisions/decide';
+import { decisionId, rejectCandidates, reopenCandidates } from '@/core/decisions/decide';
 import Box from '@mui/material/Box';
 import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { conflictsOf, joinCandidates } from '@/core/decisions/conflicts';
@@ -16,10 +10,10 @@ import type { Candidate } from '@/core/reading/candidate';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { candidateAnchor } from '@/board/layers/marks';
+import { accept as acceptInTurns } from '@/project/accept';
 import { useOverlay } from '@/project/overlay';
 import { settingsOf, useReadings, verdictOf, type DrawingReading, type Verdict } from '@/project/readings';
 import type { Underlay } from '@/project/underlays';
-import { counted } from '@/core/model/counted';
 import { answer } from '@/core/model/picks';
 import type { Answer } from '@/core/sorting/answers';
 import { useMoment, useCommit, useSession } from '@/project/useSession';
@@ -93,11 +87,7 @@ export function ReviewPart({
       : idleLayers(kind, result).map(({ layer, count, role }) => ({ name: underlay.layers[layer].name, count, role }));
 
   const accept = (candidates: Candidate[]) => {
-    const unsound = unsoundAmong(candidates);
-    const [why] = unsound.values();
-    if (why !== undefined)
-      session.tell({ kind: 'problem', text: `${counted(unsound.size, 'candidate')} stayed open: ${why}` });
-    void commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())).then(() => choose([]));
+    void acceptInTurns(session, drawing, candidates).then(() => choose([]));
   };
   const settle = (given: Answer) => void commit((now) => answer(now, drawing, [given], () => crypto.randomUUID()));
   const same = () => {

@@ -1,4 +1,4 @@
-import { acceptCandidates, decisionId } from '@/core/decisions/decide';
+import { decisionId } from '@/core/decisions/decide';
 import { measureModes } from '@/core/datum/measure';
 import { groupBy } from '@/core/groupBy';
 import { gridCrossings } from '@/core/kinds/gridCrossings';
@@ -15,6 +15,7 @@ import { standardViewNames, standardViews } from '@/board/space/orbit';
 import { useUnderlays } from '@/project/underlays';
 import { viewsOf } from '@/core/model/views';
 import { activeDrawings, projectRowOf } from '@/project/projectRow';
+import { accept } from '@/project/accept';
 import { useReadings } from '@/project/readings';
 import type { Session } from '@/project/session';
 import {
@@ -369,7 +370,7 @@ function readingActions(session: Session, drawing: DrawingRow): Command[] {
     group: 'Reading',
     words: `Accept all ${kinds[kind].names[1]} of ${drawing.name} (${candidates.length})`,
     about: 'What nobody has decided on; one step, that can be undone.',
-    run: () => void session.commit((now) => acceptCandidates(now, drawing, candidates, () => crypto.randomUUID())),
+    run: () => void accept(session, drawing, candidates),
   }));
 }
 

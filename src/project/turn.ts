@@ -1,0 +1,2 @@
+/** Lets the window do what waits. */
+export const turn = () => new Promise<void>((resolve) => setTimeout(resolve));
