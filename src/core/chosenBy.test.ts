@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { chosenBy } from './chosenBy';
 
-const shape = chosenBy('kind', {
+const shape = chosenBy<unknown>('kind', {
   circle: v.strictObject({ kind: v.literal('circle'), diameter: v.number() }),
   square: v.strictObject({ kind: v.literal('square'), side: v.number() }),
 });
