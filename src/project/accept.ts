@@ -2,7 +2,7 @@ import { accepting } from '@/core/decisions/decide';
 import { counted } from '@/core/model/counted';
 import type { DrawingRow } from '@/core/model/state';
 import type { Candidate } from '@/core/reading/candidate';
-import { commitInTurns } from './inTurns';
+import { commitInTurns } from './commitInTurns';
 import type { Session } from './session';
 
 /** Accepts candidates of a drawing, however many; of those that stay open it is told why. */

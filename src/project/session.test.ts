@@ -3,7 +3,7 @@ import { put, remove, type Change } from '@/core/model/edits';
 import { plainLevel } from '@/core/model/levels';
 import { Model } from '@/core/model/model';
 import { emptyState, type LevelRow } from '@/core/model/state';
-import { commitInTurns } from './inTurns';
+import { commitInTurns } from './commitInTurns';
 import { Session } from './session';
 import { FakeServer, rowsOf } from './testing/fakeServer';
 

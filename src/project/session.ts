@@ -9,8 +9,8 @@ import { Draft } from './draft';
 import { hearNews } from './news';
 import { Others } from './others';
 import type { Answer, History, IntakeView, LoggedEdit, Notice, Snapshot } from './told';
-import { turn } from './turn';
-import { writtenOut } from './writeOut';
+import { inTurns, turn } from './turn';
+import { writingOut } from './writeOut';
 
 /** What a person is told in passing. */
 export interface Message {
@@ -235,7 +235,7 @@ export class Session {
     const sent = { seen: this.confirmed.version, clientId, window: this.window };
     if (path === 'past') return { json: { ...sent, to: target } };
     if (path !== 'edits') return { json: { ...sent, target } };
-    if (changes.length > checkedUpTo) return { body: await writtenOut({ ...sent, label }, changes) };
+    if (changes.length > checkedUpTo) return { body: await inTurns(writingOut({ ...sent, label }, changes)) };
     return { json: { ...sent, edit: { label, changes } } };
   }
 

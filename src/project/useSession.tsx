@@ -9,6 +9,7 @@ import type { LengthStyle } from '@/core/units/length';
 import { lengthsOf, projectRowOf } from './projectRow';
 import type { Other } from './others';
 import type { Facts, Session } from './session';
+import { turn } from './turn';
 
 const SessionContext = createContext<Session | null>(null);
 
@@ -35,6 +36,19 @@ export interface Moment {
   model: Model;
 }
 
+/** What renders in the next turn, all of it together. */
+const waiting = new Set<() => void>();
+
+function inNextTurn(changed: () => void): void {
+  if (waiting.size === 0)
+    void turn().then(() => {
+      const all = [...waiting];
+      waiting.clear();
+      for (const one of all) one();
+    });
+  waiting.add(changed);
+}
+
 /** The rows of the opened project, for a component that shows some tables: it renders when one of them has changed. */
 export function useMoment(...tables: TableName[]): Moment {
   const { model } = useSession();
@@ -44,7 +58,7 @@ export function useMoment(...tables: TableName[]): Moment {
       model.subscribe((diff) => {
         if (!key.split(' ').some((table) => diff.tables.has(table as TableName))) return;
         if (diff.rows.length < largeEdit) changed();
-        else setTimeout(changed);
+        else inNextTurn(changed);
       }),
     [model, key],
   );

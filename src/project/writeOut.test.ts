@@ -1,6 +1,7 @@
 import { put, remove, type Change } from '@/core/model/edits';
 import { plainLevel } from '@/core/model/levels';
-import { writtenOut } from './writeOut';
+import { atOnce } from '@/core/stepwise';
+import { writingOut } from './writeOut';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
@@ -11,7 +12,7 @@ test.each([1, 999, 1000, 1001, 2500])('%i changes written out in pieces are the 
       : put('level', { ...plainLevel, id: uuid(n), name: `L\u00e9vel "${n}"`, elevation: n / 3, height: 3 }),
   );
   const head = { seen: 7, clientId: uuid(1), window: uuid(2), label: 'Ends like []}}' };
-  const text = await (await writtenOut(head, changes)).text();
+  const text = await atOnce(writingOut(head, changes)).text();
   expect(JSON.parse(text)).toEqual({
     seen: 7,
     clientId: uuid(1),
