@@ -140,13 +140,16 @@ function isPier({ points, handles }: Outline, lines: BoxIndex<Line>): boolean {
 /**
  * Loose lines that close to a shape of a size that the plan's columns have. Pieces of walls that do, between doors, are
  * none, unless they stand on crossings of the grid.
+ * @param where whether those alone are told that stand on crossings, of which there is no doubt
  */
 export function looseColumns(
   looks: AllLooks,
   lines: readonly Line[],
   sizes: readonly string[],
   onCrossing: OnCrossing | null,
+  where: 'on crossings' | 'anywhere',
 ): void {
+  if (where === 'on crossings' && onCrossing === null) return;
   const short = lines.filter(({ path, length }) => looks[path] === null && length <= column.most);
   const { outlines } = findOutlines(short.map(asPath), defaultTolerance.gap);
   const sized = outlines.flatMap((outline) => {
@@ -161,7 +164,8 @@ export function looseColumns(
   const others = lines.filter((line) => isOther(line) && !parts.has(String(line.path)));
   const index = new BoxIndex(others, ({ a, b }) => boxOf([a, b], pier.off));
   const columns = sized.filter(
-    ({ outline, box }) => onCrossing?.(box.centre, Math.min(box.width, box.depth) / 2) || !isPier(outline, index),
+    ({ outline, box }) =>
+      onCrossing?.(box.centre, Math.min(box.width, box.depth) / 2) || (where === 'anywhere' && !isPier(outline, index)),
   );
   const counts = new Map<string, number>();
   for (const { box } of columns) counts.set(sizeKey(box), (counts.get(sizeKey(box)) ?? 0) + 1);

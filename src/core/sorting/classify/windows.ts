@@ -29,6 +29,8 @@ const inSeries = { exact: 0.005, askew: 0.01 };
 const between = 4;
 /** Lines this near to one another across are one, metres. */
 const across = 0.005;
+/** A face drawn twice lies so far apart at most, metres. */
+const oneFace = 0.02;
 /** A wall that goes on beside a window is looked for so far beyond its end, metres. */
 const beyondEnd = 0.08;
 
@@ -44,14 +46,56 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
   const bundles = bundlesOf(open);
   if (drawnOtherwise(looks, bundles, known)) return;
   const off = isAskew(open) ? inSeries.askew : inSeries.exact;
-  for (const bundle of bundles) {
-    const { isInWall, isAlone } = surroundings(bundle, drawn, off);
-    if (isInWall)
-      for (const { path } of bundle.lines)
-        looks[path] = { role: 'window', why: `${bundle.lines.length} lines between common ends` };
+  const found = bundles.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, off), form: formOf(bundle) }));
+  const areWindows = windowForms(found);
+  for (const bundle of found) {
+    const { lines: own, isInWall, isAlone } = bundle;
+    if (isInWall && areWindows(bundle.form))
+      for (const { path } of own) looks[path] = { role: 'window', why: `${own.length} lines between common ends` };
     else if (isAlone && isClosed(bundle, drawn))
-      for (const { path } of bundle.lines) looks[path] = { role: 'ignore', why: 'lines in a box, as of furniture' };
+      for (const { path } of own) looks[path] = { role: 'ignore', why: 'lines in a box, as of furniture' };
   }
+}
+
+/** Where the lines of a bundle lie across it, metres from the outer one that they are nearer to; doubles are one. */
+type Form = readonly number[];
+
+function formOf({ lines }: Bundle): Form {
+  const [first] = lines;
+  const [ux, uy] = unit(first);
+  const [x, y] = middleOf(first);
+  const offsets = lines
+    .map(middleOf)
+    .map((at) => (at[1] - y) * ux - (at[0] - x) * uy)
+    .sort((p, q) => p - q);
+  const apart = offsets.filter((offset, i) => i === 0 || offset - offsets[i - 1] > oneFace);
+  const [low, high] = [apart[0], apart[apart.length - 1]];
+  const [forth, back] = [apart.map((offset) => offset - low), apart.map((offset) => high - offset).reverse()];
+  return forth.reduce((sum, offset) => sum + offset, 0) <= back.reduce((sum, offset) => sum + offset, 0) ? forth : back;
+}
+
+/** Lines of two bundles of one form lie at the same places within this, metres: a hand draws them off by half. */
+const formed = 0.015;
+
+const isOneForm = (form: Form, other: Form): boolean =>
+  form.length === other.length && form.every((offset, i) => Math.abs(offset - other[i]) < formed);
+
+/** Of windows drawn by one form at least this share has wall beyond; of the leaves of a wall few seem to. */
+const mostInWall = 0.75;
+
+/** The forms that windows are drawn by. */
+function windowForms(found: readonly { form: Form; isInWall: boolean }[]): (form: Form) => boolean {
+  const forms: { form: Form; all: number; inWall: number }[] = [];
+  const like = (form: Form) => forms.find((other) => isOneForm(other.form, form));
+  for (const { form, isInWall } of found) {
+    const known = like(form) ?? forms[forms.push({ form, all: 0, inWall: 0 }) - 1];
+    known.all += 1;
+    known.inWall += Number(isInWall);
+  }
+  return (form) => {
+    const known = like(form);
+    return known !== undefined && known.inWall >= mostInWall * known.all;
+  };
 }
 
 /** Lines from jamb to jamb, and how many blocks are called windows. */
@@ -146,12 +190,12 @@ function surroundings(
   const [start, end] = reachOf(pieces, first.length / 2);
   const isAlone = end - start < first.length + across;
   const isInWall = [start - beyondEnd, end + beyondEnd].some((along) => {
-    const faces = drawn.around(inPlan(along, centre), widest / 2).filter((line) => {
+    const faces = drawn.around(inPlan(along, centre), widest / 2).flatMap((line) => {
       const [p, q] = [local(line.a), local(line.b)];
       const isLevel = Math.abs(p[1] - q[1]) < across && Math.abs(p[1] - centre) <= widest / 2;
-      return isLevel && Math.min(p[0], q[0]) < along && Math.max(p[0], q[0]) > along;
+      return isLevel && Math.min(p[0], q[0]) < along && Math.max(p[0], q[0]) > along ? [p[1]] : [];
     });
-    return faces.length >= 2;
+    return mostOf(faces) - leastOf(faces) > oneFace;
   });
   return { isInWall, isAlone };
 }
