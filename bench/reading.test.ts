@@ -21,6 +21,7 @@ test.each([
   ['dirty', true, 'given', 'dirty'],
   ['dirty', true, 'suggested', 'dirty'],
   ['tidy', false, 'one layer', 'one layer'],
+  ['dirty', true, 'one layer', 'one layer'],
 ] as const)(
   'on %s plans (dirty: %s) of many habits and buildings, roles %s, every kind reaches its goal',
   (_, dirty, roles, goal) => {

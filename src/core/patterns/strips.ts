@@ -16,6 +16,8 @@ export interface Strip {
   inner: number;
   /** How wide the bundle of faces is that it was parted from, metres; zero where it is a bundle of its own. */
   parted: number;
+  /** How much of it has one face alone, metres. */
+  oneFaced: number;
 }
 
 /** What a wall measures across, metres. */
@@ -98,6 +100,7 @@ export function pairFaces(family: FaceFamily, across: Across): { strips: Strip[]
             sources,
             inner: inner.length,
             parted,
+            oneFaced: 0,
           };
           open.push(strip);
           strips.push(strip);

@@ -467,6 +467,22 @@ describe('zones', () => {
     expect(openings).toHaveLength(1);
   });
 
+  test('a stub of a wall beside a door parts two rooms though one of its faces is not drawn, and is doubted', () => {
+    const wall = pair(3, 1.4, 3, 3.9, 0.1) + line(2.95, 1.4, 3.05, 1.4, 'W');
+    const leaf = line(3.05, 0.5, 3.95, 0.5, 'D');
+    const stub = line(2.95, 0.1, 2.95, 0.5, 'W');
+    const names = text(1.5, 2, 'Store') + text(4.5, 2, 'Office');
+    const found = readPlan(room + wall + leaf + stub + line(2.95, 0.5, 3.05, 0.5, 'W') + names);
+    expect(found.zones.map(({ element }) => element.name).sort()).toEqual(['Office', 'Store']);
+    expect(found.openings.map(({ element }) => element.width)).toEqual([0.9]);
+    const doubted = found.walls.filter(({ doubt }) => doubt === 'a face missing');
+    expect(doubted.map(({ element: { start, end } }) => [start, end].flat().map((v) => Number(v.toFixed(2))))).toEqual([
+      [3, 0, 3, 4],
+    ]);
+    // Without the jamb nothing tells how thick it would be.
+    expect(readPlan(room + wall + leaf + stub + names).zones).toHaveLength(1);
+  });
+
   test('a core that stands free in a hall is a hole in it, and a room of its own', () => {
     const hall = box(-0.1, -0.1, 12.1, 9.1) + box(0.1, 0.1, 11.9, 8.9);
     const core = box(4.9, 2.9, 8.1, 6.1) + box(5.1, 3.1, 7.9, 5.9);

@@ -8,7 +8,7 @@ import type { Gap, Run } from './runs';
 
 /** A straight wall between two nodes. Lengths along it count from its start. */
 export interface Segment {
-  run: Pick<Run, 'sources' | 'inner' | 'parted'>;
+  run: Pick<Run, 'sources' | 'inner' | 'parted' | 'oneFaced'>;
   start: Point;
   end: Point;
   thickness: number;

@@ -198,7 +198,10 @@ function wallOf(
   const doubts = [
     ...(length < 2 * thickness ? ['very short'] : []),
     ...(Math.abs(size - thickness) > 0.001 ? ['thickness rounded'] : []),
+    ...(run.oneFaced > 0 ? ['a face missing'] : []),
   ];
+  if (run.oneFaced > 0)
+    evidence.push({ text: `one face alone over ${run.oneFaced.toFixed(2)} m, up to a jamb`, weight: -0.5 });
   if (length < 2 * thickness) evidence.push({ text: 'hardly longer than thick', weight: -1.5 });
   const handles = [...new Set(run.sources.map(({ handle }) => handle))];
   const middle: Point = [(start[0] + end[0]) / 2, (start[1] + end[1]) / 2];
@@ -271,7 +274,7 @@ const tidy = (metres: number): number => Number(metres.toFixed(6));
 
 /** A curved wall as short straight pieces, for what asks for straight ones: rooms, and the outside. */
 function piecesOf(bend: Bend, [start, end]: readonly [Point, Point]): Segment[] {
-  const run = { sources: bend.sources, inner: 0, parted: 0 };
+  const run = { sources: bend.sources, inner: 0, parted: 0, oneFaced: 0 };
   const points = [start, ...cornersOf(bend), end];
   return points.slice(1).map((point, i): Segment => ({
     run,

@@ -4,6 +4,7 @@ import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { dot, type Point } from '@/core/geometry/vector';
 import { inFamily, inPlan, type FaceFamily } from '@/core/patterns/faces';
 import { unique, type Strip } from '@/core/patterns/strips';
+import { oneFaced } from './oneFaced';
 
 /** A stretch of a run where the wall is open, along the run's family. */
 export interface Gap {
@@ -26,6 +27,8 @@ export interface Run {
   inner: number;
   /** How wide the bundle of faces is that it was parted from, metres; zero where it was not. */
   parted: number;
+  /** How much of it has one face alone, metres. */
+  oneFaced: number;
 }
 
 /** Something drawn on the roles of doors or windows: its points, and its source. */
@@ -75,7 +78,10 @@ export function joinStrips(
   const runs: Run[] = [];
   for (const [family, own] of byFamily) {
     const jambs = jambsOf(family, families);
-    for (const line of linesOf(own)) {
+    const missed = oneFaced(family, own, drawn, jambs, (along, offset) =>
+      stops.abuts(inPlan(family, along, offset), family.u),
+    );
+    for (const line of linesOf([...own, ...missed])) {
       // Beside a door a piece of the wall itself may be shorter than thick: its line has longer ones.
       if (line.every(isPier)) continue;
       let run: Run | null = null;
@@ -86,6 +92,7 @@ export function joinStrips(
           pushAll(run.sources, strip.sources);
           run.inner = Math.max(run.inner, strip.inner);
           run.parted = Math.max(run.parted, strip.parted);
+          run.oneFaced += strip.oneFaced;
           if (gap.to - gap.from > 1e-9 && gap.sources.length + (gap.kind === 'opening' ? 1 : 0) > 0) run.gaps.push(gap);
           continue;
         }
@@ -99,6 +106,7 @@ export function joinStrips(
           sources: [...strip.sources],
           inner: strip.inner,
           parted: strip.parted,
+          oneFaced: strip.oneFaced,
         };
         runs.push(run);
       }
@@ -216,7 +224,7 @@ function linesOf(strips: readonly Strip[]): Strip[][] {
 }
 
 /** Short faces square to a family, as jambs are: where they stand along it, and what they span across. */
-type Jambs = (along: number, offset: number, thickness: number) => boolean;
+export type Jambs = (along: number, offset: number, thickness: number) => boolean;
 
 function jambsOf(family: FaceFamily, families: readonly FaceFamily[]): Jambs {
   const found: { along: number; low: number; high: number }[] = [];

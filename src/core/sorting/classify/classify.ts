@@ -60,9 +60,9 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   blockColumns(looks, p, metresPerUnit, onCrossing, (chain) => outermost(p, chain));
   roomOutlines(looks, p, metresPerUnit);
   furniture(looks, p, metresPerUnit, lines);
-  islands(looks, lines, sides);
-  walls(looks, p, metresPerUnit);
-  shortPieces(looks, lines);
+  const loose = islands(looks, lines, sides);
+  walls(looks, p, metresPerUnit, loose);
+  shortPieces(looks, lines, loose);
   beams(looks, p, metresPerUnit, lines, sides);
   slabs(looks, p, metresPerUnit);
   blockOpenings(looks, p, metresPerUnit, (chain) => unnamed(drawing, outermost(p, chain)));

@@ -11,47 +11,55 @@ const fewest = 6;
 const even = 0.1;
 /** Directions whose sine is below are one. */
 const turned = 0.02;
-/** Shorter ones are nobody's other face, metres. */
+/** Shorter ones are no rails, and nobody's other face, metres. */
 const long = 1;
 /** A line hangs on a wall by a short one, that meets it this far from its ends, metres. */
 const hanger = { most: 0.65, within: 0.1 };
 
 /**
- * Lines that hang on nothing, alone or a few in a row with a free end: pipes, rails, lines of what is above. Beside a
- * wall they would make another of it. The faces of a wall that stands free end beside one another, and are none.
+ * Lines that hang on nothing, alone or a few in a row with a free end, or on a wall by the short one at their end:
+ * pipes, rails, lines of what is above. Beside a wall they would make another of it. The faces of a wall that stands
+ * free end beside one another, and are none.
  * @param sides straight sides of outlines, which lines may hang on
+ * @returns their paths
  */
-export function islands(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): void {
+export function islands(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): Set<number> {
   const isDrawn = ({ path }: Line): boolean => looks[path]?.role !== 'grid' && looks[path]?.role !== 'ignore';
-  const drawn = [...lines, ...sides].filter(isDrawn);
-  const index = new BoxIndex(drawn, ({ a, b }) => boxOf([a, b], touching));
-  const done = new Set<Line>();
+  const index = new BoxIndex([...lines, ...sides].filter(isDrawn), ({ a, b }) => boxOf([a, b], touching));
   const isOpen = ({ path }: Line): boolean => looks[path] === null;
+  const found = new Set<number>();
+  const done = new Set<Line>();
   for (const line of lines) {
     if (!isOpen(line) || done.has(line)) continue;
     const row = rowFrom(line, index);
-    if (row === null) {
-      const by = hangsBy(line, index);
-      if (by === null || !isOpen(by) || hasTwin(line, index)) continue;
-      for (const { path } of [line, by])
-        looks[path] = { role: 'ignore', why: 'a line that hangs on another by an end' };
-      continue;
-    }
     for (const one of row) done.add(one);
-    if (!row.every(isOpen) || !hasFreeEnd(row) || row.some((one) => hasTwin(one, index))) continue;
-    for (const { path } of row) looks[path] = { role: 'ignore', why: 'a line that hangs on nothing' };
+    const loose = row.length > 0 ? row : hanging(line, index);
+    // Short ones alone are jambs.
+    if (!loose.every(isOpen) || loose.every(({ length }) => length < long)) continue;
+    if (loose.some((one) => hasTwin(one, index))) continue;
+    for (const { path } of loose) found.add(path);
   }
+  return found;
 }
 
-/** What a line touches, and what that touches; null where that is more than a few. */
-function rowFrom(line: Line, index: BoxIndex<Line>): Line[] | null {
+/** A line and the short one that it hangs on another by; none where it does not. */
+function hanging(line: Line, index: BoxIndex<Line>): Line[] {
+  const by = hangsBy(line, index);
+  return by === null ? [] : [line, by];
+}
+
+/** A line with what it touches, and what that touches; none where that is more than a few, or closes. */
+function rowFrom(line: Line, index: BoxIndex<Line>): Line[] {
   const row = [line];
   for (const one of row) {
     for (const other of index.touching(boxOf([one.a, one.b], touching)))
       if (!row.includes(other) && touch(one, other)) row.push(other);
-    if (row.length > fewest) return null;
+    if (row.length > fewest) return [];
   }
-  return row;
+  // Lines drawn twice are one. What closes has as many joints as lines.
+  const single = row.filter((one, i) => row.findIndex((other) => isSame(one, other)) === i);
+  const joints = single.flatMap((one, i) => single.slice(i + 1).filter((other) => touch(one, other)));
+  return joints.length < single.length ? row : [];
 }
 
 /** Whether an end of one of two lines lies on the other; lines that only cross do not touch. */
@@ -62,10 +70,6 @@ const isOn = ({ a, b }: Line, end: Point): boolean => distance(nearestOnPiece(a,
 
 const isSame = (p: Line, q: Line): boolean =>
   [q.a, q.b].every((end) => isOn(p, end)) && Math.abs(p.length - q.length) <= 2 * touching;
-
-/** Whether some end in a row lies on none of its other lines; lines drawn twice are one. */
-const hasFreeEnd = (row: readonly Line[]): boolean =>
-  row.some((line) => [line.a, line.b].some((end) => row.every((other) => isSame(line, other) || !isOn(other, end))));
 
 /**
  * The short line at one end of a longer one by which it hangs on a third, where its other end is free; null where it

@@ -11,11 +11,12 @@ import { placedPath, type AllLooks, type Line } from './looks';
 /** Ends, jambs and other short pieces of walls are at most this long, metres. */
 export const shortPiece = 0.65;
 
-/** Lines and arcs in pairs at a wall's distance. */
-export function walls(looks: AllLooks, p: Primitives, k: number): void {
+/** Lines and arcs in pairs at a wall's distance. @param loose paths that hang on nothing */
+export function walls(looks: AllLooks, p: Primitives, k: number, loose: ReadonlySet<number>): void {
   const rest: PlacedPath[] = [];
   for (let path = 0; path < looks.length; path += 1) {
-    if (looks[path] !== null || p.chain[path] !== 0 || (p.flags[path] & PathFlag.circle) !== 0) continue;
+    if (loose.has(path) || looks[path] !== null || p.chain[path] !== 0 || (p.flags[path] & PathFlag.circle) !== 0)
+      continue;
     rest.push(placedPath(p, k, path));
   }
   const { families, curved } = facesOf(rest, defaultTolerance.offAxis, doubled, defaultTolerance.gap);
@@ -44,7 +45,7 @@ export function walls(looks: AllLooks, p: Primitives, k: number): void {
 export const shortWhy = 'as long as a wall is thick';
 
 /** What is left and as short as a wall is thick: ends and jambs. */
-export function shortPieces(looks: AllLooks, lines: readonly Line[]): void {
+export function shortPieces(looks: AllLooks, lines: readonly Line[], loose: ReadonlySet<number>): void {
   for (const { path, length } of lines)
-    if (looks[path] === null && length <= shortPiece) looks[path] = { role: 'wall', why: shortWhy };
+    if (looks[path] === null && length <= shortPiece && !loose.has(path)) looks[path] = { role: 'wall', why: shortWhy };
 }
