@@ -56,7 +56,7 @@ export function gridLines(
     if (isPath(handle)) looks[Number(handle)] ??= { role: 'grid', why: 'a ring about a label at the end of a line' };
   if (ringed.length > 0) return { bubbles: used, axes: ringed.map(axisOf) };
   const texts = bare.filter(({ label }) => gridLabel.test(label!));
-  const named = bareLines(endedLines(plain, [], texts, [], defaultTolerance, strictly), texts);
+  const named = bareLines(endedLines(plain, [], texts, texts, defaultTolerance, strictly), texts);
   mark(looks, p, named, 'a long line that ends at a short text');
   return { bubbles: named.flatMap(endsOfLine), axes: named.map(axisOf) };
 }
@@ -153,11 +153,11 @@ function usualLength(pieces: readonly GridPiece[]): number {
   return lengths.find((length) => (left -= length) <= 0) ?? 0;
 }
 
-/** Parallel lines that end at short texts, each at another, several of them. */
+/** Parallel lines that end at short texts, or are led to them, each at another, several of them. */
 function bareLines(lines: readonly EndedLine[], bare: readonly Bubble[]): EndedLine[] {
   const texts = indexOf(bare);
   const labelled = lines
-    .map((one) => ({ ...one, ends: endsOf(one.line, texts) }))
+    .map((one) => ({ ...one, ends: endsOf(one.line, texts).map((end, i) => end ?? one.ends[i]) }))
     .filter((one) => isLong(one.line, shortestLine.bare) && endsOfLine(one).length > 0);
   const families = groupBy(labelled, ({ line: { start, end } }) => {
     const angle = Math.atan2(end[1] - start[1], end[0] - start[0]);

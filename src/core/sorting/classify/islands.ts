@@ -26,7 +26,8 @@ const hanger = { most: 0.65, within: 0.1 };
 export function islands(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): Set<number> {
   const isDrawn = ({ path }: Line): boolean => looks[path]?.role !== 'grid' && looks[path]?.role !== 'ignore';
   const index = new BoxIndex([...lines, ...sides].filter(isDrawn), ({ a, b }) => boxOf([a, b], touching));
-  const isOpen = ({ path }: Line): boolean => looks[path] === null;
+  const single = new Set(lines);
+  const isOpen = (one: Line): boolean => looks[one.path] === null && single.has(one);
   const found = new Set<number>();
   const done = new Set<Line>();
   for (const line of lines) {
