@@ -4,12 +4,15 @@ import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
 import type { Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
+import { shortPiece } from './walls';
 import { closedCorners, placedPath, sidesOf, type AllLooks } from './looks';
 
 /** Rooms are this large at least, square metres, and their outlines have at most so many corners. */
 const room = { least: 1.5, mostCorners: 60 };
 /** Along this share of a room's outline the faces of walls are drawn too, this near, metres; doors part them. */
 const faced = { share: 0.6, near: 0.03 };
+/** A room within an outline is smaller than it by this share at least. */
+const largest = 0.9;
 /** An outline is looked at this often, metres. */
 const every = 0.25;
 
@@ -43,8 +46,25 @@ export function roomOutlines(looks: AllLooks, p: Primitives, k: number): void {
     return on >= faced.share * points.length;
   });
   // Walls drawn as outlines have some that are a room's too: of two alike one is the wall's.
-  for (const alike of groupBy(rooms, ({ corners }) => placeOf(corners)).values())
+  for (const alike of groupBy(withoutFloors(rooms), ({ corners }) => placeOf(corners)).values())
     looks[alike[alike.length - 1].path] = { role: 'zone', why: 'an outline about a text, on the faces of walls' };
+}
+
+/**
+ * Leaves out the walls' own outlines of a whole floor, which go in and out of rooms by the jambs of their doors. One
+ * that goes round others without jambs is a room round a core.
+ */
+function withoutFloors<T extends { corners: Point[] }>(rooms: readonly T[]): T[] {
+  const sizes = new Map(rooms.map((one) => [one, Math.abs(area(one.corners))]));
+  const index = new BoxIndex(rooms, ({ corners }) => boxOf([centroid(corners)]));
+  return rooms.filter((one) => {
+    const { corners } = one;
+    const inside = index
+      .touching(boxOf(corners))
+      .filter((other) => sizes.get(other)! < largest * sizes.get(one)! && contains(corners, centroid(other.corners)));
+    const jambs = corners.filter((a, i) => distance(a, corners[(i + 1) % corners.length]) <= shortPiece);
+    return inside.length < 2 || jambs.length < inside.length;
+  });
 }
 
 /** Where an outline lies and how large it is, to five centimetres. */
