@@ -11,7 +11,7 @@ import { frame } from './frame';
 import { furniture } from './furniture';
 import { gridLines, gridRuns } from './grid';
 import { islands } from './islands';
-import type { AllLooks, Looks } from './looks';
+import type { AllLooks, Line, Looks } from './looks';
 import { piecesOf } from './pieces';
 import { roomOutlines } from './rooms';
 import { slabs } from './slabs';
@@ -21,7 +21,7 @@ import { shortPieces, walls } from './walls';
 import { paneLines, panes } from './panes';
 import { sills } from './sills';
 import { windowOutlines } from './windowOutlines';
-import { windows } from './windows';
+import { bundled, windows } from './windows';
 
 /**
  * What every path of a drawing looks like by its geometry alone: ruled rows with words are tables; bubbles with labels
@@ -39,7 +39,8 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   crowds(looks, [...lines, ...sides]);
   tables(looks, lines, written);
   const fromJambToJamb = paneLines(looks, lines, sides);
-  const inWalls = new Set(fromJambToJamb.map(({ path }) => path));
+  const isOpen = ({ path }: Line): boolean => looks[path] === null;
+  const inWalls = new Set([...fromJambToJamb, ...bundled(lines.filter(isOpen))].map(({ path }) => path));
   const { bubbles, axes } = gridLines(looks, p, metresPerUnit, arcs, inWalls);
   const onCrossing = crossingsOf(axes);
   for (const path of tags) looks[path] ??= { role: 'label', why: 'a frame about a short text' };
@@ -56,7 +57,7 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   slidingDoors(looks, p, metresPerUnit, lines, sides);
   panes(looks, lines, sides);
   sills(looks, lines, sides);
-  gridRuns(looks, p, lines);
+  gridRuns(looks, p, lines, inWalls);
   blockColumns(looks, p, metresPerUnit, onCrossing, (chain) => outermost(p, chain));
   roomOutlines(looks, p, metresPerUnit);
   furniture(looks, p, metresPerUnit, lines);

@@ -33,7 +33,7 @@ const dashed = { fewest: 6, least: 0.1 };
 /**
  * Long lines and arcs that end in labelled rings, or, where there are none, several beside one another that end at
  * short texts; the rings, and what leads to them.
- * @param inWalls lines from jamb to jamb of walls, which often lie on an axis
+ * @param inWalls panes and leaves of walls, which often lie on an axis
  */
 export function gridLines(
   looks: AllLooks,
@@ -183,14 +183,15 @@ function arcLines(looks: AllLooks, bubbles: readonly Bubble[], arcs: readonly Ar
   });
 }
 
-/** Lines on the run of those known to be grid lines, on the same layers. */
-export function gridRuns(looks: AllLooks, p: Primitives, lines: readonly Line[]): void {
+/** Lines on the run of those known to be grid lines, on the same layers. @param inWalls panes and leaves of walls */
+export function gridRuns(looks: AllLooks, p: Primitives, lines: readonly Line[], inWalls: ReadonlySet<number>): void {
   const known = lines.filter(({ path }) => looks[path]?.role === 'grid');
   const layers = new Set(known.map(({ path }) => p.layer[path]));
   const runs = new BoxIndex(known, ({ a, b }) => boxOf([a, b], beyond));
   for (const { path, a, b, length } of lines)
     if (
       looks[path] === null &&
+      !inWalls.has(path) &&
       length > 1 &&
       layers.has(p.layer[path]) &&
       runs.around(a).some((line) => onLine(line, a) && onLine(line, b))

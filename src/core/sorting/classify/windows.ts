@@ -41,12 +41,22 @@ const beyondEnd = 0.08;
  */
 export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly Line[], known: Known): void {
   const isOpen = ({ path }: Line): boolean => looks[path] === null;
-  const open = lines.filter((line) => isOpen(line) && line.length > pane.least && line.length < pane.most);
+  const open = lines.filter((line) => isOpen(line) && isPaneLong(line));
   const drawn = new BoxIndex([...lines, ...sides].filter(isOpen), ({ a, b }) => boxOf([a, b], across));
   const bundles = bundlesOf(open);
   if (drawnOtherwise(looks, bundles, known)) return;
   const off = isAskew(open) ? inSeries.askew : inSeries.exact;
-  const found = bundles.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, off), form: formOf(bundle) }));
+  const formed = bundles.map((bundle) => ({ ...bundle, form: formOf(bundle) }));
+  const forms = new Map(formed.flatMap(({ lines: own, form }) => own.map((line) => [line, form])));
+  const seen = formed.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, off, () => true) }));
+  // Panes may lie in one line with the leaves of the wall: where no form is of windows, each is looked at alone.
+  const isWindow = windowForms(seen);
+  const found = seen.some(({ form }) => isWindow(form))
+    ? seen
+    : formed.map((bundle) => {
+        const isAlike = (line: Line): boolean => isOneForm(forms.get(line) ?? bundle.form, bundle.form);
+        return { ...bundle, ...surroundings(bundle, drawn, off, isAlike) };
+      });
   const areWindows = windowForms(found);
   for (const bundle of found) {
     const { lines: own, isInWall, isAlone } = bundle;
@@ -75,10 +85,10 @@ function formOf({ lines }: Bundle): Form {
 }
 
 /** Lines of two bundles of one form lie at the same places within this, metres: a hand draws them off by half. */
-const formed = 0.015;
+const formTolerance = 0.015;
 
 const isOneForm = (form: Form, other: Form): boolean =>
-  form.length === other.length && form.every((offset, i) => Math.abs(offset - other[i]) < formed);
+  form.length === other.length && form.every((offset, i) => Math.abs(offset - other[i]) < formTolerance);
 
 /** Of windows drawn by one form at least this share has wall beyond; of the leaves of a wall few seem to. */
 const mostInWall = 0.75;
@@ -162,11 +172,13 @@ const near = (p: Point, q: Point): boolean => distance(p, q) <= 2 * across;
 /**
  * Whether a wall goes on beyond one of the ends of what lies in line with the inner lines of a bundle, and whether
  * nothing else lies there.
+ * @param isAlike whether a line is part of no bundle of another form
  */
 function surroundings(
   { lines, inner }: Bundle,
   drawn: BoxIndex<Line>,
   off: number,
+  isAlike: (line: Line) => boolean,
 ): { isInWall: boolean; isAlone: boolean } {
   const [first] = inner.length > 0 ? inner : lines;
   const u = unit(first);
@@ -185,7 +197,9 @@ function surroundings(
     .flatMap((line) => {
       const [p, q] = [local(line.a), local(line.b)];
       const isOne = within.some((offset) => Math.abs(p[1] - offset) < off && Math.abs(q[1] - offset) < off);
-      return isOne && line.length > pane.least ? [[Math.min(p[0], q[0]), Math.max(p[0], q[0])] as const] : [];
+      return isOne && line.length > pane.least && isAlike(line)
+        ? [[Math.min(p[0], q[0]), Math.max(p[0], q[0])] as const]
+        : [];
     });
   const [start, end] = reachOf(pieces, first.length / 2);
   const isAlone = end - start < first.length + across;
@@ -210,6 +224,12 @@ function reachOf(pieces: readonly (readonly [number, number])[], half: number): 
 }
 
 const unit = ({ a, b, length }: Line): Point => [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+
+/** Lines that lie with two others or more between common ends: panes, or leaves of a wall, and no axis. */
+export const bundled = (lines: readonly Line[]): Line[] =>
+  bundlesOf(lines.filter(isPaneLong)).flatMap((bundle) => (formOf(bundle).length < 3 ? [] : bundle.lines));
+
+const isPaneLong = ({ length }: Line): boolean => length > pane.least && length < pane.most;
 
 function bundlesOf(open: readonly Line[]): Bundle[] {
   const index = new BoxIndex(open, (line) => boxOf([middleOf(line)]));
