@@ -12,6 +12,9 @@ const middleOf = ({ a, b }: Line): Point => middle(a, b);
 /** Panes are so long, and those of one window as long as one another within that, metres. */
 const pane = { least: 0.4, most: 5, even: 0.02 };
 
+/** The panes of a window, or a wall with leaves, are so many lines. */
+const fewestLines = 3;
+
 /** Lines between common ends, within a wall's thickness: the panes of a window, or the leaves of a piece of wall. */
 interface Bundle {
   lines: Line[];
@@ -46,7 +49,10 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
   const bundles = bundlesOf(open);
   if (drawnOtherwise(looks, bundles, known)) return;
   const off = isAskew(open) ? inSeries.askew : inSeries.exact;
-  const formed = bundles.map((bundle) => ({ ...bundle, form: formOf(bundle) }));
+  // Of two faces one of which is drawn twice there are three lines too.
+  const formed = bundles
+    .map((bundle) => ({ ...bundle, form: formOf(bundle) }))
+    .filter(({ form }) => form.length >= fewestLines);
   const forms = new Map(formed.flatMap(({ lines: own, form }) => own.map((line) => [line, form])));
   const seen = formed.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, off, () => true) }));
   // Panes may lie in one line with the leaves of the wall: where no form is of windows, each is looked at alone.
@@ -227,7 +233,7 @@ const unit = ({ a, b, length }: Line): Point => [(b[0] - a[0]) / length, (b[1] -
 
 /** Lines that lie with two others or more between common ends: panes, or leaves of a wall, and no axis. */
 export const bundled = (lines: readonly Line[]): Line[] =>
-  bundlesOf(lines.filter(isPaneLong)).flatMap((bundle) => (formOf(bundle).length < 3 ? [] : bundle.lines));
+  bundlesOf(lines.filter(isPaneLong)).flatMap((bundle) => (formOf(bundle).length < fewestLines ? [] : bundle.lines));
 
 const isPaneLong = ({ length }: Line): boolean => length > pane.least && length < pane.most;
 
@@ -248,7 +254,7 @@ function bundlesOf(open: readonly Line[]): Bundle[] {
       const turn = Math.abs(ux * (other.b[1] - other.a[1]) - uy * (other.b[0] - other.a[0])) / other.length;
       return Math.abs(other.length - line.length) < pane.even && turn < turned && Math.abs(along) < pane.even;
     });
-    if (beside.length < 3) return [];
+    if (beside.length < fewestLines) return [];
     const offsets = beside.map(offset);
     const [low, high] = [leastOf(offsets) + across, mostOf(offsets) - across];
     if (high - low > widest) for (const other of beside) spread.add(other);
