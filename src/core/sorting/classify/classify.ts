@@ -17,7 +17,7 @@ import { roomOutlines } from './rooms';
 import { slabs } from './slabs';
 import { slidingDoors } from './slidingDoors';
 import { tables } from './tables';
-import { shortPieces, walls } from './walls';
+import { shortPieces, stubs, walls } from './walls';
 import { paneLines, panes } from './panes';
 import { sills } from './sills';
 import { windowOutlines } from './windowOutlines';
@@ -64,6 +64,7 @@ export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number)
   const loose = islands(looks, lines, sides);
   walls(looks, p, metresPerUnit, loose);
   shortPieces(looks, lines, loose);
+  stubs(looks, p, metresPerUnit);
   beams(looks, p, metresPerUnit, lines, sides);
   slabs(looks, p, metresPerUnit);
   blockOpenings(looks, p, metresPerUnit, (chain) => unnamed(drawing, outermost(p, chain)));

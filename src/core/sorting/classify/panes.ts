@@ -6,11 +6,16 @@ import type { AllLooks, Line } from './looks';
 /** Ends this near to a jamb are on it, metres. */
 export const onJamb = 0.02;
 
+/** A line from jamb to jamb, and how long the jambs are, metres. */
+export interface PaneLine extends Line {
+  across: number;
+}
+
 /**
  * Lines from the middle part of one jamb to that of another, with no face between the jambs' ends: single panes.
  * @param sides straight sides of outlines, which have jambs among them too
  */
-export function paneLines(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): Line[] {
+export function paneLines(looks: AllLooks, lines: readonly Line[], sides: readonly Line[]): PaneLine[] {
   const open = lines.filter(({ path }) => looks[path] === null);
   const drawn = [...open, ...sides.filter(({ path }) => looks[path] === null)];
   const jambs = drawn.filter(
@@ -27,10 +32,10 @@ export function paneLines(looks: AllLooks, lines: readonly Line[], sides: readon
       const square = Math.abs(ux * (line.b[0] - line.a[0]) + uy * (line.b[1] - line.a[1])) < 0.05 * line.length;
       return square && Math.abs(dy * ux - dx * uy) < onJamb && along > 0.2 && along < 0.8;
     });
-  return open.filter((line) => {
-    if (line.length < 0.4 || line.length > 3.5) return false;
+  return open.flatMap((line): PaneLine[] => {
+    if (line.length < 0.4 || line.length > 3.5) return [];
     const [from, to] = [jambAt(line.a, line), jambAt(line.b, line)];
-    if (!from || !to || from === to) return false;
+    if (!from || !to || from === to) return [];
     // A face from jamb to jamb makes the stretch a wall with leaves.
     const faced = [from.a, from.b].some((corner) =>
       ends
@@ -43,7 +48,7 @@ export function paneLines(looks: AllLooks, lines: readonly Line[], sides: readon
             [face.a, face.b].some((p) => [to.a, to.b].some((q) => distance(p, q) < onJamb)),
         ),
     );
-    return !faced;
+    return faced ? [] : [{ ...line, across: Math.min(from.length, to.length) }];
   });
 }
 

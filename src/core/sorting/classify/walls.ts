@@ -1,12 +1,12 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance } from '@/core/geometry/vector';
+import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
 import { doubled, facesOf } from '@/core/patterns/faces';
 import { defaultSettings } from '@/core/patterns/settings';
 import { pairFaces } from '@/core/patterns/strips';
 import type { PlacedPath } from '@/core/placed/placed';
 import { defaultTolerance } from '@/core/tolerance';
 import { PathFlag, type Primitives } from '@/core/underlay/primitives';
-import { placedPath, type AllLooks, type Line } from './looks';
+import { placedPath, sidesOf, type AllLooks, type Line, type Looks } from './looks';
 
 /** Ends, jambs and other short pieces of walls are at most this long, metres. */
 export const shortPiece = 0.65;
@@ -48,4 +48,24 @@ export const shortWhy = 'as long as a wall is thick';
 export function shortPieces(looks: AllLooks, lines: readonly Line[], loose: ReadonlySet<number>): void {
   for (const { path, length } of lines)
     if (looks[path] === null && length <= shortPiece && !loose.has(path)) looks[path] = { role: 'wall', why: shortWhy };
+}
+
+/** A stub ends this near to what it stands on, metres, and goes round so many corners at most. */
+const stub = { near: 0.03, mostVertices: 4 };
+
+/** Short faces about a jamb, in one path that begins and ends on a column or on a wall: what is left beside a door. */
+export function stubs(looks: AllLooks, p: Primitives, k: number): void {
+  const isHold = (look: Looks | null): boolean => look?.role === 'column' || look?.role === 'wall';
+  const holds = looks.flatMap((look, path) => (isHold(look) ? sidesOf(placedPath(p, k, path)) : []));
+  const index = new BoxIndex(holds, ({ a, b }) => boxOf([a, b], stub.near));
+  const isHeld = (end: Point): boolean =>
+    index.around(end).some(({ a, b }) => distance(nearestOnPiece(a, b, end), end) <= stub.near);
+  for (let path = 0; path < looks.length; path += 1) {
+    const count = p.start[path + 1] - p.start[path];
+    if (looks[path] !== null || p.chain[path] !== 0 || count < 3 || count > stub.mostVertices) continue;
+    const placed = placedPath(p, k, path);
+    const isShort = !placed.closed && sidesOf(placed).every(({ length }) => length <= shortPiece);
+    if (isShort && [placed.points[0], placed.points[count - 1]].every(isHeld))
+      looks[path] = { role: 'wall', why: 'short faces about a jamb, on a column or a wall' };
+  }
 }

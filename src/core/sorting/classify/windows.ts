@@ -3,6 +3,7 @@ import { distance, middle, type Point } from '@/core/geometry/vector';
 import { leastOf, mostOf } from '@/core/lists';
 import { defaultSettings } from '@/core/patterns/settings';
 import type { AllLooks, Line } from './looks';
+import type { PaneLine } from './panes';
 
 /** A wall is so thick at most, metres. */
 const widest = defaultSettings.wall.most;
@@ -26,8 +27,8 @@ interface Bundle {
 const turned = 0.02;
 /** Pieces of one wall lie in one line within this, metres. */
 const series = 30;
-/** Pieces of one line are drawn off it by up to this, metres: by an exact hand, and by one that draws askew. */
-const inSeries = { exact: 0.005, askew: 0.01 };
+/** Pieces of one line are drawn off it by up to this, metres. */
+const inSeries = 0.01;
 /** What lies between two pieces of one line, an opening, is no longer, metres. */
 const between = 4;
 /** Lines this near to one another across are one, metres. */
@@ -48,20 +49,19 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
   const drawn = new BoxIndex([...lines, ...sides].filter(isOpen), ({ a, b }) => boxOf([a, b], across));
   const bundles = bundlesOf(open);
   if (drawnOtherwise(looks, bundles, known)) return;
-  const off = isAskew(open) ? inSeries.askew : inSeries.exact;
   // Of two faces one of which is drawn twice there are three lines too.
   const formed = bundles
     .map((bundle) => ({ ...bundle, form: formOf(bundle) }))
     .filter(({ form }) => form.length >= fewestLines);
   const forms = new Map(formed.flatMap(({ lines: own, form }) => own.map((line) => [line, form])));
-  const seen = formed.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, off, () => true) }));
+  const seen = formed.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, () => true) }));
   // Panes may lie in one line with the leaves of the wall: where no form is of windows, each is looked at alone.
   const isWindow = windowForms(seen);
   const found = seen.some(({ form }) => isWindow(form))
     ? seen
     : formed.map((bundle) => {
         const isAlike = (line: Line): boolean => isOneForm(forms.get(line) ?? bundle.form, bundle.form);
-        return { ...bundle, ...surroundings(bundle, drawn, off, isAlike) };
+        return { ...bundle, ...surroundings(bundle, drawn, isAlike) };
       });
   const areWindows = windowForms(found);
   for (const bundle of found) {
@@ -116,32 +116,12 @@ function windowForms(found: readonly { form: Form; isInWall: boolean }[]): (form
 
 /** Lines from jamb to jamb, and how many blocks are called windows. */
 interface Known {
-  panes: readonly Line[];
+  panes: readonly PaneLine[];
   blocks: number;
 }
 
-/** Two lines from jamb to jamb this far apart are faces of a wall between columns, metres. */
-const leastFaces = 0.075;
-
-/** Directions that differ by less are one, radians; lines askew have directions of their own. */
-const oneDirection = 1e-4;
-/** From this share of lines with a direction of their own on a drawing is drawn askew. */
-const askewShare = 0.1;
-/** Fewer lines than this in a direction have it by chance. */
-const fewestAlong = 4;
-
-/** Whether many lines of a drawing lie in directions of their own, a little off those of the others. */
-function isAskew(lines: readonly Line[]): boolean {
-  const along = new Map<number, number>();
-  const turnOf = ({ a, b }: Line): number => {
-    const quarter = Math.PI / 2;
-    const angle = Math.atan2(b[1] - a[1], b[0] - a[0]) % quarter;
-    return Math.round((angle < 0 ? angle + quarter : angle) / oneDirection) % Math.round(quarter / oneDirection);
-  };
-  for (const line of lines) along.set(turnOf(line), (along.get(turnOf(line)) ?? 0) + 1);
-  const alone = lines.filter((line) => along.get(turnOf(line))! < fewestAlong).length;
-  return alone > askewShare * lines.length;
-}
+/** Two lines from jamb to jamb this far apart are faces of a wall between columns: metres, and a share of the jamb. */
+const leastFaces = { apart: 0.075, share: 0.25 };
 
 /** From so many windows on that are drawn in another way, lines between common ends are leaves of walls. */
 const fewestOthers = 4;
@@ -150,10 +130,11 @@ const fewestOthers = 4;
 function drawnOtherwise(looks: AllLooks, bundles: readonly Bundle[], { panes, blocks }: Known): boolean {
   const bundled = new Set(bundles.flatMap((bundle) => bundle.lines.map(({ path }) => path)));
   const index = new BoxIndex(panes, (line) => boxOf([middleOf(line)]));
-  const isFace = (line: Line): boolean =>
+  const isFace = (line: PaneLine): boolean =>
     index.around(middleOf(line), widest).some((other) => {
       const away = distance(middleOf(other), middleOf(line));
-      return away >= leastFaces && Math.abs(other.length - line.length) < pane.even;
+      const least = Math.max(leastFaces.apart, leastFaces.share * line.across);
+      return away >= least && Math.abs(other.length - line.length) < pane.even;
     });
   const single = panes.filter((line) => !bundled.has(line.path) && !isFace(line)).length;
   const outlined = looks.filter((look) => look?.role === 'window').length;
@@ -183,7 +164,6 @@ const near = (p: Point, q: Point): boolean => distance(p, q) <= 2 * across;
 function surroundings(
   { lines, inner }: Bundle,
   drawn: BoxIndex<Line>,
-  off: number,
   isAlike: (line: Line) => boolean,
 ): { isInWall: boolean; isAlone: boolean } {
   const [first] = inner.length > 0 ? inner : lines;
@@ -202,7 +182,7 @@ function surroundings(
     .touching(boxOf([inPlan(-series, centre), inPlan(series, centre)], widest / 2))
     .flatMap((line) => {
       const [p, q] = [local(line.a), local(line.b)];
-      const isOne = within.some((offset) => Math.abs(p[1] - offset) < off && Math.abs(q[1] - offset) < off);
+      const isOne = within.some((offset) => Math.abs(p[1] - offset) < inSeries && Math.abs(q[1] - offset) < inSeries);
       return isOne && line.length > pane.least && isAlike(line)
         ? [[Math.min(p[0], q[0]), Math.max(p[0], q[0])] as const]
         : [];
