@@ -27,8 +27,21 @@ interface Bundle {
 const turned = 0.02;
 /** Pieces of one wall lie in one line within this, metres. */
 const series = 30;
-/** Pieces of one line are drawn off it by up to this, metres. */
-const inSeries = 0.01;
+/** How pieces of one line are told: how far they lie off it, metres, and whether bundles of other forms are left out. */
+interface Way {
+  off: number;
+  alone: boolean;
+}
+
+/**
+ * Hands are careless by a centimetre. Panes may lie in one line with the leaves of a wall, or half a centimetre beside
+ * them: the first way by which something is a window is taken.
+ */
+const ways: Way[] = [
+  { off: 0.01, alone: false },
+  { off: 0.01, alone: true },
+  { off: 0.005, alone: false },
+];
 /** What lies between two pieces of one line, an opening, is no longer, metres. */
 const between = 4;
 /** Lines this near to one another across are one, metres. */
@@ -54,16 +67,16 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
     .map((bundle) => ({ ...bundle, form: formOf(bundle) }))
     .filter(({ form }) => form.length >= fewestLines);
   const forms = new Map(formed.flatMap(({ lines: own, form }) => own.map((line) => [line, form])));
-  const seen = formed.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, () => true) }));
-  // Panes may lie in one line with the leaves of the wall: where no form is of windows, each is looked at alone.
-  const isWindow = windowForms(seen);
-  const found = seen.some(({ form }) => isWindow(form))
-    ? seen
-    : formed.map((bundle) => {
-        const isAlike = (line: Line): boolean => isOneForm(forms.get(line) ?? bundle.form, bundle.form);
-        return { ...bundle, ...surroundings(bundle, drawn, isAlike) };
-      });
-  const areWindows = windowForms(found);
+  const seenBy = ({ off, alone }: Way) =>
+    formed.map((bundle) => {
+      const isAlike = (line: Line): boolean => !alone || isOneForm(forms.get(line) ?? bundle.form, bundle.form);
+      return { ...bundle, ...surroundings(bundle, drawn, off, isAlike) };
+    });
+  const [found, areWindows] = firstWith(ways, (way) => {
+    const seen = seenBy(way);
+    const isWindow = windowForms(seen);
+    return seen.some(({ form }) => isWindow(form)) ? [seen, isWindow] : null;
+  }) ?? [seenBy(ways[0]), () => false];
   for (const bundle of found) {
     const { lines: own, isInWall, isAlone } = bundle;
     if (isInWall && areWindows(bundle.form))
@@ -99,6 +112,15 @@ const isOneForm = (form: Form, other: Form): boolean =>
 /** Of windows drawn by one form at least this share has wall beyond; of the leaves of a wall few seem to. */
 const mostInWall = 0.75;
 
+/** What the first of some ways gives that gives anything. */
+function firstWith<W, R>(list: readonly W[], by: (one: W) => R | null): R | null {
+  for (const one of list) {
+    const found = by(one);
+    if (found !== null) return found;
+  }
+  return null;
+}
+
 /** The forms that windows are drawn by. */
 function windowForms(found: readonly { form: Form; isInWall: boolean }[]): (form: Form) => boolean {
   const forms: { form: Form; all: number; inWall: number }[] = [];
@@ -120,8 +142,11 @@ interface Known {
   blocks: number;
 }
 
-/** Two lines from jamb to jamb this far apart are faces of a wall between columns: metres, and a share of the jamb. */
-const leastFaces = { apart: 0.075, share: 0.25 };
+/**
+ * Two lines from jamb to jamb this far apart are faces of a wall between columns, metres; nearer ones are where they
+ * are this share of the jamb apart.
+ */
+const faces = { always: 0.1, least: 0.075, share: 0.25 };
 
 /** From so many windows on that are drawn in another way, lines between common ends are leaves of walls. */
 const fewestOthers = 4;
@@ -133,7 +158,7 @@ function drawnOtherwise(looks: AllLooks, bundles: readonly Bundle[], { panes, bl
   const isFace = (line: PaneLine): boolean =>
     index.around(middleOf(line), widest).some((other) => {
       const away = distance(middleOf(other), middleOf(line));
-      const least = Math.max(leastFaces.apart, leastFaces.share * line.across);
+      const least = Math.min(faces.always, Math.max(faces.least, faces.share * line.across));
       return away >= least && Math.abs(other.length - line.length) < pane.even;
     });
   const single = panes.filter((line) => !bundled.has(line.path) && !isFace(line)).length;
@@ -164,6 +189,7 @@ const near = (p: Point, q: Point): boolean => distance(p, q) <= 2 * across;
 function surroundings(
   { lines, inner }: Bundle,
   drawn: BoxIndex<Line>,
+  off: number,
   isAlike: (line: Line) => boolean,
 ): { isInWall: boolean; isAlone: boolean } {
   const [first] = inner.length > 0 ? inner : lines;
@@ -182,7 +208,7 @@ function surroundings(
     .touching(boxOf([inPlan(-series, centre), inPlan(series, centre)], widest / 2))
     .flatMap((line) => {
       const [p, q] = [local(line.a), local(line.b)];
-      const isOne = within.some((offset) => Math.abs(p[1] - offset) < inSeries && Math.abs(q[1] - offset) < inSeries);
+      const isOne = within.some((offset) => Math.abs(p[1] - offset) < off && Math.abs(q[1] - offset) < off);
       return isOne && line.length > pane.least && isAlike(line)
         ? [[Math.min(p[0], q[0]), Math.max(p[0], q[0])] as const]
         : [];
