@@ -1,4 +1,4 @@
-import { dxf, line, outline, readText } from '@/core/drawing/testing/dxf';
+import { dxf, groups, line, outline, readText } from '@/core/drawing/testing/dxf';
 import { flatten } from '@/core/underlay/flatten';
 import { classify } from './classify';
 
@@ -7,6 +7,13 @@ function looksOf(entities: string): (string | null)[] {
   const { drawing } = readText(dxf({ entities }));
   return classify(drawing, flatten(drawing), 1).map((look) => look?.role ?? null);
 }
+
+const at = ([x, y]: readonly [number, number]): [number, number][] => [
+  [10, x],
+  [20, y],
+];
+const text = (x: number, y: number, words: string) =>
+  groups([0, 'TEXT'], [8, '0'], [10, x], [20, y], [40, 0.3], [1, words], [72, 1], [73, 2], [11, x], [21, y]);
 
 /** A room of 6 by 4 m within walls of 0.2 m: its inner and its outer faces. */
 const room = () =>
@@ -61,14 +68,104 @@ test('a thin rectangle before a wall from jamb to jamb is a leaf that slides, an
 /** Stretches of lines across a wall of 0.3 m along x. */
 const bundle = (from: number, to: number, offsets: readonly number[]) =>
   offsets.map((y) => line(from, y, to, y)).join('');
+const panes = [0, 0.13, 0.17, 0.3];
+/** Five pieces of a wall with four windows between them, which end for good at both ends. */
+const pieces = (leaves: readonly number[]) => [0, 3, 6, 9, 12].map((x) => bundle(x, x + 1.5, leaves)).join('');
+const windows = (own: readonly number[] = panes) => [1.5, 4.5, 7.5, 10.5].map((x) => bundle(x, x + 1.5, own)).join('');
+const allWindows = (count: number) => Array.from({ length: count }, () => 'window');
 
-test('of bundles of lines in a wall those of one form are windows or leaves together', () => {
-  const leaves = [0, 0.1, 0.2, 0.3];
-  const panes = [0, 0.13, 0.17, 0.3];
-  // Five pieces of a cavity wall, with four windows between them and the wall's two ends for good.
-  const pieces = [0, 3, 6, 9, 12].map((x) => bundle(x, x + 1.5, leaves)).join('');
-  const windows = [1.5, 4.5, 7.5, 10.5].map((x) => bundle(x, x + 1.5, panes)).join('');
-  const looks = looksOf(pieces + windows);
-  expect(looks.slice(20)).toEqual(Array.from({ length: 16 }, () => 'window'));
-  expect(looks.slice(0, 20)).not.toContain('window');
+describe('bundles of lines in a wall', () => {
+  test('of one form are windows or leaves together', () => {
+    const looks = looksOf(pieces([0, 0.1, 0.2, 0.3]) + windows());
+    expect(looks.slice(20)).toEqual(allWindows(16));
+    expect(looks.slice(0, 20)).not.toContain('window');
+  });
+
+  test('are windows where their pane lies in one line with a leaf, or half a centimetre beside it', () => {
+    for (const leaf of [0.15, 0.157]) {
+      const looks = looksOf(pieces([0, 0.07, leaf, 0.3]) + windows([0, 0.15, 0.3]));
+      expect([leaf, looks.slice(20)]).toEqual([leaf, allWindows(12)]);
+      expect(looks.slice(0, 20)).not.toContain('window');
+    }
+  });
+
+  test('are none where two faces are three lines because one is drawn twice', () => {
+    const doubled = [0, 0, 0.3];
+    expect(looksOf(pieces(doubled) + line(13.5, 0, 20, 0) + line(13.5, 0.3, 20, 0.3))).not.toContain('window');
+  });
+});
+
+const square = (x: number, y: number, a = 0.4) =>
+  outline([
+    [x, y],
+    [x + a, y],
+    [x + a, y + a],
+    [x, y + a],
+  ]);
+
+test('short faces about a jamb that begin and end on a column are of a wall, those of a chair are not', () => {
+  const columns = [0, 6, 12, 18].map((x) => square(x, 0)).join('');
+  const open = (points: readonly (readonly [number, number])[]) =>
+    points
+      .slice(1)
+      .map((b, i) => [points[i], b])
+      .map(([p, q]) => line(p[0], p[1], q[0], q[1]))
+      .join('');
+  const polyline = (points: readonly (readonly [number, number])[]) =>
+    groups([0, 'LWPOLYLINE'], [8, '0'], [90, points.length], [70, 0], ...points.flatMap(at));
+  const stub = [
+    [0.4, 0.1],
+    [0.6, 0.1],
+    [0.6, 0.3],
+    [0.4, 0.3],
+  ] as const;
+  const chair = stub.map(([x, y]) => [x + 2, y + 2] as const);
+  expect(looksOf(columns + polyline(stub) + polyline(chair)).slice(4)).toEqual(['wall', null]);
+  expect(looksOf(columns + open(stub)).slice(4)).toEqual(['wall', 'wall', 'wall']);
+});
+
+test('the outline of all walls of a floor, which goes from room to room by the jambs of doors, is no room', () => {
+  const rooms = [
+    [0, 0, 5, 4],
+    [5.2, 0, 10, 4],
+  ];
+  const drawn = rooms.map(([x0, y0, x1, y1]) =>
+    outline([
+      [x0, y0],
+      [x1, y0],
+      [x1, y1],
+      [x0, y1],
+    ]),
+  );
+  const floor = outline([
+    [0, 0],
+    [5, 0],
+    [5, 1],
+    [5.2, 1],
+    [5.2, 0],
+    [10, 0],
+    [10, 4],
+    [5.2, 4],
+    [5.2, 2],
+    [5, 2],
+    [5, 4],
+    [0, 4],
+  ]);
+  const words = text(2.5, 2, 'Store') + text(7.5, 2, 'Office');
+  const outer = outline([
+    [-0.2, -0.2],
+    [10.2, -0.2],
+    [10.2, 4.2],
+    [-0.2, 4.2],
+  ]);
+  const looks = looksOf(floor + outer + drawn.join('') + words);
+  expect([looks[0], looks.slice(2)]).toEqual(['wall', ['zone', 'zone']]);
+});
+
+test('lines that step aside to a text without a ring are grid, several of them, and what leads to it too', () => {
+  const axis = (x: number, label: string) => line(x, 0, x, 12) + line(x, 0, x - 0.4, -0.8) + text(x - 0.5, -1.2, label);
+  const axes = [0, 5, 11].map((x, i) => axis(x, String(i + 1))).join('');
+  expect(looksOf(axes)).toEqual(Array.from({ length: 6 }, () => 'grid'));
+  // Two of them may be anything.
+  expect(looksOf(axis(0, '1') + axis(5, '2'))).not.toContain('grid');
 });
