@@ -27,7 +27,7 @@ interface Bundle {
 const turned = 0.02;
 /** Pieces of one wall lie in one line within this, metres. */
 const series = 30;
-/** How pieces of one line are told: how far they lie off it, metres, and whether bundles of other forms are left out. */
+/** How pieces of one line are told: how far they lie off it, metres; whether bundles of other forms are left out. */
 interface Way {
   off: number;
   alone: boolean;
