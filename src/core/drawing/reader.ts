@@ -1,39 +1,25 @@
 import { fail, ok, type Result } from '@/core/result';
 import { Ledger, type Account, type LeftOutReason, type Reference } from './account';
 import { BinaryScanner } from './binary';
-import { encodingOf, StringDecoder } from './codePage';
-import {
-  byLayer,
-  Flag,
-  Kind,
-  kindNames,
-  trueColour,
-  type Block,
-  type Drawing,
-  type DrawingHeader,
-  type Layer,
-  type Style,
-} from './drawing';
+import { Blocks, referenceOf } from './blocks';
+import { StringDecoder } from './codePage';
+import { Flag, type Drawing } from './drawing';
 import { builders, unreadable } from './entities';
 import type { EntityBuilder, EntityContext } from './entities/context';
 import { HeavyPolyline } from './entities/polylines';
+import { HeaderReader } from './header';
 import { Interner } from './interner';
 import { defaultLimits, type ReadLimits } from './limits';
 import { GroupScanner, type GroupSink, type Scanner } from './lines';
 import { recognise } from './recognise';
 import { Record } from './record';
 import { Rows } from './rows';
-import { plainText } from './strings';
+import { Tables } from './tables';
 
 /** What reading a file gave. */
 export interface Reading {
   drawing: Drawing;
   account: Account;
-}
-
-interface OpenBlock extends Block {
-  nameIndex: number;
-  paper: boolean;
 }
 
 interface KindEntry {
@@ -65,34 +51,13 @@ export class DxfReader implements GroupSink {
     (name) => name,
     (raw) => raw.trim(),
   );
-  private layerNames = new Interner(undefined, plainText);
-  private blockNames = new Interner(undefined, plainText);
-  private lineTypes = new Interner();
+  private tables = new Tables();
+  private blocks = new Blocks(this.rows);
+  private header = new HeaderReader();
   private kinds: KindEntry[] = [];
-  private styles: Style[] = [];
-  private styleIndex = new Map<string, number>();
-  private lastStyle = { colour: NaN, lineType: NaN, lineTypeScale: NaN, lineWeight: NaN, index: 0 };
-  private layers = new Map<number, Layer>();
-  private blocks: OpenBlock[] = [];
-  /** Places in the drawing of the blocks, by the number of their name. */
-  private finalBlock = new Map<number, number>();
-  private header: DrawingHeader = {
-    version: 'AC1009',
-    codePage: '',
-    insUnits: null,
-    measurement: null,
-    lengthFormat: null,
-    dimensionFactor: null,
-    lineTypeScale: 1,
-    insertionBase: null,
-    extMin: null,
-    extMax: null,
-  };
-  private variable = '';
   private section = '';
   private type = -1;
   private handle = 0;
-  private openBlock: OpenBlock | null = null;
   private modelFirst = -1;
   private modelCount = 0;
   private polyline: { heavy: HeavyPolyline; kind: KindEntry } | null = null;
@@ -103,14 +68,13 @@ export class DxfReader implements GroupSink {
   /** What positions in the file are counted in. */
   private place: 'line' | 'byte' = 'line';
   private references: Reference[] = [];
-  private dashes = new Map<string, number[]>();
 
   constructor(private limits: ReadLimits = defaultLimits) {
     this.record = new Record(limits.groupsOfEntity);
     this.context = {
       record: this.record,
       rows: this.rows,
-      blockNames: this.blockNames,
+      blockNames: this.blocks.names,
       decoder: this.decoder,
       layer: 0,
       style: 0,
@@ -119,8 +83,6 @@ export class DxfReader implements GroupSink {
     };
     this.ledger = new Ledger(limits.warnings);
     this.scanner = new GroupScanner(this, limits.lineBytes);
-    this.layerNames.named('0');
-    this.lineTypes.named('BYLAYER');
   }
 
   /** Takes the next bytes. @returns false where reading on is no use; `finish` then says why. */
@@ -165,7 +127,7 @@ export class DxfReader implements GroupSink {
     if (this.error !== null) return fail(this.error);
     this.closeEntity();
     this.closePolyline();
-    this.closeBlock();
+    this.blocks.close();
     if (this.sections === 0)
       return fail(
         'No section was found in the file: it may be damaged from its first lines on. Export the drawing again.',
@@ -178,10 +140,7 @@ export class DxfReader implements GroupSink {
       );
     this.tellMended();
     const drawing = this.drawing();
-    const account = this.ledger.finish(
-      (block) => (block === 0 ? drawing.model : (this.finalBlock.get(block - 1) ?? drawing.model)),
-      this.references,
-    );
+    const account = this.ledger.finish((block) => this.blocks.placeOf(block), this.references);
     if (drawing.kind.length === 0 && account.leftOut.length === 0 && account.warnings.length === 0) {
       account.warnings.push({
         code: 'empty',
@@ -196,8 +155,7 @@ export class DxfReader implements GroupSink {
   }
 
   private tellMended(): void {
-    const names = this.layerNames.mended + this.blockNames.mended + this.lineTypes.mended;
-    const mended = names + this.rows.mended;
+    const mended = this.tables.mended + this.blocks.names.mended + this.rows.mended;
     if (mended === 0) return;
     this.ledger.warn(
       'characters',
@@ -216,13 +174,12 @@ export class DxfReader implements GroupSink {
       return;
     }
     if (this.section === 'HEADER') {
-      if (code === 9) this.variable = this.text(bytes, start, end);
-      else if (this.variable === '$ACADVER' || this.variable === '$DWGCODEPAGE')
-        this.setEncoding(this.text(bytes, start, end));
+      if (code === 9) this.header.begin(this.text(bytes, start, end));
+      else if (this.header.tellsEncoding) this.decoder = this.header.encoding(this.text(bytes, start, end));
       return;
     }
     if (code === 2 && this.type >= 0 && this.typeNames.names[this.type] === 'SECTION') {
-      this.section = this.decoder.decode(bytes.slice(start, end)).trim();
+      this.section = this.text(bytes, start, end);
       this.sections += 1;
       this.type = -1;
       return;
@@ -232,7 +189,7 @@ export class DxfReader implements GroupSink {
 
   number(code: number, value: number): void {
     if (this.ended || this.error !== null) return;
-    if (this.section === 'HEADER') this.headerNumber(code, value);
+    if (this.section === 'HEADER') this.header.number(code, value);
     else this.record.put(code, value);
   }
 
@@ -252,48 +209,6 @@ export class DxfReader implements GroupSink {
     return this.decoder.decode(bytes.slice(start, end)).trim();
   }
 
-  private setEncoding(text: string): void {
-    if (this.variable === '$ACADVER') this.header.version = text;
-    else this.header.codePage = text;
-    this.decoder = new StringDecoder(encodingOf(this.header.version, this.header.codePage));
-  }
-
-  private headerNumber(code: number, value: number): void {
-    const header = this.header;
-    if (!Number.isFinite(value)) return;
-    const corner = (before: [number, number] | null): [number, number] | null => {
-      if (code === 10) return [value, before?.[1] ?? 0];
-      if (code === 20) return [before?.[0] ?? 0, value];
-      return before;
-    };
-    switch (this.variable) {
-      case '$INSUNITS':
-        header.insUnits = Math.trunc(value);
-        break;
-      case '$MEASUREMENT':
-        header.measurement = Math.trunc(value);
-        break;
-      case '$LUNITS':
-        header.lengthFormat = Math.trunc(value);
-        break;
-      case '$DIMLFAC':
-        header.dimensionFactor = value;
-        break;
-      case '$LTSCALE':
-        if (value > 0) header.lineTypeScale = value;
-        break;
-      case '$INSBASE':
-        header.insertionBase = corner(header.insertionBase);
-        break;
-      case '$EXTMIN':
-        header.extMin = corner(header.extMin);
-        break;
-      case '$EXTMAX':
-        header.extMax = corner(header.extMax);
-        break;
-    }
-  }
-
   /** Ends what the groups since the last 0 described. */
   private closeEntity(): void {
     if (this.type < 0) return;
@@ -302,9 +217,9 @@ export class DxfReader implements GroupSink {
     this.type = -1;
     if (name === 'ENDSEC') {
       this.closePolyline();
-      this.closeBlock();
+      this.blocks.close();
       this.section = '';
-      this.variable = '';
+      this.header.begin();
       return;
     }
     if (name === 'EOF') {
@@ -312,8 +227,8 @@ export class DxfReader implements GroupSink {
       return;
     }
     if (this.section === 'TABLES') {
-      if (name === 'LAYER') this.layerEntry();
-      else if (name === 'LTYPE') this.lineTypeEntry();
+      if (name === 'LAYER') this.tables.addLayer(this.record, this.decoder);
+      else if (name === 'LTYPE') this.tables.addLineType(this.record, this.decoder);
       return;
     }
     if (this.section === 'OBJECTS') return this.definition(name);
@@ -321,9 +236,9 @@ export class DxfReader implements GroupSink {
       if (name === 'BLOCK') return this.beginBlock();
       if (name === 'ENDBLK') {
         this.closePolyline();
-        return this.closeBlock();
+        return this.blocks.close();
       }
-      if (this.openBlock !== null) this.entity(this.kindOf(type, name));
+      if (this.blocks.isOpen) this.entity(this.kindOf(type, name));
     } else if (this.section === 'ENTITIES') {
       if (this.modelFirst < 0) this.modelFirst = this.rows.count;
       this.entity(this.kindOf(type, name));
@@ -333,21 +248,8 @@ export class DxfReader implements GroupSink {
 
   /** Objects that name a file which the drawing points at. */
   private definition(name: string): void {
-    let kind: Reference['kind'] | null;
-    if (name === 'IMAGEDEF') kind = 'picture';
-    else if (/^(PDF|DWF|DGN)DEFINITION$/.test(name)) kind = 'document';
-    else kind = null;
-
-    const path = kind === null ? '' : this.record.string(1, this.decoder).trim();
-    if (kind !== null && path !== '' && !this.references.some((known) => known.path === path))
-      this.references.push({ kind, path, name: '' });
-  }
-
-  private lineTypeEntry(): void {
-    const name = this.record.string(2, this.decoder);
-    const dashes: number[] = [];
-    for (let i = 0; i < this.record.length; i += 1) if (this.record.codes[i] === 49) dashes.push(this.record.values[i]);
-    if (dashes.length > 0 && !this.record.broken) this.dashes.set(name.toLowerCase(), dashes);
+    const found = referenceOf(name, this.record, this.decoder);
+    if (found !== null && !this.references.some(({ path }) => path === found.path)) this.references.push(found);
   }
 
   private kindOf(type: number, name: string): KindEntry {
@@ -373,7 +275,7 @@ export class DxfReader implements GroupSink {
     const context = this.context;
     context.decoder = this.decoder;
     context.layer = layer;
-    context.style = this.styleOf(record);
+    context.style = this.tables.styleOf(record, this.decoder);
     context.handle = record.handle();
     context.flags = record.number(60, 0) === 1 ? Flag.invisible : 0;
     this.handle = context.handle;
@@ -391,7 +293,7 @@ export class DxfReader implements GroupSink {
         hex(this.handle),
       );
     if (record.broken) return this.leaveOut(kind, 'damaged', layer);
-    if (record.number(67, 0) === 1 || this.openBlock?.paper === true) return this.leaveOut(kind, 'paper', layer);
+    if (record.number(67, 0) === 1 || this.blocks.isPaper) return this.leaveOut(kind, 'paper', layer);
     if (kind.name === 'POLYLINE') {
       this.polyline = { heavy: new HeavyPolyline({ ...context }), kind };
       return;
@@ -399,16 +301,11 @@ export class DxfReader implements GroupSink {
     if (kind.builder === null) return this.leaveOut(kind, kind.refused, layer);
     const refused = kind.builder(context);
     if (refused !== null) return this.leaveOut(kind, refused, layer);
-    this.ledger.count(kind.read, layer, this.blockCounted());
-  }
-
-  /** The number under which the ledger counts the block that is open. */
-  private blockCounted(): number {
-    return this.openBlock === null ? 0 : this.openBlock.nameIndex + 1;
+    this.ledger.count(kind.read, layer, this.blocks.counted);
   }
 
   private leaveOut(kind: KindEntry, reason: LeftOutReason, layer: number): void {
-    this.ledger.count(this.ledger.key(kind.name, reason), layer, this.blockCounted());
+    this.ledger.count(this.ledger.key(kind.name, reason), layer, this.blocks.counted);
     if (reason === 'damaged')
       this.ledger.warn(
         'damaged',
@@ -425,14 +322,13 @@ export class DxfReader implements GroupSink {
     this.polyline = null;
     const refused = heavy.finish();
     if (refused !== null) this.leaveOut(kind, refused, heavy.context.layer);
-    else this.ledger.count(kind.read, heavy.context.layer, this.blockCounted());
+    else this.ledger.count(kind.read, heavy.context.layer, this.blocks.counted);
     if (this.modelFirst >= 0) this.modelCount = this.rows.count - this.modelFirst;
   }
 
   private layerOf(record: Record): number {
-    const index = record.internIn(this.layerNames, 8, this.decoder);
-    if (index < 0) return 0;
-    if (index < 65535) return index;
+    const layer = this.tables.layerOf(record, this.decoder);
+    if (layer !== null) return layer;
     this.ledger.warn(
       'layers',
       'The file has more than 65,535 layers; what lies on the rest is shown on layer 0.',
@@ -441,179 +337,21 @@ export class DxfReader implements GroupSink {
     return 0;
   }
 
-  private styleOf(record: Record): number {
-    const lineType = Math.max(0, record.internIn(this.lineTypes, 6, this.decoder));
-    const colour = record.has(420)
-      ? trueColour + (record.number(420, 0) & 0xffffff)
-      : Math.abs(record.number(62, byLayer));
-    const lineWeight = record.number(370, -1);
-    const lineTypeScale = record.number(48, 1);
-    const last = this.lastStyle;
-    if (
-      last.colour === colour &&
-      last.lineType === lineType &&
-      last.lineWeight === lineWeight &&
-      last.lineTypeScale === lineTypeScale
-    )
-      return last.index;
-    const key = `${colour}/${lineType}/${lineWeight}/${lineTypeScale}`;
-    let index = this.styleIndex.get(key);
-    if (index === undefined) {
-      index = this.styles.length;
-      if (index > 65535) return 0;
-      this.styles.push({ colour, lineType: this.lineTypes.names[lineType], lineTypeScale, lineWeight });
-      this.styleIndex.set(key, index);
-    }
-    this.lastStyle = { colour, lineType, lineTypeScale, lineWeight, index };
-    return index;
-  }
-
-  private layerEntry(): void {
-    const name = this.record.bytes(2);
-    if (name === null) return;
-    const index = this.layerNames.intern(name, 0, name.length, this.decoder);
-    const flags = this.record.number(70, 0);
-    const colour = this.record.number(62, 7);
-    this.layers.set(index, {
-      name: this.layerNames.names[index],
-      colour: this.record.has(420) ? trueColour + (this.record.number(420, 0) & 0xffffff) : Math.abs(colour),
-      off: colour < 0,
-      frozen: (flags & 1) === 1,
-      locked: (flags & 4) === 4,
-      plot: this.record.number(290, 1) !== 0,
-      lineType: this.record.string(6, this.decoder) || 'CONTINUOUS',
-      lineWeight: this.record.number(370, -3),
-    });
-  }
-
   private beginBlock(): void {
-    this.closeBlock();
-    const name = this.record.bytes(2) ?? new Uint8Array(0);
-    const nameIndex = this.blockNames.intern(name, 0, name.length, this.decoder);
-    const reference = (this.record.number(70, 0) & 4) === 4 ? this.record.string(1, this.decoder) : null;
-    this.openBlock = {
-      name: this.blockNames.names[nameIndex],
-      nameIndex,
-      base: [this.record.number(10, 0), this.record.number(20, 0)],
-      first: this.rows.count,
-      count: 0,
-      reference,
-      paper: /^[*$]paper_space/i.test(this.blockNames.names[nameIndex]),
-    };
-    if (this.record.broken) {
-      this.openBlock.base = [0, 0];
+    const { name, reference } = this.blocks.begin(this.record, this.decoder);
+    if (this.record.broken)
       this.ledger.warn(
         'damaged',
-        `The base point of block "${this.openBlock.name}" is not a number; zero was taken.`,
+        `The base point of block "${name}" is not a number; zero was taken.`,
         this.scanner.line,
       );
-    }
-    if (reference) this.references.push({ kind: 'drawing', path: reference, name: this.openBlock.name });
-  }
-
-  private closeBlock(): void {
-    if (this.openBlock === null) return;
-    this.openBlock.count = this.rows.count - this.openBlock.first;
-    this.blocks.push(this.openBlock);
-    this.openBlock = null;
+    if (reference) this.references.push({ kind: 'drawing', path: reference, name });
   }
 
   private drawing(): Drawing {
-    this.blocks.forEach((block, i) => this.finalBlock.set(block.nameIndex, i));
-    this.resolveBlocks();
-    const layers = this.layerNames.names.map(
-      (name, i) =>
-        this.layers.get(i) ?? {
-          name,
-          colour: 7,
-          off: false,
-          frozen: false,
-          locked: false,
-          plot: true,
-          lineType: 'CONTINUOUS',
-          lineWeight: -3,
-        },
-    );
-    const model: Block = {
-      name: '',
-      base: [0, 0],
-      first: Math.max(0, this.modelFirst),
-      count: this.modelCount,
-      reference: null,
-    };
-    // Some writers keep the model space in the block of its name.
-    const held = this.blocks.find(({ name }) => /^[*$]model_space$/i.test(name));
-    if (model.count === 0 && held) {
-      model.first = held.first;
-      model.count = held.count;
-    }
-    const blocks = this.blocks.map(({ name, base, first, count, reference }): Block => ({
-      name,
-      base,
-      first,
-      count,
-      reference,
-    }));
-    const lineTypes = this.lineTypes.names.flatMap((name) => {
-      const dashes = this.dashes.get(name.toLowerCase());
-      return dashes ? [{ name, dashes }] : [];
-    });
-    for (const layer of layers) {
-      const dashes = this.dashes.get(layer.lineType.toLowerCase());
-      if (dashes && !lineTypes.some(({ name }) => name.toLowerCase() === layer.lineType.toLowerCase()))
-        lineTypes.push({ name: layer.lineType, dashes });
-    }
-    return {
-      header: this.header,
-      layers,
-      styles:
-        this.styles.length > 0
-          ? this.styles
-          : [{ colour: byLayer, lineType: 'BYLAYER', lineTypeScale: 1, lineWeight: -1 }],
-      lineTypes,
-      blocks: [...blocks, model],
-      model: blocks.length,
-      ...this.rows.finish(),
-    };
-  }
-
-  /**
-   * Puts blocks' places for their names' numbers, and accounts for what stands for a block that has nothing to show.
-   */
-  private resolveBlocks(): void {
-    const missing = new Map<string, number>();
-    let blockOfRow = 0;
-    const inOrder = [...this.blocks].sort((a, b) => a.first - b.first);
-    this.rows.eachBlockRow((row, at) => {
-      while (blockOfRow < inOrder.length && row >= inOrder[blockOfRow].first + inOrder[blockOfRow].count)
-        blockOfRow += 1;
-      const holder =
-        blockOfRow < inOrder.length && row >= inOrder[blockOfRow].first ? inOrder[blockOfRow].nameIndex + 1 : 0;
-      const nameIndex = this.rows.numbers.array[at];
-      const block = this.finalBlock.get(nameIndex);
-      this.rows.numbers.array[at] = block ?? -1;
-      const kind = this.rows.kind.array[row];
-      // A dimension without its picture is drawn from its points.
-      if (kind === Kind.dimension || (block !== undefined && this.blocks[block].count > 0)) return;
-      let reason: LeftOutReason;
-      if (block === undefined) reason = 'missingBlock';
-      else if (this.blocks[block].reference !== null) reason = 'reference';
-      else reason = 'emptyBlock';
-
-      const layer = this.rows.layer.array[row];
-      this.ledger.count(this.ledger.key(kindNames[kind], null), layer, holder, -1);
-      this.ledger.count(this.ledger.key(kindNames[kind], reason), layer, holder);
-      if (block === undefined)
-        missing.set(this.blockNames.names[nameIndex], (missing.get(this.blockNames.names[nameIndex]) ?? 0) + 1);
-    });
-    for (const [name, count] of missing)
-      this.ledger.warn(
-        'missingBlock',
-        `Block "${name}" is inserted ` +
-          `${count === 1 ? 'once' : `${count.toLocaleString('en')} times`} but is not in the file; ` +
-          'nothing is shown for it. Ask for the drawing again.',
-        0,
-      );
+    const space = { first: this.modelFirst, count: this.modelCount };
+    const { blocks, model } = this.blocks.finish(this.ledger, space);
+    return { header: this.header.header, ...this.tables.finish(), blocks, model, ...this.rows.finish() };
   }
 }
 
