@@ -33,7 +33,7 @@ export interface CurvedFace {
   radius: number;
   start: number;
   sweep: number;
-  source: From;
+  sources: readonly From[];
 }
 
 /** The point of the plan that lies so in a family. */
@@ -70,7 +70,7 @@ export function facesOf(
 ): { families: FaceFamily[]; curved: CurvedFace[] } {
   const straight: { a: Point; b: Point; source: From }[] = [];
   const curved: CurvedFace[] = [];
-  for (const { points, bulges, closed, source } of paths) {
+  for (const { points, bulges, closed, source, parts } of paths) {
     const sides = points.length - (closed ? 0 : 1);
     for (let i = 0; i < sides; i += 1) {
       const [a, b] = [points[i], points[(i + 1) % points.length]];
@@ -85,7 +85,7 @@ export function facesOf(
         radius: arc.radius,
         start: arc.sweep >= 0 ? arc.start : arc.start + arc.sweep,
         sweep: Math.abs(arc.sweep),
-        source,
+        sources: parts ?? [source],
       });
     }
   }

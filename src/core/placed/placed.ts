@@ -16,6 +16,8 @@ export interface PlacedPath extends From {
   /** How high it lies in the drawing, metres; left out at zero. */
   elevation?: number;
   source: From;
+  /** Of a path that loose lines were joined to: where each of them came from. */
+  parts?: readonly From[];
 }
 
 export interface PlacedText {

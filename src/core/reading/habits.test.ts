@@ -81,6 +81,46 @@ describe('a curved wall', () => {
   });
 });
 
+describe('a curved wall taken apart into loose chords', () => {
+  /** A quarter round zero in chords of 5 degrees, in whole tenths of a millimetre, in any order and direction. */
+  const chords = (radius: number): string => {
+    const at = (i: number): [number, number] => {
+      const angle = (i * 5 * Math.PI) / 180;
+      return [Math.round(radius * 1e4 * Math.cos(angle)) / 1e4, Math.round(radius * 1e4 * Math.sin(angle)) / 1e4];
+    };
+    return Array.from({ length: 18 }, (_, i) => (7 * i) % 18)
+      .map((i) => (i % 2 === 0 ? [at(i), at(i + 1)] : [at(i + 1), at(i)]))
+      .map(([a, b]) => line(...a, ...b, 'W'))
+      .join('');
+  };
+
+  test('is one wall, and has all of them for its source', () => {
+    const [wall, ...more] = readPlan(chords(6.3) + chords(6))('wall');
+    expect(more).toEqual([]);
+    expect(wall.element.bulge).toBeCloseTo(Math.tan(Math.PI / 8), 2);
+    expect(wall.element.thickness).toBeCloseTo(0.3, 2);
+    expect(new Set(wall.handles).size).toBe(36);
+  });
+
+  test('goes on to the straight walls that it meets', () => {
+    const straight = line(6, -5, 6, 0, 'W') + line(6.3, -5, 6.3, 0, 'W');
+    const walls = readPlan(chords(6.3) + chords(6) + straight)('wall');
+    expect(walls.map(({ element }) => element.bulge === 0).sort()).toEqual([false, true]);
+  });
+
+  test('is none where the lines are the sides of something with corners', () => {
+    const octagon = (radius: number): string => {
+      const at = (i: number): [number, number] => [
+        radius * Math.cos((i * Math.PI) / 4),
+        radius * Math.sin((i * Math.PI) / 4),
+      ];
+      return Array.from({ length: 8 }, (_, i) => line(...at(i), ...at(i + 1), 'W')).join('');
+    };
+    const walls = readPlan(octagon(2.3) + octagon(2))('wall');
+    expect(walls.map(({ element }) => element.bulge)).toEqual(Array.from({ length: 8 }, () => 0));
+  });
+});
+
 describe('the bubble of a grid line', () => {
   const axis = line(0, 0, 0, 20, 'A');
   const labels = (bubble: string) =>

@@ -95,7 +95,7 @@ test('arcs pair at a wall\u2019s distance about one centre, where they lie besid
     radius: r,
     start,
     sweep: turn,
-    source: source(n),
+    sources: [source(n)],
   });
   const across = { least: 0.05, most: 0.6 };
   const [one] = pairArcs([arc(5.1, 0, 1, 1), arc(4.9, 0.02, 1, 2)], across);

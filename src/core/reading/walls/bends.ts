@@ -82,9 +82,9 @@ function aboutCentres(arcs: readonly CurvedFace[]): CurvedFace[][] {
 /** The circles that faces about one centre lie on, from the smallest. */
 function ringsOf(arcs: readonly CurvedFace[]): Ring[] {
   const rings: Ring[] = [];
-  for (const { centre, radius, start, sweep, source } of [...arcs].sort((a, b) => a.radius - b.radius)) {
+  for (const { centre, radius, start, sweep, sources } of [...arcs].sort((a, b) => a.radius - b.radius)) {
     const last = rings[rings.length - 1];
-    const stretch = { from: start, to: start + sweep, sources: [source] };
+    const stretch = { from: start, to: start + sweep, sources: [...sources] };
     if (last !== undefined && radius - last.radius < oneBend) last.free.push(stretch);
     else rings.push({ centre, radius, free: [stretch] });
   }

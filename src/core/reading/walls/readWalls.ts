@@ -1,8 +1,7 @@
 import { pushAll } from '@/core/lists';
 import type { Wall } from '@/core/kinds/wall';
 import { openingOutline } from '@/core/kinds/opening';
-import type { From, PlacedPath, PlacedText } from '@/core/placed/placed';
-import { withArcs } from '@/core/geometry/arcsOfChords';
+import type { From, PlacedText } from '@/core/placed/placed';
 import { bulgeOfSweep } from '@/core/geometry/bulge';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { distance, type Point } from '@/core/geometry/vector';
@@ -19,6 +18,7 @@ import type { Scene } from '../scene';
 import { questions, told, type Answer, type Asked } from '@/core/sorting/answers';
 import type { ReadingSettings } from '@/core/patterns/settings';
 import { cornersOf, joinBends, pairArcs, partsOfBend, type Bend } from './bends';
+import { withChordsBent } from '@/core/patterns/chords';
 import { doubled, facesOf } from '@/core/patterns/faces';
 import { addDrawnOver } from './drawnOver';
 import { joinNetwork, type Segment } from './network';
@@ -40,16 +40,6 @@ export interface WallReading {
   unread: Unread[];
 }
 
-/** Faces drawn in chords: their corners may be rounded to a millimetre, and longer chords are walls with corners. */
-const chords = { onCircle: 1e-3, sagitta: 0.02 };
-
-/** A path with its arcs, where runs of chords were drawn for them. */
-function asBent(path: PlacedPath): PlacedPath {
-  if (path.bulges.some((bulge) => bulge !== 0)) return path;
-  const { points, bulges } = withArcs(path.points, path.closed, chords);
-  return points.length === path.points.length ? path : { ...path, points, bulges };
-}
-
 /**
  * Reads walls from the layers with that role: parallel pairs of faces, straight or curved, joined across openings and
  * where others cross, parted and
@@ -65,7 +55,7 @@ export function* wallStages(
   answers: readonly Answer[] = [],
 ): Generator<string, WallReading> {
   yield 'faces of walls';
-  const paths = scene.paths('wall').map(asBent);
+  const paths = withChordsBent(scene.paths('wall'));
   const { families, curved } = facesOf(paths, tolerance.offAxis, doubled, tolerance.gap);
   const isOne = (apart: number): boolean | null => {
     const way = told(answers, 'leaves', apart);
@@ -101,7 +91,7 @@ export function* wallStages(
   const used = new Set([...segments.flatMap(({ run }) => run.sources), ...bends.flatMap(({ sources }) => sources)]);
   const stairs = new Set(paired.flatMap((found) => found.stairs));
   const jambs = new Set(shortFaces(families));
-  const unread = unique(paths.map(({ source }) => source))
+  const unread = unique(paths.flatMap(({ source, parts }) => parts ?? [source]))
     .filter((source) => !used.has(source) && !jambs.has(source))
     .map((source): Unread => ({
       role: 'wall',

@@ -1,5 +1,6 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
+import { withChordsBent } from '@/core/patterns/chords';
 import { doubled, facesOf } from '@/core/patterns/faces';
 import { defaultSettings } from '@/core/patterns/settings';
 import { pairFaces } from '@/core/patterns/strips';
@@ -19,7 +20,7 @@ export function walls(looks: AllLooks, p: Primitives, k: number, loose: Readonly
       continue;
     rest.push(placedPath(p, k, path));
   }
-  const { families, curved } = facesOf(rest, defaultTolerance.offAxis, doubled, defaultTolerance.gap);
+  const { families, curved } = facesOf(withChordsBent(rest), defaultTolerance.offAxis, doubled, defaultTolerance.gap);
   for (const family of families)
     for (const { sources, thickness, from, to } of pairFaces(family, defaultSettings.wall).strips)
       if (to - from > 1.5 * thickness)
@@ -38,7 +39,7 @@ export function walls(looks: AllLooks, p: Primitives, k: number, loose: Readonly
             Math.abs(other.radius - arc.radius) >= defaultSettings.wall.least,
         )
     )
-      looks[arc.source.entity] = { role: 'wall', why: 'two arcs about one centre' };
+      for (const { entity } of arc.sources) looks[entity] = { role: 'wall', why: 'two arcs about one centre' };
 }
 
 /** What is said of ends and jambs. */
