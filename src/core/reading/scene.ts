@@ -179,16 +179,21 @@ export class Scene {
     return found;
   }
 
-  /** The texts whose layer has one of the roles. */
+  /** The texts whose layer has one of the roles; one on a mixed layer may belong to anything. */
   texts(...wanted: Role[]): PlacedText[] {
+    return this.textsWhere((role) => role === 'mixed' || wanted.includes(role ?? 'ignore'));
+  }
+
+  /** The texts whose layer has the role, and no other. */
+  ownTexts(wanted: Role): PlacedText[] {
+    return this.textsWhere((role) => role === wanted);
+  }
+
+  private textsWhere(wanted: (role: Role | null) => boolean): PlacedText[] {
     const { texts, origin } = this.primitives;
     const unit = Math.hypot(...subtractPoints(place(this.placement, [1, 0]), place(this.placement, [0, 0])));
-    // A text on a mixed layer may belong to anything.
     return texts
-      .filter((text, i) => {
-        const role = this.roleAt(text.layer, text.chain, text.top, this.taught.texts.get(i));
-        return role === 'mixed' || wanted.includes(role ?? 'ignore');
-      })
+      .filter((text, i) => wanted(this.roleAt(text.layer, text.chain, text.top, this.taught.texts.get(i))))
       .map((text) => {
         const [x, y] = centreOfText(text);
         return {

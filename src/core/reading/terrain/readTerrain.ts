@@ -53,7 +53,7 @@ export function readTerrain(scene: Scene, zero = 0): { candidates: ContourCandid
       lines.push({ path, points: thinned(path.closed ? [...points, points[0]] : points, tolerance), known });
     else marks.push(path);
   }
-  if (lines.length === 0 && marks.length === 0 && scene.texts('terrain').length === 0)
+  if (lines.length === 0 && marks.length === 0 && scene.ownTexts('terrain').length === 0)
     return { candidates: [], unread: [] };
   const spots = assignWritten(scene, lines, marks, above);
   joinPieces(lines);
@@ -77,7 +77,7 @@ function assignWritten(
 ): ContourCandidate[] {
   const lineIndex = new BoxIndex([...lines.keys()], (i) => boxOf(lines[i].points));
   const markIndex = new BoxIndex([...marks.keys()], (i) => boxOf(marks[i].points));
-  const own = new Set(scene.texts('terrain').map(({ entity }) => entity));
+  const own = new Set(scene.ownTexts('terrain').map(({ entity }) => entity));
   const spots: ContourCandidate[] = [];
   for (const text of scene.texts('terrain', 'label')) {
     const height = writtenHeight(text.text);
