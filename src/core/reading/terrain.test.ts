@@ -37,11 +37,11 @@ test('lines that lie at their height have it, whatever is written near them', ()
 });
 
 test('a number on a layer of everything is no height of the ground', () => {
-  const { drawing } = readText(dxf({ entities: text(3, 4, '12') + line(0, 0, 20, 0, 'C-TOPO') }));
+  const { drawing } = readText(dxf({ entities: text(3, 4, '12.50') + line(0, 0, 20, 0, 'C-TOPO') }));
   const roles = drawing.layers.map(() => 'mixed' as const);
   expect(readTerrain(new Scene(drawing, flatten(drawing), asDrawn('m'), roles)).candidates).toEqual([]);
   // On a layer of the ground it is one.
-  expect(heights(read(text(3, 4, '12')))).toEqual([[1, expect.any(Number), 12]]);
+  expect(heights(read(text(3, 4, '12.50')))).toEqual([[1, expect.any(Number), 12.5]]);
 });
 
 test('a height is written on a line, or in a gap of it, and goes on along its pieces', () => {
