@@ -169,3 +169,11 @@ test('lines that step aside to a text without a ring are grid, several of them, 
   // Two of them may be anything.
   expect(looksOf(axis(0, '1') + axis(5, '2'))).not.toContain('grid');
 });
+
+test('a room with a name as short as a label is no ring of the grid where there are smaller ones', () => {
+  const bubble = (x: number, label: string) => square(x - 0.5, -1.5, 1) + text(x, -1, label) + line(x, -0.5, x, 12);
+  const room = (y: number) => square(1, y, 3.6) + text(2.8, y + 1.8, '\u53a8\u623f') + line(4.6, y + 1.8, 9, y + 1.8);
+  const looks = looksOf(bubble(0, '1') + bubble(12, '2') + room(3) + room(7));
+  expect([looks[0], looks[1], looks[2], looks[3]]).toEqual(['grid', 'grid', 'grid', 'grid']);
+  expect(looks.slice(4)).not.toContain('grid');
+});

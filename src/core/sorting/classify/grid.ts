@@ -16,6 +16,8 @@ const gridLabel = /^\p{L}{0,2}[-.]?\d{0,3}(?:[.]\d)?\p{Ll}?['\u2032]?$/u;
 /** A grid line that is a polyline, with a bend towards its bubble at either end, has at most so many vertices. */
 const mostVertices = 4;
 
+/** Where there are smaller ones, larger rings than this are rooms with short names, metres. */
+const largestRing = 1.5;
 /** A grid line broken by something goes on within this, metres. */
 const beyond = 15;
 
@@ -46,7 +48,9 @@ export function gridLines(
     look === null && !inWalls.has(path) ? [placedPath(p, k, path)] : [],
   );
   const { bubbles, bare, rest } = findBubbles(open, textsOf(p, k), defaultTolerance.gap);
-  const labelled = bubbles.filter(({ label, even }) => label !== null && even && gridLabel.test(label));
+  const rings = bubbles.filter(({ label, even }) => label !== null && even && gridLabel.test(label));
+  const small = rings.filter(({ radius }) => radius <= largestRing);
+  const labelled = small.length > 0 ? small : rings;
   const plain = rest.filter(({ points, closed }) => !closed && points.length <= mostVertices);
   const ringed = ringedLines(plain, labelled);
   const onArcs = arcLines(looks, labelled, arcs);
