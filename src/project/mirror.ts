@@ -73,13 +73,14 @@ export function readyMirror(model: Model): () => void {
 
 /** The thread with the copy of a model, brought up to date; of many changes some at a time, with turns between. */
 async function upToDate(model: Model): Promise<Thread<MirrorWorker>> {
-  for (;;) {
-    const { thread, waiting } = mirrorOf(model);
+  // The one copy from here on: asked for anew after a turn, that of a project left meanwhile would take its place.
+  const { thread, waiting } = mirrorOf(model);
+  while (waiting.length > 0) {
     // Calls are answered in their order: what is asked next sees the changes.
-    if (waiting.length > 0) void thread.remote.follow(waiting.splice(0, readyAtOnce));
-    if (waiting.length === 0) return thread;
-    await turn();
+    void thread.remote.follow(waiting.splice(0, readyAtOnce));
+    if (waiting.length > 0) await turn();
   }
+  return thread;
 }
 
 const ask = <R>(model: Model, question: (copy: Remote<MirrorWorker>) => Promise<R>): Promise<R> =>

@@ -6,13 +6,14 @@ export const turn = () => new Promise<void>((resolve) => setTimeout(resolve));
 /** Work goes on without a turn for so long, milliseconds. */
 const withoutTurn = 40;
 
-/** Does work step by step with turns for the window between. */
+/** Does work step by step with turns for the window between; what is short is done without one. */
 export async function inTurns<T>(work: Stepwise<T>): Promise<T> {
-  for (;;) {
+  for (let isShort = true; ; isShort = false) {
     const begin = performance.now();
     let step = work.next();
     while (!step.done && performance.now() - begin < withoutTurn) step = work.next();
-    // The last step's result is used in a turn of its own.
+    if (step.done && isShort) return step.value;
+    // The result of long work is used in a turn of its own.
     await turn();
     if (step.done) return step.value;
   }

@@ -12,6 +12,7 @@ import { mixedBlocks, type MixedBlock } from '@/core/datum/evidence/mixedBlocks'
 import { registerByPattern, type PatternFit } from '@/core/datum/pattern';
 import { registerByGrid } from '@/core/datum/register';
 import { readSection, type SectionHeights } from '@/core/datum/sectionHeights';
+import { pushAll } from '@/core/lists';
 import type { Result } from '@/core/result';
 import { readGrid } from '@/core/reading/grid/readGrid';
 import { placesOfMark, type MarkPlace } from '@/core/reading/beams/markPlaces';
@@ -262,7 +263,9 @@ const api = {
 
   /** Takes in elements for a comparison, by its number. */
   bring(number: number, elements: readonly ElementRow[]): void {
-    brought.set(number, [...(brought.get(number) ?? []), ...elements]);
+    const own = brought.get(number) ?? [];
+    pushAll(own, elements);
+    brought.set(number, own);
   },
 
   /**

@@ -214,8 +214,12 @@ export const pickRow = v.variant('kind', [
 ]);
 
 const shortText = textUpTo(1000);
-const isPlain = (value: unknown): boolean =>
-  typeof value === 'string' ? v.is(shortText, value) : value === null || ['number', 'boolean'].includes(typeof value);
+
+function isPlain(value: unknown): boolean {
+  if (typeof value === 'string') return v.is(shortText, value);
+  if (typeof value === 'number') return !Number.isNaN(value);
+  return typeof value === 'boolean' || value === null;
+}
 
 /** The plain values of a shape in their order, as `decisions/likeness` compares them. */
 const values = v.pipe(
