@@ -154,21 +154,17 @@ export class Shapes {
       if (round || bulge === 0) continue;
       const next = i + 1 < count ? i + 1 : 0;
       if (next === 0 && !closed) continue;
-      this.bulgedSide(around, x, y, numbers[at[row] + 2 * next], numbers[at[row] + 2 * next + 1], bulge);
+      const to: Point = [numbers[at[row] + 2 * next], numbers[at[row] + 2 * next + 1]];
+      for (const p of this.bulgedSide(around, [x, y], to, bulge).slice(0, -1)) this.paths.vertex(...p, 0);
     }
   }
 
-  /** The inner points of a bulged side that an uneven scale makes elliptic. */
-  private bulgedSide(around: Placing, x1: number, y1: number, x2: number, y2: number, bulge: number): void {
-    const {
-      centre: [cx, cy],
-      radius,
-      start,
-      sweep,
-    } = arcOfBulge([x1, y1], [x2, y2], bulge);
+  /** The points of a bulged side that an uneven scale makes elliptic, but for the first. */
+  private bulgedSide(around: Placing, from: Point, to: Point, bulge: number): Point[] {
+    const { centre, radius, start, sweep } = arcOfBulge(from, to, bulge);
     const points: Point[] = [];
-    this.roundPoints(around, cx, cy, [radius, 0], [0, radius], start, start + sweep, (p) => points.push(p));
-    for (const p of points.slice(0, -1)) this.paths.vertex(...p, 0);
+    this.roundPoints(around, ...centre, [radius, 0], [0, radius], start, start + sweep, (p) => points.push(p));
+    return points;
   }
 
   /** Points of an ellipse after the map, the first left out. */
@@ -279,13 +275,7 @@ export class Shapes {
       const [x1, y1, x2, y2, bulge] = edge.numbers;
       add(apply(transform, [x1, y1]));
       if (bulge !== 0 && evenScale(transform) === null) {
-        const {
-          centre: [cx, cy],
-          radius,
-          start,
-          sweep,
-        } = arcOfBulge([x1, y1], [x2, y2], bulge);
-        this.roundPoints(around, cx, cy, [radius, 0], [0, radius], start, start + sweep, add);
+        points.push(...this.bulgedSide(around, [x1, y1], [x2, y2], bulge));
         return { points, bulge: 0 };
       }
       add(apply(transform, [x2, y2]));

@@ -11,62 +11,59 @@ const goesOn = 2.5;
 const onLine = 0.012;
 const atEnd = 0.03;
 
+/** The walls of one family about a line that may go on with one face. */
+interface Around {
+  family: FaceFamily;
+  /** The family's faces by their offsets. */
+  faces: BoxIndex<Face>;
+  marks: BoxIndex<Mark>;
+  jambs: Jambs;
+  /** Whether a wall of the family that ends at a place ends on another. */
+  abuts: (along: number, offset: number) => boolean;
+}
+
+export const facesByOffset = ({ faces }: FaceFamily): BoxIndex<Face> =>
+  new BoxIndex(faces, ({ offset }) => [0, offset, 0, offset]);
+
 /**
- * Stretches of walls of which one face is not drawn: a jamb as long as the wall is thick ends the other face, which
+ * Stretches of a wall of which one face is not drawn: a jamb as long as the wall is thick ends the other face, which
  * runs from there to the wall itself, or to one that it ends on. Without them one missed line makes two rooms one.
- * @param abuts whether a wall of the family that ends at a place ends on another
+ * @param line the strips of the wall, of one offset and thickness, in their order along
  */
-export function oneFaced(
-  family: FaceFamily,
-  strips: readonly Strip[],
-  marks: BoxIndex<Mark>,
-  jambs: Jambs,
-  abuts: (along: number, offset: number) => boolean,
-): Strip[] {
-  const own = strips.filter((strip) => strip.family === family);
-  const byOffset = new BoxIndex(own, ({ offset }) => [0, offset, 0, offset]);
-  return family.faces.flatMap((face) =>
-    linesAt(face, byOffset, own).flatMap((line) => {
-      const alike = own.filter((strip) => isOneLine(strip, line));
-      return uncovered(face, alike).flatMap(({ from, to, sources }): Strip[] => {
-        const isNear = alike.some((strip) => strip.from - to < goesOn && from - strip.to < goesOn);
-        const [jambFrom, jambTo] = [from, to].map((along) => jambs(along, line.offset, line.thickness));
-        if (!isNear || jambFrom === jambTo) return [];
-        const far = jambFrom ? to : from;
-        const isHeld =
-          alike.some((strip) => Math.min(Math.abs(strip.from - far), Math.abs(strip.to - far)) <= atEnd) ||
-          abuts(far, line.offset);
-        const isDrawn =
-          marks.touching(boxOf([inPlan(family, from + atEnd, line.offset), inPlan(family, to - atEnd, line.offset)]))
-            .length > 0;
-        if (!isHeld || isDrawn) return [];
-        const { offset, thickness } = line;
-        return [{ family, offset, thickness, from, to, sources, inner: 0, parted: 0, oneFaced: to - from }];
-      });
-    }),
+export function oneFaced(line: readonly Strip[], { family, faces, marks, jambs, abuts }: Around): Strip[] {
+  const [{ offset, thickness }] = line;
+  const own = [-thickness / 2, thickness / 2].flatMap((aside) =>
+    faces.touching([0, offset + aside - onLine, 0, offset + aside + onLine]),
   );
+  const isDrawn = (from: number, to: number): boolean =>
+    marks.touching(boxOf([inPlan(family, from + atEnd, offset), inPlan(family, to - atEnd, offset)])).length > 0;
+  const isHeld = (along: number): boolean =>
+    line.some(({ from, to }) => Math.min(Math.abs(from - along), Math.abs(to - along)) <= atEnd) ||
+    abuts(along, offset);
+  return own
+    .flatMap((face) => uncovered(face, line))
+    .filter(({ from, to }) => {
+      const [jambFrom, jambTo] = [from, to].map((along) => jambs(along, offset, thickness));
+      const isNear = line.some((strip) => strip.from - to < goesOn && from - strip.to < goesOn);
+      return isNear && jambFrom !== jambTo && isHeld(jambFrom ? to : from) && !isDrawn(from, to);
+    })
+    .map((stretched) => ({
+      family,
+      offset,
+      thickness,
+      ...stretched,
+      inner: 0,
+      parted: 0,
+      oneFaced: stretched.to - stretched.from,
+    }));
 }
 
-const isOneLine = (strip: Strip, line: Strip): boolean =>
-  Math.abs(strip.offset - line.offset) <= onLine && Math.abs(strip.thickness - line.thickness) <= onLine;
-
-/** The walls that a face is one of the faces of, the longest strip of each. */
-function linesAt(face: Face, byOffset: BoxIndex<Strip>, own: readonly Strip[]): Strip[] {
-  const thickest = own.reduce((most, { thickness }) => Math.max(most, thickness), 0);
-  const found = byOffset
-    .touching([0, face.offset - thickest / 2 - onLine, 0, face.offset + thickest / 2 + onLine])
-    .filter(({ offset, thickness }) => Math.abs(Math.abs(face.offset - offset) - thickness / 2) <= onLine)
-    .sort((p, q) => q.to - q.from - (p.to - p.from));
-  return found.filter((strip, i) => found.findIndex((other) => isOneLine(strip, other)) === i);
-}
-
-/** The short stretches of a face that no strip covers. */
+/** The short stretches of a face that no strip covers. @param strips in their order along */
 function uncovered(face: Face, strips: readonly Strip[]) {
-  const sorted = [...strips].sort((p, q) => p.from - q.from);
   return face.spans.flatMap((span) => {
     const left: { from: number; to: number; sources: Strip['sources'] }[] = [];
     let at = span.from;
-    for (const { from, to } of [...sorted, { from: span.to, to: span.to }]) {
+    for (const { from, to } of [...strips, { from: span.to, to: span.to }]) {
       if (to < at || from > span.to) continue;
       if (from > at) left.push({ from: at, to: from, sources: span.sources });
       at = Math.max(at, to);

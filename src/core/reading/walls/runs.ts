@@ -4,7 +4,7 @@ import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { dot, type Point } from '@/core/geometry/vector';
 import { inFamily, inPlan, type FaceFamily } from '@/core/patterns/faces';
 import { unique, type Strip } from '@/core/patterns/strips';
-import { oneFaced } from './oneFaced';
+import { facesByOffset, oneFaced } from './oneFaced';
 
 /** A stretch of a run where the wall is open, along the run's family. */
 export interface Gap {
@@ -78,12 +78,13 @@ export function joinStrips(
   const runs: Run[] = [];
   for (const [family, own] of byFamily) {
     const jambs = jambsOf(family, families);
-    const missed = oneFaced(family, own, drawn, jambs, (along, offset) =>
-      stops.abuts(inPlan(family, along, offset), family.u),
-    );
-    for (const line of linesOf([...own, ...missed])) {
+    const faces = facesByOffset(family);
+    const abuts = (along: number, offset: number) => stops.abuts(inPlan(family, along, offset), family.u);
+    for (const strips of linesOf(own)) {
       // Beside a door a piece of the wall itself may be shorter than thick: its line has longer ones.
-      if (line.every(isPier)) continue;
+      if (strips.every(isPier)) continue;
+      const missed = oneFaced(strips, { family, faces, marks: drawn, jambs, abuts });
+      const line = [...strips, ...missed].sort((a, b) => a.from - b.from);
       let run: Run | null = null;
       for (const strip of line) {
         const gap: Gap | null = run === null ? null : gapBetween(run, strip, drawn, jambs, stops);

@@ -40,24 +40,29 @@ export function pathSource(path: number): From & { source: From } {
   return { ...source, source };
 }
 
+/** The vertices of a path as it is drawn, in metres about the origin. */
+const pointsOf = (p: Primitives, k: number, path: number): Point[] =>
+  Array.from({ length: p.start[path + 1] - p.start[path] }, (_, i): Point => {
+    const v = p.start[path] + i;
+    return [p.xy[2 * v] * k, p.xy[2 * v + 1] * k];
+  });
+
 /** A path as it is drawn, in metres about the origin. */
-export function placedPath(p: Primitives, k: number, path: number): PlacedPath {
-  const vertices = Array.from({ length: p.start[path + 1] - p.start[path] }, (_, i) => p.start[path] + i);
-  return {
-    points: vertices.map((v): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k]),
-    bulges: vertices.map((v) => p.bulge[v]),
-    closed: (p.flags[path] & PathFlag.closed) !== 0,
-    circle: (p.flags[path] & PathFlag.circle) !== 0,
-    ...pathSource(path),
-  };
-}
+export const placedPath = (p: Primitives, k: number, path: number): PlacedPath => ({
+  points: pointsOf(p, k, path),
+  bulges: Array.from(p.bulge.subarray(p.start[path], p.start[path + 1])),
+  closed: (p.flags[path] & PathFlag.closed) !== 0,
+  circle: (p.flags[path] & PathFlag.circle) !== 0,
+  ...pathSource(path),
+});
 
 /** The corners of a path that closes, by its flag or because it ends where it began; null where it does not. */
 export function closedCorners(p: Primitives, k: number, path: number): Point[] | null {
-  const { points, closed } = placedPath(p, k, path);
-  if (closed) return points;
-  const [first, last] = [points[0], points[points.length - 1]];
-  return points.length > 3 && distance(first, last) <= defaultTolerance.coincidence ? points.slice(0, -1) : null;
+  if ((p.flags[path] & PathFlag.closed) !== 0) return pointsOf(p, k, path);
+  // Most paths are single lines.
+  if (p.start[path + 1] - p.start[path] < 4) return null;
+  const points = pointsOf(p, k, path);
+  return distance(points[0], points[points.length - 1]) <= defaultTolerance.coincidence ? points.slice(0, -1) : null;
 }
 
 /** A line as a path. */
