@@ -1,14 +1,14 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance, middle, type Point } from '@/core/geometry/vector';
+import { distance, type Point } from '@/core/geometry/vector';
+import { lazily } from '@/core/lazily';
 import { leastOf, mostOf } from '@/core/lists';
 import { defaultSettings } from '@/core/patterns/settings';
+import { formOf, hasWindows, isOneForm, middleOf, oneFace, unit, windowForms } from './forms';
 import type { AllLooks, Line } from './looks';
 import type { PaneLine } from './panes';
 
 /** A wall is so thick at most, metres. */
 const widest = defaultSettings.wall.most;
-
-const middleOf = ({ a, b }: Line): Point => middle(a, b);
 
 /** Panes are so long, and those of one window as long as one another within that, metres. */
 const pane = { least: 0.4, most: 5, even: 0.02 };
@@ -46,8 +46,6 @@ const ways: Way[] = [
 const between = 4;
 /** Lines this near to one another across are one, metres. */
 const across = 0.005;
-/** A face drawn twice lies so far apart at most, metres. */
-const oneFace = 0.02;
 /** A wall that goes on beside a window is looked for so far beyond its end, metres. */
 const beyondEnd = 0.08;
 
@@ -64,7 +62,7 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
   if (drawnOtherwise(looks, bundles, known)) return;
   // Of two faces one of which is drawn twice there are three lines too.
   const formed = bundles
-    .map((bundle) => ({ ...bundle, form: formOf(bundle) }))
+    .map((bundle) => ({ ...bundle, form: formOf(bundle.lines) }))
     .filter(({ form }) => form.length >= fewestLines);
   const forms = new Map(formed.flatMap(({ lines: own, form }) => own.map((line) => [line, form])));
   const seenBy = ({ off, alone }: Way) =>
@@ -72,11 +70,9 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
       const isAlike = (line: Line): boolean => !alone || isOneForm(forms.get(line) ?? bundle.form, bundle.form);
       return { ...bundle, ...surroundings(bundle, drawn, off, isAlike) };
     });
-  const [found, areWindows] = firstWith(ways, (way) => {
-    const seen = seenBy(way);
-    const isWindow = windowForms(seen);
-    return seen.some(({ form }) => isWindow(form)) ? [seen, isWindow] : null;
-  }) ?? [seenBy(ways[0]), () => false];
+  const seen = ways.map((way) => lazily(() => seenBy(way)));
+  const found = (seen.find((bundlesSeen) => hasWindows(bundlesSeen())) ?? seen[0])();
+  const areWindows = windowForms(found);
   for (const bundle of found) {
     const { lines: own, isInWall, isAlone } = bundle;
     if (isInWall && areWindows(bundle.form))
@@ -84,56 +80,6 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
     else if (isAlone && isClosed(bundle, drawn))
       for (const { path } of own) looks[path] = { role: 'ignore', why: 'lines in a box, as of furniture' };
   }
-}
-
-/** Where the lines of a bundle lie across it, metres from the outer one that they are nearer to; doubles are one. */
-type Form = readonly number[];
-
-function formOf({ lines }: Bundle): Form {
-  const [first] = lines;
-  const [ux, uy] = unit(first);
-  const [x, y] = middleOf(first);
-  const offsets = lines
-    .map(middleOf)
-    .map((at) => (at[1] - y) * ux - (at[0] - x) * uy)
-    .sort((p, q) => p - q);
-  const apart = offsets.filter((offset, i) => i === 0 || offset - offsets[i - 1] > oneFace);
-  const [low, high] = [apart[0], apart[apart.length - 1]];
-  const [forth, back] = [apart.map((offset) => offset - low), apart.map((offset) => high - offset).reverse()];
-  return forth.reduce((sum, offset) => sum + offset, 0) <= back.reduce((sum, offset) => sum + offset, 0) ? forth : back;
-}
-
-/** Lines of two bundles of one form lie at the same places within this, metres: a hand draws them off by half. */
-const formTolerance = 0.015;
-
-const isOneForm = (form: Form, other: Form): boolean =>
-  form.length === other.length && form.every((offset, i) => Math.abs(offset - other[i]) < formTolerance);
-
-/** Of windows drawn by one form at least this share has wall beyond; of the leaves of a wall few seem to. */
-const mostInWall = 0.75;
-
-/** What the first of some ways gives that gives anything. */
-function firstWith<W, R>(list: readonly W[], by: (one: W) => R | null): R | null {
-  for (const one of list) {
-    const found = by(one);
-    if (found !== null) return found;
-  }
-  return null;
-}
-
-/** The forms that windows are drawn by. */
-function windowForms(found: readonly { form: Form; isInWall: boolean }[]): (form: Form) => boolean {
-  const forms: { form: Form; all: number; inWall: number }[] = [];
-  const like = (form: Form) => forms.find((other) => isOneForm(other.form, form));
-  for (const { form, isInWall } of found) {
-    const known = like(form) ?? forms[forms.push({ form, all: 0, inWall: 0 }) - 1];
-    known.all += 1;
-    known.inWall += Number(isInWall);
-  }
-  return (form) => {
-    const known = like(form);
-    return known !== undefined && known.inWall >= mostInWall * known.all;
-  };
 }
 
 /** Lines from jamb to jamb, and how many blocks are called windows. */
@@ -235,11 +181,11 @@ function reachOf(pieces: readonly (readonly [number, number])[], half: number): 
   return [start, end];
 }
 
-const unit = ({ a, b, length }: Line): Point => [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
-
 /** Lines that lie with two others or more between common ends: panes, or leaves of a wall, and no axis. */
 export const bundled = (lines: readonly Line[]): Line[] =>
-  bundlesOf(lines.filter(isPaneLong)).flatMap((bundle) => (formOf(bundle).length < fewestLines ? [] : bundle.lines));
+  bundlesOf(lines.filter(isPaneLong)).flatMap((bundle) =>
+    formOf(bundle.lines).length < fewestLines ? [] : bundle.lines,
+  );
 
 const isPaneLong = ({ length }: Line): boolean => length > pane.least && length < pane.most;
 

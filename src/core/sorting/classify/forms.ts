@@ -1,0 +1,62 @@
+import { middle, type Point } from '@/core/geometry/vector';
+import type { Line } from './looks';
+
+/** A face drawn twice lies so far apart at most, metres. */
+export const oneFace = 0.02;
+
+export const middleOf = ({ a, b }: Line): Point => middle(a, b);
+
+export const unit = ({ a, b, length }: Line): Point => [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+
+/** Where the lines of a bundle lie across it, metres from the outer one that they are nearer to; doubles are one. */
+export type Form = readonly number[];
+
+export function formOf(lines: readonly Line[]): Form {
+  const [first] = lines;
+  const [ux, uy] = unit(first);
+  const [x, y] = middleOf(first);
+  const offsets = lines
+    .map(middleOf)
+    .map((at) => (at[1] - y) * ux - (at[0] - x) * uy)
+    .sort((p, q) => p - q);
+  const apart = offsets.filter((offset, i) => i === 0 || offset - offsets[i - 1] > oneFace);
+  const [low, high] = [apart[0], apart[apart.length - 1]];
+  const [forth, back] = [apart.map((offset) => offset - low), apart.map((offset) => high - offset).reverse()];
+  return forth.reduce((sum, offset) => sum + offset, 0) <= back.reduce((sum, offset) => sum + offset, 0) ? forth : back;
+}
+
+/** Lines of two bundles of one form lie at the same places within this, metres: a hand draws them off by half. */
+const formTolerance = 0.015;
+
+export const isOneForm = (form: Form, other: Form): boolean =>
+  form.length === other.length && form.every((offset, i) => Math.abs(offset - other[i]) < formTolerance);
+
+/** Of windows drawn by one form at least this share has wall beyond; of the leaves of a wall few seem to. */
+const mostInWall = 0.75;
+
+/** A bundle as it is seen: its form, and whether a wall goes on beyond it. */
+interface Seen {
+  form: Form;
+  isInWall: boolean;
+}
+
+/** The forms that windows are drawn by. */
+export function windowForms(found: readonly Seen[]): (form: Form) => boolean {
+  const forms: { form: Form; all: number; inWall: number }[] = [];
+  const like = (form: Form) => forms.find((other) => isOneForm(other.form, form));
+  for (const { form, isInWall } of found) {
+    const known = like(form) ?? forms[forms.push({ form, all: 0, inWall: 0 }) - 1];
+    known.all += 1;
+    known.inWall += Number(isInWall);
+  }
+  return (form) => {
+    const known = like(form);
+    return known !== undefined && known.inWall >= mostInWall * known.all;
+  };
+}
+
+/** Whether some form is that of windows. */
+export function hasWindows(found: readonly Seen[]): boolean {
+  const areWindows = windowForms(found);
+  return found.some(({ form }) => areWindows(form));
+}
