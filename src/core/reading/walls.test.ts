@@ -483,6 +483,17 @@ describe('zones', () => {
     expect(readPlan(room + wall + leaf + stub + names).zones).toHaveLength(1);
   });
 
+  test('one face alone is no wall where a window is drawn, and none where it ends free', () => {
+    const outer = line(0, -0.1, 6, -0.1, 'W');
+    const inner = line(0, 0.1, 2, 0.1, 'W') + line(2.5, 0.1, 6, 0.1, 'W') + line(2, -0.1, 2, 0.1, 'W');
+    const { openings } = readPlan(outer + inner + line(2, 0, 2.5, 0, 'G'));
+    expect(openings.map(({ element }) => element.width)).toEqual([0.5]);
+    const free = line(4, -0.1, 4.5, -0.1, 'W') + line(4, -0.1, 4, 0.1, 'W');
+    expect(lines(readPlan(pair(0, 0, 3, 0, 0.2) + line(3, -0.1, 3, 0.1, 'W') + free).walls)).toEqual([
+      '0,0 to 3,0 0.2',
+    ]);
+  });
+
   test('a core that stands free in a hall is a hole in it, and a room of its own', () => {
     const hall = box(-0.1, -0.1, 12.1, 9.1) + box(0.1, 0.1, 11.9, 8.9);
     const core = box(4.9, 2.9, 8.1, 6.1) + box(5.1, 3.1, 7.9, 5.9);

@@ -50,19 +50,27 @@ const gap =
   line(1.2, 0, 5, 0) +
   line(1.2, 0.2, 5, 0.2);
 const thresholds = line(0, 0, 1.2, 0) + line(0, 0.2, 1.2, 0.2);
-/** A leaf before the wall. @param by metres that it is moved along it */
-const leaf = (by = 0) =>
+/** A leaf before the wall. */
+const leaf = (from = 0, to = 1.2) =>
   outline([
-    [by, 0.22],
-    [1.2 + by, 0.22],
-    [1.2 + by, 0.26],
-    [by, 0.26],
+    [from, 0.22],
+    [to, 0.22],
+    [to, 0.26],
+    [from, 0.26],
   ]);
 
 test('a thin rectangle before a wall from jamb to jamb is a leaf that slides, and what joins the jambs its threshold', () => {
-  expect(looksOf(gap + thresholds + leaf()).slice(6)).toEqual(['door', 'door', 'door']);
+  const door = ['door', 'door', 'door'];
+  expect(looksOf(gap + thresholds + leaf()).slice(6)).toEqual(door);
+  // A leaf covers its opening, and a little more.
+  expect(looksOf(gap + thresholds + leaf(-0.1, 1.3)).slice(6)).toEqual(door);
   // What does not reach from jamb to jamb slides before nothing.
-  expect(looksOf(gap + thresholds + leaf(0.3)).slice(6)).not.toContain('door');
+  for (const [from, to] of [
+    [0.1, 1.2],
+    [0.3, 1.5],
+    [-0.4, 1.6],
+  ])
+    expect(looksOf(gap + thresholds + leaf(from, to)).slice(6)).not.toContain('door');
 });
 
 /** Stretches of lines across a wall of 0.3 m along x. */
@@ -91,7 +99,39 @@ describe('bundles of lines in a wall', () => {
 
   test('are none where two faces are three lines because one is drawn twice', () => {
     const doubled = [0, 0, 0.3];
-    expect(looksOf(pieces(doubled) + line(13.5, 0, 20, 0) + line(13.5, 0.3, 20, 0.3))).not.toContain('window');
+    // The wall goes on beyond, drawn a little aside.
+    const beyond = bundle(-6, 0, [0.014, 0.314]) + bundle(13.5, 20, [0.014, 0.314]);
+    expect(looksOf(pieces(doubled) + beyond)).not.toContain('window');
+  });
+
+  test('are windows beside a leaf that stops short of the jambs, half a centimetre beside their pane', () => {
+    const faces = [0, 3, 6, 9, 12].map((x) => bundle(x, x + 1.5, [0, 0.3])).join('');
+    const leaf = [0, 3, 6, 9, 12].map((x) => line(x + 0.06, 0.157, x + 1.44, 0.157)).join('');
+    expect(looksOf(faces + leaf + windows([0, 0.15, 0.3])).slice(15)).toEqual(allWindows(12));
+  });
+
+  test('are windows although their pane lies on an axis of the grid', () => {
+    const axis = square(-9, -0.35, 1) + text(-8.5, 0.15, 'A') + line(-8, 0.15, 0, 0.15);
+    const looks = looksOf(axis + pieces([0, 0.3]) + windows([0, 0.15, 0.3]));
+    expect(looks.slice(0, 2)).toEqual(['grid', 'grid']);
+    expect(looks.slice(12)).toEqual(allWindows(12));
+  });
+
+  test('are leaves where the wall ends in a column of loose lines on a crossing, whose sides are no wall beyond', () => {
+    const axis = (x: number, y: number, ux: number, uy: number, label: string) =>
+      square(x - 0.5, y - 0.5, 1) + text(x, y, label) + line(x + ux / 2, y + uy / 2, x + 26 * ux, y + 26 * uy);
+    const grid =
+      axis(0, -4, 0, 1, '1') + axis(13.5, -4, 0, 1, '2') + axis(-4, 0.15, 1, 0, 'A') + axis(-4, 12, 1, 0, 'B');
+    const column = (x: number, y: number) => {
+      const [x0, y0, x1, y1] = [x - 0.25, y - 0.25, x + 0.25, y + 0.25];
+      return line(x0, y0, x1, y0) + line(x1, y0, x1, y1) + line(x1, y1, x0, y1) + line(x0, y1, x0, y0);
+    };
+    const columns = column(0, 0.15) + column(13.5, 0.15) + column(0, 12) + column(13.5, 12);
+    // Without the columns the leaves end where nothing is beyond.
+    const looks = looksOf(grid + columns + pieces([0, 0.07, 0.23, 0.3]) + windows([0, 0.13, 0.17, 0.3]));
+    expect(looks.slice(8, 24)).toEqual(Array.from({ length: 16 }, () => 'column'));
+    expect(looks.slice(24, 44)).not.toContain('window');
+    expect(looks.slice(44)).toEqual(allWindows(16));
   });
 });
 

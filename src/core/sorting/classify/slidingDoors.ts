@@ -7,12 +7,13 @@ import { closedCorners, type AllLooks, type Line } from './looks';
 
 /** A leaf that slides is so thick and so long, and so far before the wall, metres. */
 const leaf = { thin: 0.02, thick: 0.09, least: 0.5, most: 4, before: 0.12 };
-/** The ends of a leaf and of a threshold lie at the jambs within this, metres. */
+/** The ends of a leaf and of a threshold lie at the jambs within this, metres; a leaf may reach beyond by so much. */
 const atJamb = 0.03;
+const beyondJamb = 0.12;
 /** Directions whose sine is below are square to one another. */
 const square = 0.03;
 
-/** Where a leaf lies: the middle of its length, along it, and half its sizes. */
+/** Where a leaf lies: the middle of its length, along it, half its length and its thickness. */
 interface Leaf {
   at: Point;
   u: Point;
@@ -65,10 +66,11 @@ function jambsOf({ at, u, half, thin }: Leaf, index: BoxIndex<Line>, own: number
   const aside = (p: Point): number => cross(u, subtract(p, at));
   const jambAt = (end: number): Line[] => {
     const place: Point = [at[0] + u[0] * end, at[1] + u[1] * end];
-    return index.around(place, thin + leaf.before).filter((line) => {
+    return index.around(place, thin + leaf.before + beyondJamb).filter((line) => {
       if (line.path === own) return false;
       const isSquare = Math.abs(dot(u, subtract(line.b, line.a))) < square * line.length;
-      const isAtEnd = Math.abs(dot(u, subtract(middle(line.a, line.b), place))) < atJamb;
+      const beyond = Math.sign(end) * dot(u, subtract(place, middle(line.a, line.b)));
+      const isAtEnd = beyond > -atJamb && beyond < beyondJamb;
       const near = Math.min(Math.abs(aside(line.a)), Math.abs(aside(line.b)));
       const isBeside = aside(line.a) * aside(line.b) > 0 && near < thin / 2 + leaf.before;
       return isSquare && isAtEnd && isBeside;
