@@ -188,6 +188,20 @@ test('two revisions are compared layer by layer, with pictures of what came and 
   expect(picture.total.same).toBeGreaterThan(400);
 });
 
+/** Reading a drawing in millimetres by the roles of its layers alone. */
+const readingOf = (roles: ReadingOrder['roles']): ReadingOrder => ({
+  placement: asDrawn('mm'),
+  roles,
+  picked: { lines: [], blocks: [], alike: [] },
+  meanings: [],
+  accepted: [],
+  settings: defaultSettings,
+  zero: 0,
+  around: noWallsAround,
+  sheets: [],
+  answers: [],
+});
+
 test('grid and columns are read from the cleaned drawing: what is left out is not there', async () => {
   const { layers } = await api.open(order('ground'));
   const roles = layers.map(({ name }) => {
@@ -195,42 +209,20 @@ test('grid and columns are read from the cleaned drawing: what is left out is no
     if (name === 'A-COLS') return 'column' as const;
     return null;
   });
-  const readingOf = (picked: ReadingOrder['picked'] = { lines: [], blocks: [], alike: [] }): ReadingOrder => ({
-    placement: asDrawn('mm'),
-    roles,
-    picked,
-    meanings: [],
-    accepted: [],
-    settings: defaultSettings,
-    zero: 0,
-    around: noWallsAround,
-    sheets: [],
-    answers: [],
-  });
-  const all = (await api.read('d-ground', readingOf())).candidates;
+  const all = (await api.read('d-ground', readingOf(roles))).candidates;
   expect(all.filter(({ kind }) => kind === 'grid').length).toBe(gridLines().length + 2);
   await api.open(order('ground', [{ id: 'x', on: true, step: { kind: 'leaveOutLayers', patterns: ['A-COLS'] } }]));
-  expect((await api.read('d-ground', readingOf())).candidates.filter(({ kind }) => kind === 'column')).toEqual([]);
+  expect((await api.read('d-ground', readingOf(roles))).candidates.filter(({ kind }) => kind === 'column')).toEqual([]);
 });
 
 test('a reading can be stopped with what it has, and a later one takes its place', async () => {
   const { layers } = await api.open(order('ground'));
-  const what: ReadingOrder = {
-    placement: asDrawn('mm'),
-    roles: layers.map(({ name }) => {
-      if (name === 'A-GRID') return 'grid' as const;
-      if (name === 'A-WALL') return 'wall' as const;
-      return null;
+  const what = readingOf(
+    layers.map(({ name }) => {
+      if (name === 'A-GRID') return 'grid';
+      return name === 'A-WALL' ? 'wall' : null;
     }),
-    picked: { lines: [], blocks: [], alike: [] },
-    meanings: [],
-    accepted: [],
-    settings: defaultSettings,
-    zero: 0,
-    around: noWallsAround,
-    sheets: [],
-    answers: [],
-  };
+  );
   const heard: string[] = [];
   const stopped = await api.read('d-ground', what, ({ doing }) => {
     heard.push(doing);
@@ -244,6 +236,18 @@ test('a reading can be stopped with what it has, and a later one takes its place
   const [first, second] = await Promise.all([api.read('d-ground', what), api.read('d-ground', what)]);
   expect([first.left.length > 0, second.left]).toEqual([true, []]);
   expect(api.grid('d-ground', what).length).toBe(gridLines().length + 2);
+});
+
+test('while the lines of one layer are told apart a stop is heard', async () => {
+  const { layers } = await api.open(order('ground'));
+  const what = readingOf(layers.map(() => 'mixed'));
+  const heard: string[] = [];
+  const stopped = await api.read('d-ground', what, ({ doing }) => {
+    heard.push(doing);
+    if (heard.length === 3) api.stopReading('d-ground');
+  });
+  expect(heard).toEqual(['sorting lines', 'sorting lines', 'sorting lines']);
+  expect([stopped.candidates, stopped.left.includes('grid')]).toEqual([[], true]);
 });
 
 test('a drawing that is not open is an error of ours, told as one', () => {

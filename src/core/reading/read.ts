@@ -118,7 +118,10 @@ export function* readStages({
     },
   });
 
-  yield at('sorting lines');
+  const sorting = at('sorting lines');
+  yield sorting;
+  const sorted = scene.sorted();
+  while (!sorted.next().done) yield sorting;
   for (const [role, layers] of scene.drawn()) drawn[role] = Object.fromEntries(layers);
   yield at('grid lines');
   const before = frames?.get(scene.frameKey());

@@ -4,9 +4,10 @@ import type { Point } from '@/core/geometry/vector';
 import { PathFlag, pathCount, type Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
 import { alikeIn, type Likeness } from '@/core/sorting/alike';
-import { classify } from '@/core/sorting/classify/classify';
+import { classifySteps } from '@/core/sorting/classify/classify';
 import type { From, PlacedPath, PlacedText } from '@/core/placed/placed';
 import type { Role } from '@/core/sorting/roles';
+import { atOnce, type Stepwise } from '@/core/stepwise';
 
 /** Roles that go before those of layers: of lines picked by hand, by their handles, and of blocks, by their names. */
 export interface PickedRoles {
@@ -26,8 +27,6 @@ interface Taught {
 
 /** What reading looks at: one drawing, placed, with the role of each layer, of blocks and of picked lines. */
 export class Scene {
-  /** What paths on mixed layers look like; made when the first is asked for. */
-  private looks: ReturnType<typeof classify> | null = null;
   /** The role of everything on a chain of blocks, where one of them has one: the innermost counts. */
   private readonly roleOfChain: (Role | null)[];
   private layersByHandle: Map<string, number[]> | null = null;
@@ -64,17 +63,22 @@ export class Scene {
     );
   }
 
-  private roleOf(path: number): Role | null {
+  /** Tells the role of every path, in steps: what lies on a layer of everything is looked at first. */
+  *sorted(): Stepwise<readonly (Role | null)[]> {
+    if (this.roles !== null) return this.roles;
     const { layer, chain, top } = this.primitives;
-    const role = this.roleAt(layer[path], chain[path], top[path], this.taught.paths.get(path));
-    if (role !== 'mixed') return role;
-    this.looks ??= classify(this.drawing, this.primitives, metresPerDrawn(this.placement));
-    return this.looks[path]?.role ?? null;
+    const given = Array.from({ length: pathCount(this.primitives) }, (_, path) =>
+      this.roleAt(layer[path], chain[path], top[path], this.taught.paths.get(path)),
+    );
+    const looks = given.includes('mixed')
+      ? yield* classifySteps(this.drawing, this.primitives, metresPerDrawn(this.placement))
+      : [];
+    this.roles = given.map((role, path) => (role === 'mixed' ? (looks[path]?.role ?? null) : role));
+    return this.roles;
   }
 
-  private rolesOfPaths(): (Role | null)[] {
-    this.roles ??= Array.from({ length: pathCount(this.primitives) }, (_, path) => this.roleOf(path));
-    return this.roles;
+  private rolesOfPaths(): readonly (Role | null)[] {
+    return this.roles ?? atOnce(this.sorted());
   }
 
   /** The one object for where a path came from. */

@@ -53,18 +53,19 @@ export function joinLines(
       const run = spans.slice(i, j).sort((p, q) => p.from - q.from);
       i = j;
       const lineAt = (part: readonly Span[]): JoinedLine => lineOf(part, u, origin, family.angle);
-      let open: { spans: Span[]; from: Point; to: Point } | null = null;
+      /** `line` is what the spans make, where that is known. */
+      let open: { spans: Span[]; from: Point; to: Point; line: JoinedLine | null } | null = null;
       for (const part of partsOf(run, gap)) {
-        const { start, end } = lineAt(part);
-        if (open !== null && goesOn({ start: open.from, end: open.to }, { start, end })) {
+        const line = lineAt(part);
+        if (open !== null && goesOn({ start: open.from, end: open.to }, line)) {
           pushAll(open.spans, part);
-          open.to = end;
+          [open.to, open.line] = [line.end, null];
           continue;
         }
-        if (open !== null) lines.push(lineAt(open.spans));
-        open = { spans: part, from: start, to: end };
+        if (open !== null) lines.push(open.line ?? lineAt(open.spans));
+        open = { spans: part, from: line.start, to: line.end, line };
       }
-      if (open !== null) lines.push(lineAt(open.spans));
+      if (open !== null) lines.push(open.line ?? lineAt(open.spans));
     }
     return lines.map((line) => ({ ...line, parallels: lines.length - 1 }));
   });

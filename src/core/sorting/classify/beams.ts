@@ -8,7 +8,8 @@ import { defaultTolerance } from '@/core/tolerance';
 import { centreOfText } from '@/core/underlay/textBox';
 import type { Primitives } from '@/core/underlay/primitives';
 import { shortPiece, shortWhy } from './walls';
-import { asPath, placedPath, type AllLooks, type Line, type Stretch } from './looks';
+import type { Drawn } from './drawn';
+import { asPath, type AllLooks, type Line, type Stretch } from './looks';
 
 /** A beam's drawn end is this near to a column, metres: half of one, and what the line stops short of it. */
 const nearColumn = 0.4;
@@ -27,26 +28,26 @@ const wallsElsewhere = 8;
  * Lines in pairs or in dashes that run from column to column or have marks beside them, on a layer without ends and
  * jambs of walls, where walls are on another layer: beams. Without such a layer the pairs stay walls.
  */
-export function beams(looks: AllLooks, p: Primitives, k: number, lines: readonly Line[], sides: readonly Line[]): void {
+export function beams(looks: AllLooks, drawn: Drawn, lines: readonly Line[], sides: readonly Line[]): void {
   const walls = new Map<number, number>();
   looks.forEach((look, path) => {
-    if (look?.role === 'wall') walls.set(p.layer[path], (walls.get(p.layer[path]) ?? 0) + 1);
+    if (look?.role === 'wall') walls.set(drawn.p.layer[path], (walls.get(drawn.p.layer[path]) ?? 0) + 1);
   });
   const all = [...walls.values()].reduce((sum, count) => sum + count, 0);
   const pairs = new Map<number, Line[]>();
   const short = new Set<number>();
   for (const line of lines) {
     const look = looks[line.path];
-    const layer = p.layer[line.path];
+    const layer = drawn.p.layer[line.path];
     if (look?.role !== 'wall') continue;
     if (look.why === shortWhy) short.add(layer);
     else if (pairs.has(layer)) pairs.get(layer)!.push(line);
     else pairs.set(layer, [line]);
   }
   for (const { path, length } of sides)
-    if (looks[path]?.role === 'wall' && length <= shortPiece) short.add(p.layer[path]);
-  const columns = new BoxIndex(columnBoxes(looks, p, k), (box) => box);
-  const isMarked = markedBy(p, k);
+    if (looks[path]?.role === 'wall' && length <= shortPiece) short.add(drawn.p.layer[path]);
+  const columns = new BoxIndex(columnBoxes(looks, drawn), (box) => box);
+  const isMarked = markedBy(drawn);
   const atColumn = (end: Point): boolean => columns.touching(boxOf([end], nearColumn)).length > 0;
   const speakFor = (own: readonly Stretch[]): string | null => {
     if (own.length < enough.lines || medianLength(own) < usualSpan) return null;
@@ -54,13 +55,13 @@ export function beams(looks: AllLooks, p: Primitives, k: number, lines: readonly
     if (ends.filter(atColumn).length >= enough.share * ends.length) return 'from column to column';
     return own.filter(isMarked).length >= enough.share * own.length ? 'with a mark beside it' : null;
   };
-  for (const [layer, own] of dashedLines(looks, p, lines)) {
+  for (const [layer, own] of dashedLines(looks, drawn.p, lines)) {
     const how = all - (walls.get(layer) ?? 0) < wallsElsewhere ? null : speakFor(own.whole);
     if (how === null) continue;
     for (const path of own.paths) looks[path] = { role: 'beam', why: `a dashed line ${how}` };
     pairs.delete(layer);
   }
-  for (const [layer, own] of singleLines(looks, p, lines)) {
+  for (const [layer, own] of singleLines(looks, drawn.p, lines)) {
     if (all - (walls.get(layer) ?? 0) < wallsElsewhere || own.filter(isMarked).length < enough.share * own.length)
       continue;
     if (speakFor(own) !== null)
@@ -117,12 +118,12 @@ const medianLength = (lines: readonly Stretch[]): number =>
   lines.map(({ length }) => length).sort((a, b) => a - b)[lines.length >> 1];
 
 /** Whether a text that may be a beam's mark stands beside a line and runs along it. */
-function markedBy(p: Primitives, k: number): (line: Stretch) => boolean {
-  const marks = p.texts
+function markedBy(drawn: Drawn): (line: Stretch) => boolean {
+  const marks = drawn.p.texts
     .filter(({ text }) => beamMark.test(text.trim()))
     .map((text): { at: Point; angle: number } => {
       const [x, y] = centreOfText(text);
-      return { at: [x * k, y * k], angle: text.angle };
+      return { at: [x * drawn.k, y * drawn.k], angle: text.angle };
     });
   const index = new BoxIndex(marks, ({ at }) => boxOf([at]));
   return ({ a, b, length }) =>
@@ -133,5 +134,5 @@ function markedBy(p: Primitives, k: number): (line: Stretch) => boolean {
     });
 }
 
-const columnBoxes = (looks: AllLooks, p: Primitives, k: number): Box[] =>
-  looks.flatMap((look, path) => (look?.role === 'column' ? [boxOf(placedPath(p, k, path).points)] : []));
+const columnBoxes = (looks: AllLooks, drawn: Drawn): Box[] =>
+  looks.flatMap((look, path) => (look?.role === 'column' ? [boxOf(drawn.placed(path).points)] : []));

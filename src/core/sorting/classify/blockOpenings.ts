@@ -3,9 +3,9 @@ import { arcOfBulge } from '@/core/geometry/bulge';
 import { leastRectangle } from '@/core/geometry/polygon';
 import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
 import type { Role } from '../roles';
-import type { Primitives } from '@/core/underlay/primitives';
 import { isLeaf, isQuarter } from './doors';
-import { placedPath, type AllLooks } from './looks';
+import type { Drawn } from './drawn';
+import { type AllLooks } from './looks';
 import { shortPiece } from './walls';
 
 /** What a block's inserts mostly are, it is; so many of them are needed. */
@@ -23,17 +23,12 @@ interface Insert {
 
 /**
  * Blocks that hold a quarter arc with its leaf are doors; those that run from jamb to jamb of a wall windows.
- * @param outermost the block that something came by; null where its name tells already what it is
+ * @param isNamed whether a block's name tells already what it is
  */
-export function blockOpenings(
-  looks: AllLooks,
-  p: Primitives,
-  k: number,
-  outermost: (chain: number) => number | null,
-): void {
-  const blocks = insertsOf(looks, p, k, outermost);
+export function blockOpenings(looks: AllLooks, drawn: Drawn, isNamed: (block: number) => boolean): void {
+  const blocks = insertsOf(looks, drawn, isNamed);
   if (blocks.size === 0) return;
-  const jambs = jambsOf(looks, p, k);
+  const jambs = jambsOf(looks, drawn);
   const index = new BoxIndex(jambs, (jamb) => boxOf(jamb));
   const atJamb = (end: Point): boolean =>
     index.around(end, pane.onJamb).some(([a, b]) => distance(nearestOnPiece(a, b, end), end) <= pane.onJamb);
@@ -54,23 +49,18 @@ export function blockOpenings(
 }
 
 /** The inserts of each block of which nothing has been said yet. */
-function insertsOf(
-  looks: AllLooks,
-  p: Primitives,
-  k: number,
-  outermost: (chain: number) => number | null,
-): Map<number, Insert[]> {
+function insertsOf(looks: AllLooks, drawn: Drawn, isNamed: (block: number) => boolean): Map<number, Insert[]> {
   const blocks = new Map<number, Map<number, Insert>>();
   for (let path = 0; path < looks.length; path += 1) {
-    if (p.chain[path] === 0 || looks[path] !== null) continue;
-    const block = outermost(p.chain[path]);
-    if (block === null) continue;
+    if (drawn.p.chain[path] === 0 || looks[path] !== null) continue;
+    const block = drawn.outermost(path);
+    if (isNamed(block)) continue;
     const tops = blocks.get(block) ?? new Map<number, Insert>();
     blocks.set(block, tops);
-    const insert = tops.get(p.top[path]) ?? { paths: [], points: [], sides: [], arcs: [] };
-    tops.set(p.top[path], insert);
+    const insert = tops.get(drawn.p.top[path]) ?? { paths: [], points: [], sides: [], arcs: [] };
+    tops.set(drawn.p.top[path], insert);
     insert.paths.push(path);
-    for (const { a, b, bulge } of sidesOf(p, k, path)) {
+    for (const { a, b, bulge } of sidesOf(drawn, path)) {
       insert.points.push(a, b);
       if (bulge === 0) insert.sides.push([a, b]);
       else insert.arcs.push(arcOfBulge(a, b, bulge));
@@ -79,18 +69,18 @@ function insertsOf(
   return new Map([...blocks].map(([block, tops]) => [block, [...tops.values()]]));
 }
 
-function sidesOf(p: Primitives, k: number, path: number): { a: Point; b: Point; bulge: number }[] {
-  const { points, bulges, closed } = placedPath(p, k, path);
+function sidesOf(drawn: Drawn, path: number): { a: Point; b: Point; bulge: number }[] {
+  const { points, bulges, closed } = drawn.placed(path);
   const sides = points.map((a, i) => ({ a, b: points[(i + 1) % points.length], bulge: bulges[i] }));
   return closed ? sides : sides.slice(0, -1);
 }
 
 /** The short sides of what looks like walls. */
-function jambsOf(looks: AllLooks, p: Primitives, k: number): [Point, Point][] {
+function jambsOf(looks: AllLooks, drawn: Drawn): [Point, Point][] {
   return looks.flatMap((look, path) =>
     look?.role !== 'wall'
       ? []
-      : sidesOf(p, k, path).flatMap(({ a, b, bulge }): [Point, Point][] =>
+      : sidesOf(drawn, path).flatMap(({ a, b, bulge }): [Point, Point][] =>
           bulge === 0 && distance(a, b) <= shortPiece ? [[a, b]] : [],
         ),
   );

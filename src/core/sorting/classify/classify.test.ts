@@ -6,7 +6,7 @@ import { read } from '@/core/reading/read';
 import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from '@/core/reading/scene';
 import { flatten } from '@/core/underlay/flatten';
-import { classify } from './classify';
+import { classify, classifySteps } from './classify';
 import { suggestLayers } from '../suggestLayers';
 
 const polyline = (points: [number, number][], closed: boolean, layer = '0') =>
@@ -520,4 +520,12 @@ describe('what else is drawn is told apart', () => {
     const looks = looksOf(piers + axes + across + line(7, 0, 10, 0) + line(7, 0.3, 10, 0.3));
     expect(looks.slice(0, 16)).not.toContain('column');
   });
+});
+
+test('what is known of a drawing is not looked for again, but at another scale', () => {
+  const { drawing } = readText(dxf({ entities: square(0, 0, 0.3) }));
+  const p = flatten(drawing);
+  const looks = classify(drawing, p, 1);
+  expect(classifySteps(drawing, p, 1).next()).toEqual({ done: true, value: looks });
+  expect(classifySteps(drawing, p, 0.001).next().done).toBe(false);
 });

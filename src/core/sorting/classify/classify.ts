@@ -1,5 +1,6 @@
 import type { Drawing } from '@/core/drawing/drawing';
-import { pathCount, type Primitives } from '@/core/underlay/primitives';
+import { atOnce, type Stepwise } from '@/core/stepwise';
+import type { Primitives } from '@/core/underlay/primitives';
 import { suggestRole } from '../suggest';
 import { beams } from './beams';
 import { blockOpenings } from './blockOpenings';
@@ -7,11 +8,12 @@ import { blockColumns, columnStrokes, crossingsOf, filledColumns, looseColumns, 
 import { crowds } from './crowds';
 import { dimensions } from './dimensions';
 import { doors } from './doors';
+import { Drawn } from './drawn';
 import { frame } from './frame';
 import { furniture } from './furniture';
 import { gridLines, gridRuns } from './grid';
 import { islands } from './islands';
-import type { AllLooks, Line, Looks } from './looks';
+import type { AllLooks, Line, Looks, Told } from './looks';
 import { piecesOf } from './pieces';
 import { roomOutlines } from './rooms';
 import { slabs } from './slabs';
@@ -30,76 +32,103 @@ import { bundled, windows } from './windows';
  * known, columns; arcs with a leaf doors; three or more lines between common ends, close together, in a wall, windows;
  * outlines on the faces of walls rooms, rectangles that stand free furniture; lines in pairs at a wall's distance
  * walls, or beams where they run from column to column on a layer of their own. What came by a block is what the
- * block's name or its geometry says, else furniture. What is told is not told again: the order counts.
+ * block's name or its geometry says, else furniture. What is told is not told again: the order counts. One
+ * step a stage.
  * @param metresPerUnit true metres of one drawing unit
  */
-export function classify(drawing: Drawing, p: Primitives, metresPerUnit: number): AllLooks {
-  const looks: AllLooks = Array.from({ length: pathCount(p) }, () => null);
-  const { lines, sides, arcs, shapes, tags, figures, written } = piecesOf(looks, p, metresPerUnit);
+function* classified(drawing: Drawing, p: Primitives, metresPerUnit: number): Stepwise<AllLooks> {
+  const drawn = new Drawn(p, metresPerUnit);
+  const looks: AllLooks = Array.from({ length: drawn.count }, () => null);
+  const { lines, sides, arcs, shapes, tags, figures, written } = piecesOf(looks, drawn);
+  yield;
   crowds(looks, [...lines, ...sides]);
+  yield;
   tables(looks, lines, written);
   const fromJambToJamb = paneLines(looks, lines, sides);
+  yield;
   const isOpen = ({ path }: Line): boolean => looks[path] === null;
   const inWalls = new Set([...fromJambToJamb, ...bundled(lines.filter(isOpen))].map(({ path }) => path));
-  const { bubbles, axes } = gridLines(looks, p, metresPerUnit, arcs, inWalls);
+  yield;
+  const { bubbles, axes } = yield* gridLines(looks, drawn, arcs, inWalls);
+  yield;
   const onCrossing = crossingsOf(axes);
   for (const path of tags) looks[path] ??= { role: 'label', why: 'a frame about a short text' };
-  windowOutlines(looks, p, metresPerUnit);
-  const sizes = shapeColumns(looks, p, metresPerUnit, shapes, onCrossing);
-  frame(looks, p, metresPerUnit, bubbles, lines);
-  filledColumns(looks, p, metresPerUnit, onCrossing);
+  windowOutlines(looks, drawn);
+  const sizes = shapeColumns(looks, drawn, shapes, onCrossing);
+  frame(looks, drawn, bubbles, lines);
+  filledColumns(looks, drawn, onCrossing);
+  yield;
   dimensions(looks, lines, figures);
   looseColumns(looks, lines, sizes, onCrossing, 'on crossings');
-  windows(looks, lines, sides, { panes: fromJambToJamb, blocks: windowBlocks(drawing, p) });
+  yield;
+  windows(looks, lines, sides, { panes: fromJambToJamb, blocks: windowBlocks(drawing, drawn) });
+  yield;
   looseColumns(looks, lines, sizes, onCrossing, 'anywhere');
-  columnStrokes(looks, p, metresPerUnit, lines);
+  columnStrokes(looks, drawn, lines);
+  yield;
   doors(looks, arcs, [...lines, ...sides]);
-  slidingDoors(looks, p, metresPerUnit, lines, sides);
+  slidingDoors(looks, drawn, lines, sides);
+  yield;
   panes(looks, lines, sides);
   sills(looks, lines, sides);
+  yield;
   gridRuns(looks, p, lines, inWalls);
-  blockColumns(looks, p, metresPerUnit, onCrossing, (chain) => outermost(p, chain));
-  roomOutlines(looks, p, metresPerUnit);
-  furniture(looks, p, metresPerUnit, lines);
+  blockColumns(looks, drawn, onCrossing);
+  roomOutlines(looks, drawn);
+  yield;
+  furniture(looks, drawn, lines);
+  yield;
   const loose = islands(looks, lines, sides);
-  walls(looks, p, metresPerUnit, loose);
+  yield;
+  walls(looks, drawn, loose);
+  yield;
   shortPieces(looks, lines, loose);
-  stubs(looks, p, metresPerUnit);
-  beams(looks, p, metresPerUnit, lines, sides);
-  slabs(looks, p, metresPerUnit);
-  blockOpenings(looks, p, metresPerUnit, (chain) => unnamed(drawing, outermost(p, chain)));
-  blocks(looks, drawing, p);
+  stubs(looks, drawn);
+  beams(looks, drawn, lines, sides);
+  yield;
+  slabs(looks, drawn);
+  blockOpenings(looks, drawn, (block) => isNamed(drawing, block));
+  blocks(looks, drawing, drawn);
   return looks;
 }
 
-/** The block in the model space through which a chain of blocks is there. */
-function outermost(p: Primitives, chain: number): number {
-  let c = chain;
-  while (c > 0 && p.chains[c].parent > 0) c = p.chains[c].parent;
-  return p.chains[c].block;
+/** What was last said of a drawing, and at which scale: each of its readings asks for the same. */
+const known = new WeakMap<Primitives, { metresPerUnit: number; looks: Told }>();
+
+/** What every path of a drawing looks like, in steps; at once where it was asked for before. */
+export function* classifySteps(drawing: Drawing, p: Primitives, metresPerUnit: number): Stepwise<Told> {
+  const before = known.get(p);
+  if (before?.metresPerUnit === metresPerUnit) return before.looks;
+  const looks = yield* classified(drawing, p, metresPerUnit);
+  known.set(p, { metresPerUnit, looks });
+  return looks;
 }
 
-/** A block, where its name says nothing of what it is. */
-const unnamed = (drawing: Drawing, block: number): number | null =>
-  suggestRole(drawing.blocks[block]?.name ?? '') === null ? block : null;
+/** What every path of a drawing looks like. */
+export const classify = (drawing: Drawing, p: Primitives, metresPerUnit: number): Told =>
+  atOnce(classifySteps(drawing, p, metresPerUnit));
+
+/** Whether a block's name says what it is. */
+const isNamed = (drawing: Drawing, block: number): boolean => suggestRole(drawing.blocks[block]?.name ?? '') !== null;
 
 /** How often a block is inserted whose name says that it is a window. */
-function windowBlocks(drawing: Drawing, p: Primitives): number {
+function windowBlocks(drawing: Drawing, drawn: Drawn): number {
   const isWindow = drawing.blocks.map(({ name }) => suggestRole(name)?.role === 'window');
+  const { chain, top } = drawn.p;
   const inserts = new Set<number>();
-  for (let path = 0; path < p.chain.length; path += 1)
-    if (p.chain[path] !== 0 && isWindow[outermost(p, p.chain[path])]) inserts.add(p.top[path]);
+  for (let path = 0; path < drawn.count; path += 1)
+    if (chain[path] !== 0 && isWindow[drawn.outermost(path)]) inserts.add(top[path]);
   return inserts.size;
 }
 
 /** What is left of what came by blocks. */
-function blocks(looks: AllLooks, drawing: Drawing, p: Primitives): void {
-  const known = new Map<number, Looks>();
+function blocks(looks: AllLooks, drawing: Drawing, drawn: Drawn): void {
+  const told = new Map<number, Looks>();
   for (let path = 0; path < looks.length; path += 1) {
-    if (p.chain[path] === 0 || looks[path] !== null) continue;
-    const block = outermost(p, p.chain[path]);
-    const look = known.get(block) ?? blockLooks(drawing.blocks[block]?.name ?? '');
-    known.set(block, look);
+    if (drawn.p.chain[path] === 0 || looks[path] !== null) continue;
+    const block = drawn.outermost(path);
+    const look = told.get(block) ?? blockLooks(drawing.blocks[block]?.name ?? '');
+    told.set(block, look);
     looks[path] = look;
   }
 }

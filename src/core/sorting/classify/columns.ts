@@ -4,8 +4,8 @@ import { leastRectangle } from '@/core/geometry/polygon';
 import { cross, distance, pointAlong, subtract, type Point } from '@/core/geometry/vector';
 import { findOutlines, type Outline } from '@/core/patterns/outlines';
 import { defaultTolerance } from '@/core/tolerance';
-import type { Primitives } from '@/core/underlay/primitives';
-import { asPath, placedPath, type AllLooks, type Line, type Stretch } from './looks';
+import type { Drawn } from './drawn';
+import { asPath, type AllLooks, type Line, type Stretch } from './looks';
 
 /** Kinds that fill a shape. */
 const filling = new Set<number>([Kind.hatch, Kind.solid]);
@@ -32,10 +32,10 @@ function besides(key: string): string[] {
 const standing = 0.3;
 
 /** Whether enough of a set of shapes stand on crossings of the grid, where it is known. */
-function areColumns(p: Primitives, k: number, paths: readonly number[], onCrossing: OnCrossing | null): boolean {
+function areColumns(drawn: Drawn, paths: readonly number[], onCrossing: OnCrossing | null): boolean {
   if (onCrossing === null) return true;
   const stands = (path: number): boolean => {
-    const [x0, y0, x1, y1] = boxOf(placedPath(p, k, path).points);
+    const [x0, y0, x1, y1] = boxOf(drawn.placed(path).points);
     return onCrossing([(x0 + x1) / 2, (y0 + y1) / 2]);
   };
   return paths.filter(stands).length >= standing * paths.length;
@@ -44,15 +44,14 @@ function areColumns(p: Primitives, k: number, paths: readonly number[], onCrossi
 /** Small shapes of one size, four of them or more. @returns the sizes that the plan's columns have */
 export function shapeColumns(
   looks: AllLooks,
-  p: Primitives,
-  k: number,
+  drawn: Drawn,
   shapes: ReadonlyMap<string, readonly number[]>,
   onCrossing: OnCrossing | null,
 ): string[] {
   const alike = (key: string): number =>
     [...new Set(besides(key))].reduce((sum, near) => sum + (shapes.get(near)?.length ?? 0), 0);
   const stands = (path: number): boolean => {
-    const [x0, y0, x1, y1] = boxOf(placedPath(p, k, path).points);
+    const [x0, y0, x1, y1] = boxOf(drawn.placed(path).points);
     return onCrossing!([(x0 + x1) / 2, (y0 + y1) / 2]);
   };
   const sets = [...shapes].filter(
@@ -69,10 +68,10 @@ export function shapeColumns(
 const atCorner = 0.02;
 
 /** Lines from corner to corner of a column's outline: its diagonals. */
-export function columnStrokes(looks: AllLooks, p: Primitives, k: number, lines: readonly Line[]): void {
+export function columnStrokes(looks: AllLooks, drawn: Drawn, lines: readonly Line[]): void {
   const corners = looks.flatMap((look, path) =>
-    look?.role === 'column' && p.chain[path] === 0
-      ? placedPath(p, k, path).points.map((at) => ({ at, column: path }))
+    look?.role === 'column' && drawn.p.chain[path] === 0
+      ? drawn.placed(path).points.map((at) => ({ at, column: path }))
       : [],
   );
   const index = new BoxIndex(corners, ({ at }) => boxOf([at]));
@@ -86,13 +85,13 @@ export function columnStrokes(looks: AllLooks, p: Primitives, k: number, lines: 
 }
 
 /** Solid fills and hatches of one size, four of them or more, where no column is drawn as an outline. */
-export function filledColumns(looks: AllLooks, p: Primitives, k: number, onCrossing: OnCrossing | null): void {
-  const drawn = looks.flatMap((look, path) => (look?.role === 'column' ? [boxOf(placedPath(p, k, path).points)] : []));
-  const index = new BoxIndex(drawn, (box) => box);
+export function filledColumns(looks: AllLooks, drawn: Drawn, onCrossing: OnCrossing | null): void {
+  const outlined = looks.flatMap((look, path) => (look?.role === 'column' ? [boxOf(drawn.placed(path).points)] : []));
+  const index = new BoxIndex(outlined, (box) => box);
   const fills = new Map<string, number[]>();
   for (let path = 0; path < looks.length; path += 1) {
-    if (!filling.has(p.kind[path]) || p.chain[path] !== 0) continue;
-    const { points, circle } = placedPath(p, k, path);
+    if (!filling.has(drawn.p.kind[path]) || drawn.p.chain[path] !== 0) continue;
+    const { points, circle } = drawn.placed(path);
     const box = circle || points.length < 3 ? null : leastRectangle(points);
     if (box === null || Math.min(box.width, box.depth) < column.least || Math.max(box.width, box.depth) > column.most)
       continue;
@@ -100,7 +99,7 @@ export function filledColumns(looks: AllLooks, p: Primitives, k: number, onCross
       (fills.get(sizeKey(box)) ?? fills.set(sizeKey(box), []).get(sizeKey(box))!).push(path);
   }
   for (const [size, paths] of fills)
-    if (paths.length >= column.fewest && areColumns(p, k, paths, onCrossing))
+    if (paths.length >= column.fewest && areColumns(drawn, paths, onCrossing))
       for (const path of paths)
         looks[path] = { role: 'column', why: `${paths.length} fills of one size, ${size.replace(' ', ' by ')} m` };
 }
@@ -197,25 +196,19 @@ const areCrosswise = (p: Stretch, q: Stretch): boolean =>
 const nearCrossing = { within: 0.3, share: 0.6 };
 
 /** Blocks of a column's size, most of whose inserts stand on crossings of grid lines: everything that came by them. */
-export function blockColumns(
-  looks: AllLooks,
-  p: Primitives,
-  k: number,
-  onCrossing: OnCrossing | null,
-  outermost: (chain: number) => number,
-): void {
+export function blockColumns(looks: AllLooks, drawn: Drawn, onCrossing: OnCrossing | null): void {
   if (onCrossing === null) return;
   const inserts = new Map<number, Map<number, { box: [number, number, number, number]; paths: number[] }>>();
   for (let path = 0; path < looks.length; path += 1) {
-    if (p.chain[path] === 0 || looks[path] !== null) continue;
-    const block = outermost(p.chain[path]);
+    if (drawn.p.chain[path] === 0 || looks[path] !== null) continue;
+    const block = drawn.outermost(path);
     const tops = inserts.get(block) ?? new Map<number, { box: [number, number, number, number]; paths: number[] }>();
     inserts.set(block, tops);
-    const one = tops.get(p.top[path]) ?? { box: [Infinity, Infinity, -Infinity, -Infinity], paths: [] };
-    tops.set(p.top[path], one);
+    const one = tops.get(drawn.p.top[path]) ?? { box: [Infinity, Infinity, -Infinity, -Infinity], paths: [] };
+    tops.set(drawn.p.top[path], one);
     one.paths.push(path);
-    for (let v = p.start[path]; v < p.start[path + 1]; v += 1) {
-      const [x, y] = [p.xy[2 * v] * k, p.xy[2 * v + 1] * k];
+    for (let v = drawn.p.start[path]; v < drawn.p.start[path + 1]; v += 1) {
+      const [x, y] = drawn.vertex(v);
       one.box = [Math.min(one.box[0], x), Math.min(one.box[1], y), Math.max(one.box[2], x), Math.max(one.box[3], y)];
     }
   }

@@ -1,8 +1,8 @@
 import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
-import type { Primitives } from '@/core/underlay/primitives';
 import type { Bubble } from '@/core/patterns/grid/bubbles';
-import { closedCorners, type AllLooks, type Line } from './looks';
+import type { Drawn } from './drawn';
+import { type AllLooks, type Line } from './looks';
 
 /** So many bubbles say where the plan is. */
 const fewest = 3;
@@ -19,13 +19,7 @@ const looksLikeFrame = { role: 'ignore', why: 'a line round all bubbles, as of t
  * The frame of the sheet: long lines that pass all grid bubbles and grid lines on one side, and outlines about all of
  * them. Nothing of a building lies well outside its grid.
  */
-export function frame(
-  looks: AllLooks,
-  p: Primitives,
-  k: number,
-  bubbles: readonly Bubble[],
-  lines: readonly Line[],
-): void {
+export function frame(looks: AllLooks, drawn: Drawn, bubbles: readonly Bubble[], lines: readonly Line[]): void {
   if (bubbles.length < fewest) return;
   const axes = lines.filter(({ path }) => looks[path]?.role === 'grid').flatMap(({ a, b }) => [a, b]);
   const plan = boxOf([...bubbles.map(({ centre }) => centre), ...axes], apart);
@@ -34,8 +28,13 @@ export function frame(
     if (looks[line.path] === null && line.length >= along * shorter && passes(line, plan))
       looks[line.path] = looksLikeFrame;
   for (let path = 0; path < looks.length; path += 1) {
-    if (looks[path] !== null || p.chain[path] !== 0 || p.start[path + 1] - p.start[path] > mostCorners + 1) continue;
-    const corners = closedCorners(p, k, path);
+    if (
+      looks[path] !== null ||
+      drawn.p.chain[path] !== 0 ||
+      drawn.p.start[path + 1] - drawn.p.start[path] > mostCorners + 1
+    )
+      continue;
+    const corners = drawn.corners(path);
     if (corners !== null && corners.length >= 4 && holds(boxOf(corners), plan)) looks[path] = looksLikeFrame;
   }
 }

@@ -1,10 +1,10 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { contains, leastRectangle } from '@/core/geometry/polygon';
 import { distance, lineCrossing, middle, nearestOnPiece, type Point } from '@/core/geometry/vector';
-import type { Primitives } from '@/core/underlay/primitives';
 import { findOutlines } from '@/core/patterns/outlines';
 import { defaultTolerance } from '@/core/tolerance';
-import { asPath, closedCorners, placedPath, sidesOf, type AllLooks, type Line } from './looks';
+import type { Drawn } from './drawn';
+import { asPath, sidesOf, type AllLooks, type Line } from './looks';
 
 /** A piece of furniture is no longer than this, and stands free of all else by that, metres. */
 const free = { longest: 2.6, by: 0.06 };
@@ -12,8 +12,8 @@ const free = { longest: 2.6, by: 0.06 };
 type Side = Pick<Line, 'a' | 'b'>;
 
 /** Rectangles of a table's or a cupboard's size that touch nothing: no pieces of walls, which others go on from. */
-export function furniture(looks: AllLooks, p: Primitives, k: number, lines: readonly Line[]): void {
-  const sides = looks.flatMap((look, path) => (look?.role === 'ignore' ? [] : sidesOf(placedPath(p, k, path))));
+export function furniture(looks: AllLooks, drawn: Drawn, lines: readonly Line[]): void {
+  const sides = looks.flatMap((look, path) => (look?.role === 'ignore' ? [] : sidesOf(drawn.placed(path))));
   const index = new BoxIndex(sides, ({ a, b }) => boxOf([a, b]));
   const isFree = (corners: readonly Point[], own: ReadonlySet<number>): boolean => {
     const box = corners.length === 4 ? leastRectangle(corners) : null;
@@ -25,9 +25,9 @@ export function furniture(looks: AllLooks, p: Primitives, k: number, lines: read
     });
   };
   const why = 'a rectangle that stands free, as furniture does';
-  const isOpen = (path: number): boolean => looks[path] === null && p.chain[path] === 0;
+  const isOpen = (path: number): boolean => looks[path] === null && drawn.p.chain[path] === 0;
   for (let path = 0; path < looks.length; path += 1) {
-    const corners = isOpen(path) ? closedCorners(p, k, path) : null;
+    const corners = isOpen(path) ? drawn.corners(path) : null;
     if (corners !== null && isFree(corners, new Set([path]))) looks[path] = { role: 'ignore', why };
   }
   const loose = lines.filter(({ path, length }) => isOpen(path) && length <= free.longest);

@@ -6,10 +6,12 @@ import { bubbleAt, bubbleOn, findBubbles, strictly, type Bubble } from '@/core/p
 import type { GridPiece } from '@/core/patterns/grid/joined';
 import { endedLines, endsOf, indexOf, type EndedLine } from '@/core/patterns/grid/lines';
 import type { PlacedPath, PlacedText } from '@/core/placed/placed';
+import type { Stepwise } from '@/core/stepwise';
 import { defaultTolerance } from '@/core/tolerance';
 import type { Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
-import { placedPath, type AllLooks, type ArcPiece, type Line, type Stretch } from './looks';
+import type { Drawn } from './drawn';
+import { type AllLooks, type ArcPiece, type Line, type Stretch } from './looks';
 
 /** What grid lines are called: one or two letters, a number, or both, with a stroke or a decimal. */
 const gridLabel = /^\p{L}{0,2}[-.]?\d{0,3}(?:[.]\d)?\p{Ll}?['\u2032]?$/u;
@@ -37,31 +39,32 @@ const dashed = { fewest: 6, least: 0.1 };
  * short texts; the rings, and what leads to them.
  * @param inWalls panes and leaves of walls, which often lie on an axis
  */
-export function gridLines(
+export function* gridLines(
   looks: AllLooks,
-  p: Primitives,
-  k: number,
+  drawn: Drawn,
   arcs: readonly ArcPiece[],
   inWalls: ReadonlySet<number>,
-): Grid {
+): Stepwise<Grid> {
   const open = looks.flatMap((look, path): PlacedPath[] =>
-    look === null && !inWalls.has(path) ? [placedPath(p, k, path)] : [],
+    look === null && !inWalls.has(path) ? [drawn.placed(path)] : [],
   );
-  const { bubbles, bare, rest } = findBubbles(open, textsOf(p, k), defaultTolerance.gap);
+  const { bubbles, bare, rest } = findBubbles(open, textsOf(drawn), defaultTolerance.gap);
+  yield;
   const rings = bubbles.filter(({ label, even }) => label !== null && even && gridLabel.test(label));
   const small = rings.filter(({ radius }) => radius <= largestRing);
   const labelled = small.length > 0 ? small : rings;
   const plain = rest.filter(({ points, closed }) => !closed && points.length <= mostVertices);
   const ringed = ringedLines(plain, labelled);
+  yield;
   const onArcs = arcLines(looks, labelled, arcs);
   const used = [...new Set([...onArcs, ...ringed.flatMap(endsOfLine)])];
-  mark(looks, p, ringed, 'a long line that ends in a labelled ring');
+  mark(looks, drawn.p, ringed, 'a long line that ends in a labelled ring');
   for (const handle of used.flatMap(({ handles }) => handles))
     if (isPath(handle)) looks[Number(handle)] ??= { role: 'grid', why: 'a ring about a label at the end of a line' };
   if (ringed.length > 0) return { bubbles: used, axes: ringed.map(axisOf) };
   const texts = bare.filter(({ label }) => gridLabel.test(label!));
   const named = bareLines(endedLines(plain, [], texts, texts, defaultTolerance, strictly), texts);
-  mark(looks, p, named, 'a long line that ends at a short text');
+  mark(looks, drawn.p, named, 'a long line that ends at a short text');
   return { bubbles: named.flatMap(endsOfLine), axes: named.map(axisOf) };
 }
 
@@ -105,24 +108,26 @@ const sameSize = 0.1;
 
 /** Whether a ring is of a size that those of the grid have. */
 function usualSize(ended: readonly Bubble[]): (bubble: Bubble) => boolean {
-  const alike = ({ radius }: Bubble): number =>
-    ended.filter((other) => Math.abs(other.radius - radius) <= sameSize * radius).length;
-  return (bubble) => ended.length < fewestUsual || alike(bubble) > 1;
+  const sorted = [...ended].sort((a, b) => a.radius - b.radius);
+  const isLike = ({ radius }: Bubble, other: Bubble | undefined): boolean =>
+    other !== undefined && Math.abs(other.radius - radius) <= sameSize * radius;
+  const alone = new Set(sorted.filter((one, i) => !isLike(one, sorted[i - 1]) && !isLike(one, sorted[i + 1])));
+  return (bubble) => ended.length < fewestUsual || !alone.has(bubble);
 }
 
 /** Texts have handles that no path has. */
 const textHandle = 'text ';
 const isPath = (handle: string): boolean => !handle.startsWith(textHandle);
 
-const textsOf = (p: Primitives, k: number): PlacedText[] =>
-  p.texts.map((text, i): PlacedText => {
+const textsOf = (drawn: Drawn): PlacedText[] =>
+  drawn.p.texts.map((text, i): PlacedText => {
     const [x, y] = centreOfText(text);
     const { angle, layer, entity } = text;
     const words = text.text.trim();
     return {
       text: words,
-      at: [x * k, y * k],
-      height: text.height * k,
+      at: [x * drawn.k, y * drawn.k],
+      height: text.height * drawn.k,
       angle,
       handle: `${textHandle}${i}`,
       layer,

@@ -4,10 +4,11 @@ import { arcOfBulge } from '@/core/geometry/bulge';
 import { bulgeThrough } from '@/core/geometry/offsetPath';
 import { leastRectangle } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
-import { PathFlag, type Primitives } from '@/core/underlay/primitives';
+import { PathFlag } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
 import { column, sizeKey } from './columns';
-import { closedCorners, type AllLooks, type ArcPiece, type Line } from './looks';
+import type { Drawn } from './drawn';
+import { type AllLooks, type ArcPiece, type Line } from './looks';
 
 /** Kinds that annotate. */
 const annotation = new Set<number>([
@@ -48,37 +49,35 @@ export interface Pieces {
  * Takes a drawing apart; annotations are told at once.
  * @param k metres of one drawing unit
  */
-export function piecesOf(looks: AllLooks, p: Primitives, k: number): Pieces {
-  const [figures, written] = [pointsOf(p, k, /\d/), pointsOf(p, k, /./)];
+export function piecesOf(looks: AllLooks, drawn: Drawn): Pieces {
+  const [figures, written] = [pointsOf(drawn, /\d/), pointsOf(drawn, /./)];
   const found: Pieces = { lines: [], sides: [], arcs: [], shapes: new Map(), tags: [], figures, written };
-  const [numbers, labels] = [pointsOf(p, k, number), pointsOf(p, k, short)];
+  const [numbers, labels] = [pointsOf(drawn, number), pointsOf(drawn, short)];
   for (let path = 0; path < looks.length; path += 1) {
-    if (annotation.has(p.kind[path])) looks[path] = { role: 'ignore', why: 'an annotation' };
-    else if ((p.flags[path] & PathFlag.circle) !== 0) takeCircle(found, p, k, path, labels);
-    else if (p.chain[path] === 0) takePath(found, p, k, path, numbers);
+    if (annotation.has(drawn.p.kind[path])) looks[path] = { role: 'ignore', why: 'an annotation' };
+    else if ((drawn.p.flags[path] & PathFlag.circle) !== 0) takeCircle(found, drawn, path, labels);
+    else if (drawn.p.chain[path] === 0) takePath(found, drawn, path, numbers);
   }
   return found;
 }
 
 /** The middles of texts of one form. */
-function pointsOf(p: Primitives, k: number, form: RegExp): BoxIndex<Point> {
-  const points = p.texts
+function pointsOf(drawn: Drawn, form: RegExp): BoxIndex<Point> {
+  const points = drawn.p.texts
     .filter(({ text }) => text.trim() !== '' && form.test(text.trim()))
     .map((text): Point => {
       const [x, y] = centreOfText(text);
-      return [x * k, y * k];
+      return [x * drawn.k, y * drawn.k];
     });
   return new BoxIndex(points, (point) => boxOf([point]));
 }
 
-const pointAt = (p: Primitives, k: number, v: number): Point => [p.xy[2 * v] * k, p.xy[2 * v + 1] * k];
-
 /** A ring about a text, or a round shape that may be a column. */
-function takeCircle(found: Pieces, p: Primitives, k: number, path: number, labels: BoxIndex<Point>): void {
-  const [a, b] = [pointAt(p, k, p.start[path]), pointAt(p, k, p.start[path] + 1)];
+function takeCircle(found: Pieces, drawn: Drawn, path: number, labels: BoxIndex<Point>): void {
+  const [a, b] = [drawn.vertex(drawn.p.start[path]), drawn.vertex(drawn.p.start[path] + 1)];
   const [centre, radius]: [Point, number] = [[(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], distance(a, b) / 2];
   if (labels.around(centre, radius).some((point) => distance(point, centre) < 0.6 * radius)) found.tags.push(path);
-  else if (p.chain[path] === 0 && 2 * radius >= column.least && 2 * radius <= column.most)
+  else if (drawn.p.chain[path] === 0 && 2 * radius >= column.least && 2 * radius <= column.most)
     push(found.shapes, `round ${(2 * radius).toFixed(2)}`, path);
 }
 
@@ -96,20 +95,20 @@ function takeOutline(found: Pieces, path: number, outline: readonly Point[], num
 }
 
 /** The lines and arcs of a path; what closes to a small shape is a shape too. */
-function takePath(found: Pieces, p: Primitives, k: number, path: number, numbers: BoxIndex<Point>): void {
-  const [first, end] = [p.start[path], p.start[path + 1]];
-  const closed = (p.flags[path] & PathFlag.closed) !== 0;
-  const corners = end - first > mostCorners ? null : closedCorners(p, k, path);
+function takePath(found: Pieces, drawn: Drawn, path: number, numbers: BoxIndex<Point>): void {
+  const [first, end] = [drawn.p.start[path], drawn.p.start[path + 1]];
+  const closed = (drawn.p.flags[path] & PathFlag.closed) !== 0;
+  const corners = end - first > mostCorners ? null : drawn.corners(path);
   if (corners !== null) takeOutline(found, path, corners, numbers);
-  const chords = closed ? null : arcOfChords(Array.from({ length: end - first }, (_, i) => pointAt(p, k, first + i)));
+  const chords = closed ? null : arcOfChords(Array.from({ length: end - first }, (_, i) => drawn.vertex(first + i)));
   if (chords !== null) found.arcs.push({ path, ...chords });
   for (let v = first; v + 1 < end + (closed ? 1 : 0); v += 1) {
-    const [a, b] = [pointAt(p, k, v), pointAt(p, k, v + 1 < end ? v + 1 : first)];
-    if (p.bulge[v] === 0) {
+    const [a, b] = [drawn.vertex(v), drawn.vertex(v + 1 < end ? v + 1 : first)];
+    if (drawn.p.bulge[v] === 0) {
       (end - first === 2 ? found.lines : found.sides).push({ path, a, b, length: distance(a, b) });
       continue;
     }
-    const { centre, radius, sweep } = arcOfBulge(a, b, p.bulge[v]);
+    const { centre, radius, sweep } = arcOfBulge(a, b, drawn.p.bulge[v]);
     found.arcs.push({ path, centre, radius, ends: [a, b], sweep: Math.abs(sweep) });
   }
 }

@@ -2,10 +2,10 @@ import { groupBy } from '@/core/groupBy';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
-import type { Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
 import { shortPiece } from './walls';
-import { closedCorners, placedPath, sidesOf, type AllLooks } from './looks';
+import type { Drawn } from './drawn';
+import { sidesOf, type AllLooks } from './looks';
 
 /** Rooms are this large at least, square metres, and their outlines have at most so many corners. */
 const room = { least: 1.5, mostCorners: 60 };
@@ -17,24 +17,24 @@ const largest = 0.9;
 const every = 0.25;
 
 /** Outlines about something written that lie on the faces of walls, drawn once more: rooms. */
-export function roomOutlines(looks: AllLooks, p: Primitives, k: number): void {
+export function roomOutlines(looks: AllLooks, drawn: Drawn): void {
   const open = looks.flatMap((look, path) => {
-    if (look !== null || p.chain[path] !== 0) return [];
-    const corners = p.start[path + 1] - p.start[path] <= room.mostCorners ? closedCorners(p, k, path) : null;
+    if (look !== null || drawn.p.chain[path] !== 0) return [];
+    const corners = drawn.p.start[path + 1] - drawn.p.start[path] <= room.mostCorners ? drawn.corners(path) : null;
     return corners !== null && Math.abs(area(corners)) >= room.least ? [{ path, corners }] : [];
   });
   if (open.length === 0) return;
   const written = new BoxIndex(
-    p.texts.map((text): Point => {
+    drawn.p.texts.map((text): Point => {
       const [x, y] = centreOfText(text);
-      return [x * k, y * k];
+      return [x * drawn.k, y * drawn.k];
     }),
     (at) => boxOf([at]),
   );
-  const drawn = looks.flatMap((look, path) =>
-    look === null && p.chain[path] === 0 ? sidesOf(placedPath(p, k, path)) : [],
+  const sides = looks.flatMap((look, path) =>
+    look === null && drawn.p.chain[path] === 0 ? sidesOf(drawn.placed(path)) : [],
   );
-  const index = new BoxIndex(drawn, ({ a, b }) => boxOf([a, b], faced.near));
+  const index = new BoxIndex(sides, ({ a, b }) => boxOf([a, b], faced.near));
   const isFaced = (at: Point, path: number): boolean =>
     index
       .around(at)

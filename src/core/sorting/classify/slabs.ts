@@ -3,7 +3,8 @@ import type { Point } from '@/core/geometry/vector';
 import { findOutlines } from '@/core/patterns/outlines';
 import { defaultTolerance } from '@/core/tolerance';
 import type { Primitives } from '@/core/underlay/primitives';
-import { closedCorners, placedPath, type AllLooks } from './looks';
+import type { Drawn } from './drawn';
+import { type AllLooks } from './looks';
 
 /** An outline about this share of what the building covers is that of a slab. */
 const covered = 0.6;
@@ -21,22 +22,22 @@ const layer = { most: 60, share: 0.6 };
  * Layers that hold one outline about all columns, or, where there are none, all walls, and little else. The face of a
  * wall beside an outline makes a pair with it, so what looks like walls is asked too: but walls have two such outlines.
  */
-export function slabs(looks: AllLooks, p: Primitives, k: number): void {
+export function slabs(looks: AllLooks, drawn: Drawn): void {
   const told = looks.filter((look) => look?.role === 'column').length >= mostTelling ? 'column' : 'wall';
-  const building = boxOfRole(looks, p, k, told);
+  const building = boxOfRole(looks, drawn, told);
   if (building === null) return;
   const [minX, minY, maxX, maxY] = building;
   const middle: Point = [(minX + maxX) / 2, (minY + maxY) / 2];
-  const bubbles = bubblesOf(looks, p, k);
+  const bubbles = bubblesOf(looks, drawn);
   const isNear = (points: readonly Point[]): boolean =>
     points.every(([x, y]) => x > minX - over && x < maxX + over && y > minY - over && y < maxY + over);
   const isBare = (points: readonly Point[]): boolean =>
     bubbles.length > 0 && contains(points, middle) && !bubbles.some((bubble) => contains(points, bubble));
   const isWhole = (points: readonly Point[]): boolean =>
     Math.abs(area(points)) >= covered * (maxX - minX) * (maxY - minY) && (isNear(points) || isBare(points));
-  for (const paths of plainLayers(looks, p)) {
+  for (const paths of plainLayers(looks, drawn.p)) {
     const { outlines } = findOutlines(
-      paths.map((path) => placedPath(p, k, path)),
+      paths.map((path) => drawn.placed(path)),
       defaultTolerance.gap,
     );
     const whole = outlines.filter(({ points }) => isWhole(points));
@@ -47,9 +48,9 @@ export function slabs(looks: AllLooks, p: Primitives, k: number): void {
 }
 
 /** The middles of the rings about grid labels. */
-const bubblesOf = (looks: AllLooks, p: Primitives, k: number): Point[] =>
+const bubblesOf = (looks: AllLooks, drawn: Drawn): Point[] =>
   looks.flatMap((look, path) => {
-    const corners = look?.role === 'grid' ? closedCorners(p, k, path) : null;
+    const corners = look?.role === 'grid' ? drawn.corners(path) : null;
     return corners === null ? [] : [centroid(corners)];
   });
 
@@ -71,14 +72,13 @@ function plainLayers(looks: AllLooks, p: Primitives): number[][] {
 /** The box about all that looks like one role, metres; null where nothing does. */
 function boxOfRole(
   looks: AllLooks,
-  p: Primitives,
-  k: number,
+  drawn: Drawn,
   role: string,
 ): [minX: number, minY: number, maxX: number, maxY: number] | null {
   const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
   looks.forEach((look, path) => {
     if (look?.role !== role) return;
-    for (const [x, y] of placedPath(p, k, path).points) {
+    for (const [x, y] of drawn.placed(path).points) {
       box[0] = Math.min(box[0], x);
       box[1] = Math.min(box[1], y);
       box[2] = Math.max(box[2], x);

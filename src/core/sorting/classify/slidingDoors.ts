@@ -2,8 +2,8 @@ import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { leastRectangle } from '@/core/geometry/polygon';
 import { cross, distance, dot, middle, subtract, type Point } from '@/core/geometry/vector';
 import { defaultSettings } from '@/core/patterns/settings';
-import type { Primitives } from '@/core/underlay/primitives';
-import { closedCorners, type AllLooks, type Line } from './looks';
+import type { Drawn } from './drawn';
+import { type AllLooks, type Line } from './looks';
 
 /** A leaf that slides is so thick and so long, and so far before the wall, metres. */
 const leaf = { thin: 0.02, thick: 0.09, least: 0.5, most: 4, before: 0.12 };
@@ -26,13 +26,7 @@ interface Leaf {
  * to jamb beneath them are thresholds; as faces of the wall they would close it.
  * @param sides straight sides of outlines, which have jambs among them too
  */
-export function slidingDoors(
-  looks: AllLooks,
-  p: Primitives,
-  k: number,
-  lines: readonly Line[],
-  sides: readonly Line[],
-): void {
+export function slidingDoors(looks: AllLooks, drawn: Drawn, lines: readonly Line[], sides: readonly Line[]): void {
   const isOpen = ({ path }: Line): boolean => looks[path] === null;
   const { least, most } = defaultSettings.wall;
   const open = [...lines, ...sides].filter(isOpen);
@@ -40,7 +34,7 @@ export function slidingDoors(
   const jambIndex = new BoxIndex(jambs, ({ a, b }) => boxOf([a, b]));
   const lineIndex = new BoxIndex(lines.filter(isOpen), ({ a, b }) => boxOf([middle(a, b)]));
   for (let path = 0; path < looks.length; path += 1) {
-    const found = looks[path] === null && p.chain[path] === 0 ? leafOf(closedCorners(p, k, path)) : null;
+    const found = looks[path] === null && drawn.p.chain[path] === 0 ? leafOf(drawn.corners(path)) : null;
     const ends = found === null ? null : jambsOf(found, jambIndex, path);
     if (ends === null) continue;
     looks[path] = { role: 'door', why: 'a thin rectangle from jamb to jamb before a wall' };

@@ -6,19 +6,25 @@ import { defaultSettings } from '@/core/patterns/settings';
 import { pairFaces } from '@/core/patterns/strips';
 import type { PlacedPath } from '@/core/placed/placed';
 import { defaultTolerance } from '@/core/tolerance';
-import { PathFlag, type Primitives } from '@/core/underlay/primitives';
-import { placedPath, sidesOf, type AllLooks, type Line, type Looks } from './looks';
+import { PathFlag } from '@/core/underlay/primitives';
+import type { Drawn } from './drawn';
+import { sidesOf, type AllLooks, type Line, type Looks } from './looks';
 
 /** Ends, jambs and other short pieces of walls are at most this long, metres. */
 export const shortPiece = 0.65;
 
 /** Lines and arcs in pairs at a wall's distance. @param loose paths that hang on nothing */
-export function walls(looks: AllLooks, p: Primitives, k: number, loose: ReadonlySet<number>): void {
+export function walls(looks: AllLooks, drawn: Drawn, loose: ReadonlySet<number>): void {
   const rest: PlacedPath[] = [];
   for (let path = 0; path < looks.length; path += 1) {
-    if (loose.has(path) || looks[path] !== null || p.chain[path] !== 0 || (p.flags[path] & PathFlag.circle) !== 0)
+    if (
+      loose.has(path) ||
+      looks[path] !== null ||
+      drawn.p.chain[path] !== 0 ||
+      (drawn.p.flags[path] & PathFlag.circle) !== 0
+    )
       continue;
-    rest.push(placedPath(p, k, path));
+    rest.push(drawn.placed(path));
   }
   const { families, curved } = facesOf(withChordsBent(rest), defaultTolerance.offAxis, doubled, defaultTolerance.gap);
   for (const family of families)
@@ -55,16 +61,16 @@ export function shortPieces(looks: AllLooks, lines: readonly Line[], loose: Read
 const stub = { near: 0.03, mostVertices: 4 };
 
 /** Short faces about a jamb, in one path that begins and ends on a column or on a wall: what is left beside a door. */
-export function stubs(looks: AllLooks, p: Primitives, k: number): void {
+export function stubs(looks: AllLooks, drawn: Drawn): void {
   const isHold = (look: Looks | null): boolean => look?.role === 'column' || look?.role === 'wall';
-  const holds = looks.flatMap((look, path) => (isHold(look) ? sidesOf(placedPath(p, k, path)) : []));
+  const holds = looks.flatMap((look, path) => (isHold(look) ? sidesOf(drawn.placed(path)) : []));
   const index = new BoxIndex(holds, ({ a, b }) => boxOf([a, b], stub.near));
   const isHeld = (end: Point): boolean =>
     index.around(end).some(({ a, b }) => distance(nearestOnPiece(a, b, end), end) <= stub.near);
   for (let path = 0; path < looks.length; path += 1) {
-    const count = p.start[path + 1] - p.start[path];
-    if (looks[path] !== null || p.chain[path] !== 0 || count < 3 || count > stub.mostVertices) continue;
-    const placed = placedPath(p, k, path);
+    const count = drawn.p.start[path + 1] - drawn.p.start[path];
+    if (looks[path] !== null || drawn.p.chain[path] !== 0 || count < 3 || count > stub.mostVertices) continue;
+    const placed = drawn.placed(path);
     const isShort = !placed.closed && sidesOf(placed).every(({ length }) => length <= shortPiece);
     if (isShort && [placed.points[0], placed.points[count - 1]].every(isHeld))
       looks[path] = { role: 'wall', why: 'short faces about a jamb, on a column or a wall' };
