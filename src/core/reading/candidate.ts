@@ -141,8 +141,15 @@ export function confidenceOf(kind: Candidate['kind'], evidence: readonly Evidenc
   return 1 / (1 + Math.exp(-base - slope * weightOf(evidence)));
 }
 
-export const keyOf = (kind: string, handles: readonly string[]): string =>
-  `${kind}:${[...new Set(handles)].sort().join('+')}`;
+/** A key has at most so many characters before its place: with a drawing's id it fits an index of the database. */
+const longestKey = 1900;
+
+/** What a candidate is known by: its entities; of too many the first, the last and how many there are. */
+export function keyOf(kind: string, handles: readonly string[]): string {
+  const own = [...new Set(handles)].sort();
+  const key = `${kind}:${own.join('+')}`;
+  return key.length <= longestKey ? key : `${kind}:${own[0]}+ ${own.length} +${own[own.length - 1]}`;
+}
 
 /** The key of one of several candidates from the same source: with the place that tells it apart, to the decimetre. */
 export const keyAt = (kind: string, handles: readonly string[], [x, y]: Point): string =>
