@@ -84,8 +84,14 @@ async function accept(page: Page): Promise<void> {
   const start = await now(page);
   await all.click();
   await page.waitForFunction(notOffered, null, wait);
+  told('accept all, shown', (await now(page)) - start, 3);
   await page.waitForFunction(isSaved, null, wait);
-  told('accept all', (await now(page)) - start, 3, `; longest task ${(await longest(page, start)).toFixed(0)} ms`);
+  told(
+    'accept all, saved',
+    (await now(page)) - start,
+    3,
+    `; longest task ${(await longest(page, start)).toFixed(0)} ms`,
+  );
   await settled(page);
 }
 

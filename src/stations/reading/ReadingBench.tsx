@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { hangsOn } from '@/core/model/levels';
 import { sourceChanges } from '@/core/decisions/revise';
 import { kinds } from '@/core/kinds/kinds';
@@ -37,12 +37,14 @@ export function ReadingBench() {
   const { readings, again } = useReadings();
   const { readingPart, levelId, set } = useView();
   const reading = subject ? readings[subject.drawing.id] : undefined;
+  // What is decided is shown first: all decisions are compared with what is read now in a rendering after it.
+  const later = useDeferredValue(moment);
   const changes = useMemo(
     () =>
       subject && reading?.result && reading.result.left.length === 0 && !reading.running
-        ? sourceChanges(moment.model, subject.drawing, reading.result.candidates)
+        ? sourceChanges(later.model, subject.drawing, reading.result.candidates)
         : [],
-    [moment, subject, reading],
+    [later, subject, reading],
   );
   if (!subject) return <NoDrawing title="Reading" />;
   const { drawing, placement, underlay } = subject;
