@@ -22,6 +22,7 @@ import { tables } from './tables';
 import { shortPieces, stubs, walls } from './walls';
 import { paneLines, panes } from './panes';
 import { sills } from './sills';
+import { thresholds } from './thresholds';
 import { windowOutlines } from './windowOutlines';
 import { bundled, windows } from './windows';
 
@@ -71,6 +72,7 @@ function* classified(drawing: Drawing, p: Primitives, metresPerUnit: number): St
   yield;
   panes(looks, lines, sides);
   sills(looks, lines, sides);
+  thresholds(looks, lines, sides);
   yield;
   gridRuns(looks, p, lines, inWalls);
   blockColumns(looks, drawn, onCrossing);

@@ -34,24 +34,29 @@ export const isOneForm = (form: Form, other: Form): boolean =>
 /** Of windows drawn by one form at least this share has wall beyond; of the leaves of a wall few seem to. */
 const mostInWall = 0.75;
 
-/** A bundle as it is seen: its form, and whether a wall goes on beyond it. */
+/** Of windows no more than this share has nothing beyond one of its ends. */
+const mostLast = 0.1;
+
+/** A bundle as it is seen: its form, whether a wall goes on beyond it, and whether nothing does on one side. */
 interface Seen {
   form: Form;
   isInWall: boolean;
+  isLast: boolean;
 }
 
 /** The forms that windows are drawn by. */
 export function windowForms(found: readonly Seen[]): (form: Form) => boolean {
-  const forms: { form: Form; all: number; inWall: number }[] = [];
+  const forms: { form: Form; all: number; inWall: number; last: number }[] = [];
   const like = (form: Form) => forms.find((other) => isOneForm(other.form, form));
-  for (const { form, isInWall } of found) {
-    const known = like(form) ?? forms[forms.push({ form, all: 0, inWall: 0 }) - 1];
+  for (const { form, isInWall, isLast } of found) {
+    const known = like(form) ?? forms[forms.push({ form, all: 0, inWall: 0, last: 0 }) - 1];
     known.all += 1;
     known.inWall += Number(isInWall);
+    known.last += Number(isLast);
   }
   return (form) => {
     const known = like(form);
-    return known !== undefined && known.inWall >= mostInWall * known.all;
+    return known !== undefined && known.inWall >= mostInWall * known.all && known.last <= mostLast * known.all;
   };
 }
 

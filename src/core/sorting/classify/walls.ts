@@ -1,5 +1,5 @@
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
+import { distance, middle, nearestOnPiece, type Point } from '@/core/geometry/vector';
 import { withChordsBent } from '@/core/patterns/chords';
 import { doubled, facesOf } from '@/core/patterns/faces';
 import { defaultSettings } from '@/core/patterns/settings';
@@ -8,7 +8,8 @@ import type { PlacedPath } from '@/core/placed/placed';
 import { defaultTolerance } from '@/core/tolerance';
 import { PathFlag } from '@/core/underlay/primitives';
 import type { Drawn } from './drawn';
-import { sidesOf, type AllLooks, type Line, type Looks } from './looks';
+import { sidesOf, type AllLooks, type Line } from './looks';
+import type { Role } from '../roles';
 
 /** Ends, jambs and other short pieces of walls are at most this long, metres. */
 export const shortPiece = 0.65;
@@ -60,19 +61,36 @@ export function shortPieces(looks: AllLooks, lines: readonly Line[], loose: Read
 /** A stub ends this near to what it stands on, metres, and goes round so many corners at most. */
 const stub = { near: 0.03, mostVertices: 4 };
 
-/** Short faces about a jamb, in one path that begins and ends on a column or on a wall: what is left beside a door. */
+/**
+ * What is left of a wall beside a door: short faces about a jamb, in one path that begins and ends on a column or on a
+ * wall, or in an outline one side of which is a jamb that something in the opening runs to.
+ */
 export function stubs(looks: AllLooks, drawn: Drawn): void {
-  const isHold = (look: Looks | null): boolean => look?.role === 'column' || look?.role === 'wall';
-  const holds = looks.flatMap((look, path) => (isHold(look) ? sidesOf(drawn.placed(path)) : []));
-  const index = new BoxIndex(holds, ({ a, b }) => boxOf([a, b], stub.near));
+  const pathsOf = (...roles: Role[]) =>
+    looks.flatMap((look, path) => (look !== null && roles.includes(look.role) ? [drawn.placed(path)] : []));
+  const held = pathsOf('column', 'wall');
+  const isRound = ({ circle }: PlacedPath): boolean => circle;
+  const holds = new BoxIndex(held.filter((one) => !isRound(one)).flatMap(sidesOf), ({ a, b }) =>
+    boxOf([a, b], stub.near),
+  );
+  const rounds = new BoxIndex(held.filter(isRound), ({ points: [a, b] }) =>
+    boxOf([middle(a, b)], distance(a, b) / 2 + stub.near),
+  );
   const isHeld = (end: Point): boolean =>
-    index.around(end).some(({ a, b }) => distance(nearestOnPiece(a, b, end), end) <= stub.near);
+    holds.around(end).some(({ a, b }) => distance(nearestOnPiece(a, b, end), end) <= stub.near) ||
+    rounds
+      .around(end)
+      .some(({ points: [a, b] }) => Math.abs(distance(middle(a, b), end) - distance(a, b) / 2) <= stub.near);
+  const opened = pathsOf('door', 'window').flatMap(({ points }) => [points[0], points[points.length - 1]]);
+  const ends = new BoxIndex(opened, (end) => boxOf([end], stub.near));
+  const isJamb = ({ a, b }: Line): boolean => [a, b].every((corner) => ends.around(corner).length > 0);
   for (let path = 0; path < looks.length; path += 1) {
     const count = drawn.p.start[path + 1] - drawn.p.start[path];
     if (looks[path] !== null || drawn.p.chain[path] !== 0 || count < 3 || count > stub.mostVertices) continue;
     const placed = drawn.placed(path);
-    const isShort = !placed.closed && sidesOf(placed).every(({ length }) => length <= shortPiece);
-    if (isShort && [placed.points[0], placed.points[count - 1]].every(isHeld))
-      looks[path] = { role: 'wall', why: 'short faces about a jamb, on a column or a wall' };
+    const sides = sidesOf(placed);
+    if (sides.some(({ length }) => length > shortPiece)) continue;
+    if (placed.closed ? sides.some(isJamb) : [placed.points[0], placed.points[count - 1]].every(isHeld))
+      looks[path] = { role: 'wall', why: 'short faces about a jamb' };
   }
 }

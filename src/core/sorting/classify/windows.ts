@@ -65,12 +65,16 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
     .map((bundle) => ({ ...bundle, form: formOf(bundle.lines) }))
     .filter(({ form }) => form.length >= fewestLines);
   const forms = new Map(formed.flatMap(({ lines: own, form }) => own.map((line) => [line, form])));
-  const seenBy = ({ off, alone }: Way) =>
+  const seenWith = (off: number) =>
+    formed.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, off), isLast: false }));
+  // Beyond the leaves of a wall its windows go on, which are of another form: leaves are what ends at a corner.
+  const seenAlone = (off: number) =>
     formed.map((bundle) => {
-      const isAlike = (line: Line): boolean => !alone || isOneForm(forms.get(line) ?? bundle.form, bundle.form);
-      return { ...bundle, ...surroundings(bundle, drawn, off, isAlike) };
+      const isAlike = (line: Line): boolean => isOneForm(forms.get(line) ?? bundle.form, bundle.form);
+      const { isLast } = surroundings(bundle, drawn, off);
+      return { ...bundle, ...surroundings(bundle, drawn, off, isAlike), isLast };
     });
-  const seen = ways.map((way) => lazily(() => seenBy(way)));
+  const seen = ways.map(({ off, alone }) => lazily(() => (alone ? seenAlone(off) : seenWith(off))));
   const found = (seen.find((bundlesSeen) => hasWindows(bundlesSeen())) ?? seen[0])();
   const areWindows = windowForms(found);
   for (const bundle of found) {
@@ -127,17 +131,23 @@ function isClosed({ lines }: Bundle, drawn: BoxIndex<Line>): boolean {
 
 const near = (p: Point, q: Point): boolean => distance(p, q) <= 2 * across;
 
-/**
- * Whether a wall goes on beyond one of the ends of what lies in line with the inner lines of a bundle, and whether
- * nothing else lies there.
- * @param isAlike whether a line is part of no bundle of another form
- */
+/** How a bundle lies among what is in line with its inner lines. */
+interface Surroundings {
+  /** Whether a wall goes on beyond one of the ends of all that. */
+  isInWall: boolean;
+  /** Whether nothing else lies there. */
+  isAlone: boolean;
+  /** Whether nothing goes on beyond one of its own ends. */
+  isLast: boolean;
+}
+
+/** How a bundle lies. @param isAlike whether a line is part of no bundle of another form, where that matters */
 function surroundings(
   { lines, inner }: Bundle,
   drawn: BoxIndex<Line>,
   off: number,
-  isAlike: (line: Line) => boolean,
-): { isInWall: boolean; isAlone: boolean } {
+  isAlike: (line: Line) => boolean = () => true,
+): Surroundings {
   const [first] = inner.length > 0 ? inner : lines;
   const u = unit(first);
   const [x, y] = middleOf(first);
@@ -161,15 +171,17 @@ function surroundings(
     });
   const [start, end] = reachOf(pieces, first.length / 2);
   const isAlone = end - start < first.length + across;
-  const isInWall = [start - beyondEnd, end + beyondEnd].some((along) => {
+  const isWallAt = (along: number): boolean => {
     const faces = drawn.around(inPlan(along, centre), widest / 2).flatMap((line) => {
       const [p, q] = [local(line.a), local(line.b)];
       const isLevel = Math.abs(p[1] - q[1]) < across && Math.abs(p[1] - centre) <= widest / 2;
       return isLevel && Math.min(p[0], q[0]) < along && Math.max(p[0], q[0]) > along ? [p[1]] : [];
     });
     return mostOf(faces) - leastOf(faces) > oneFace;
-  });
-  return { isInWall, isAlone };
+  };
+  const beyond = [isWallAt(start - beyondEnd), isWallAt(end + beyondEnd)];
+  const own = [start, end].map((along) => Math.abs(along) < first.length / 2 + across);
+  return { isInWall: beyond.includes(true), isAlone, isLast: own.some((is, i) => is && !beyond[i]) };
 }
 
 /** How far pieces of one line reach to either side of its middle, over whatever lies between them. */
