@@ -1,4 +1,4 @@
-import { mostOf, pushAll } from '@/core/lists';
+import { pushAll } from '@/core/lists';
 import type { From } from '@/core/placed/placed';
 import { BoxIndex } from '@/core/geometry/boxIndex';
 import type { Face, FaceFamily } from './faces';
@@ -234,7 +234,7 @@ function isStair(bundle: readonly Active[]): boolean {
 /** So many faces beside one another, none further from the next than a wall is thick, are a pattern and no walls. */
 const mostFaces = 60;
 
-/** Faces shorter than this share of the longest of their bundle bound no wall. */
+/** Faces shorter than this share of the second longest of their bundle bound no wall. */
 const boundingShare = 0.45;
 
 /** The faces of one wall of a bundle, and those between them. */
@@ -258,8 +258,9 @@ function leavesOf(faces: readonly Active[], least: number, parted: number): Boun
 /** The walls of one bundle. */
 function wallsOf(bundle: readonly Active[], across: Across): Bounding[] {
   if (bundle.length > mostFaces) return [];
-  const longest = mostOf(bundle.map(({ length }) => length));
-  const long = bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * longest);
+  // A line may run on beside many walls; two faces are what bounds one.
+  const [, second] = bundle.map(({ length }) => length).sort((a, b) => b - a);
+  const long = bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * second);
   if (long.length < 2) return [];
   const [low, high] = [long[0], long[long.length - 1]];
   const span = high.offset - low.offset;

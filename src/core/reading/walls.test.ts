@@ -286,6 +286,11 @@ describe('what makes a wall', () => {
     expect(new Set(ends).size).toBe(3);
   });
 
+  test('a leaf that runs on beyond short walls does not take their faces for furniture', () => {
+    const { walls } = readPlan(pair(0, 0, 4, 0, 0.3) + pair(8, 0, 12, 0, 0.3) + line(0, 0.05, 28, 0.05, 'W'));
+    expect(lines(walls)).toEqual(['0,0 to 4,0 0.3', '12,0 to 8,0 0.3']);
+  });
+
   test('a turned wing keeps its directions', () => {
     const [c, s] = [Math.cos((17 * Math.PI) / 180), Math.sin((17 * Math.PI) / 180)];
     const at = (x: number, y: number): [number, number] => [x * c - y * s, x * s + y * c];

@@ -8,6 +8,7 @@ import { Scene } from '@/core/reading/scene';
 import { flatten } from '@/core/underlay/flatten';
 import { classify, classifySteps } from './classify';
 import { suggestLayers } from '../suggestLayers';
+import { looksOf } from './testing/looksOf';
 
 const polyline = (points: [number, number][], closed: boolean, layer = '0') =>
   groups(
@@ -21,11 +22,6 @@ const polyline = (points: [number, number][], closed: boolean, layer = '0') =>
     ]),
   );
 
-function looksOf(entities: string, blocks = '') {
-  const { drawing } = readText(dxf({ entities, blocks }));
-  const p = flatten(drawing);
-  return classify(drawing, p, 1).map((look) => look?.role ?? null);
-}
 const circle = (x: number, y: number, r: number) => groups([0, 'CIRCLE'], [8, '0'], [10, x], [20, y], [40, r]);
 const text = (x: number, y: number, words: string) =>
   groups([0, 'TEXT'], [8, '0'], [10, x], [20, y], [40, 0.3], [1, words], [72, 1], [73, 2], [11, x], [21, y]);

@@ -1,4 +1,5 @@
 import { middle, type Point } from '@/core/geometry/vector';
+import { leastBy } from '@/core/lists';
 import type { Line } from './looks';
 
 /** A face drawn twice lies so far apart at most, metres. */
@@ -54,14 +55,20 @@ export function windowForms(found: readonly Seen[]): (form: Form) => boolean {
     known.inWall += Number(isInWall);
     known.last += Number(isLast);
   }
-  return (form) => {
-    const known = like(form);
-    return known !== undefined && known.inWall >= mostInWall * known.all && known.last <= mostLast * known.all;
-  };
+  const drawn = forms.filter(({ all, inWall, last }) => inWall >= mostInWall * all && last <= mostLast * all);
+  const usual = mostOften(drawn);
+  return (form) => drawn.some((known) => known.form.length === usual && isOneForm(known.form, form));
 }
 
-/** Whether some form is that of windows. */
-export function hasWindows(found: readonly Seen[]): boolean {
+/** How many lines most windows have: in walls of other thicknesses a hand draws them further apart, but no others. */
+function mostOften(drawn: readonly { form: Form; all: number }[]): number | null {
+  const counts = new Map<number, number>();
+  for (const { form, all } of drawn) counts.set(form.length, (counts.get(form.length) ?? 0) + all);
+  return leastBy(counts, ([, all]) => -all)?.[0] ?? null;
+}
+
+/** The share of bundles whose form is that of windows. */
+export function shareOfWindows(found: readonly Seen[]): number {
   const areWindows = windowForms(found);
-  return found.some(({ form }) => areWindows(form));
+  return found.length === 0 ? 0 : found.filter(({ form }) => areWindows(form)).length / found.length;
 }

@@ -3,7 +3,7 @@ import { distance, type Point } from '@/core/geometry/vector';
 import { lazily } from '@/core/lazily';
 import { leastOf, mostOf } from '@/core/lists';
 import { defaultSettings } from '@/core/patterns/settings';
-import { formOf, hasWindows, isOneForm, middleOf, oneFace, unit, windowForms } from './forms';
+import { formOf, shareOfWindows, isOneForm, middleOf, oneFace, unit, windowForms } from './forms';
 import type { AllLooks, Line } from './looks';
 import type { PaneLine } from './panes';
 
@@ -42,6 +42,8 @@ const ways: Way[] = [
   { off: 0.01, alone: true },
   { off: 0.005, alone: false },
 ];
+/** Where windows are less than this share of all bundles another way may see more. */
+const fewWindows = 0.1;
 /** What lies between two pieces of one line, an opening, is no longer, metres. */
 const between = 4;
 /** Lines this near to one another across are one, metres. */
@@ -65,17 +67,19 @@ export function windows(looks: AllLooks, lines: readonly Line[], sides: readonly
     .map((bundle) => ({ ...bundle, form: formOf(bundle.lines) }))
     .filter(({ form }) => form.length >= fewestLines);
   const forms = new Map(formed.flatMap(({ lines: own, form }) => own.map((line) => [line, form])));
-  const seenWith = (off: number) =>
-    formed.map((bundle) => ({ ...bundle, ...surroundings(bundle, drawn, off), isLast: false }));
-  // Beyond the leaves of a wall its windows go on, which are of another form: leaves are what ends at a corner.
-  const seenAlone = (off: number) =>
+  const seenBy = ({ off, alone }: Way) =>
     formed.map((bundle) => {
-      const isAlike = (line: Line): boolean => isOneForm(forms.get(line) ?? bundle.form, bundle.form);
-      const { isLast } = surroundings(bundle, drawn, off);
-      return { ...bundle, ...surroundings(bundle, drawn, off, isAlike), isLast };
+      const isAlike = (line: Line): boolean => !alone || isOneForm(forms.get(line) ?? bundle.form, bundle.form);
+      const around = surroundings(bundle, drawn, off, isAlike);
+      // Without its windows a wall seems to go on beyond its leaves too: they are what ends at columns and corners.
+      return { ...bundle, ...around, isLast: alone && around.isLast };
     });
-  const seen = ways.map(({ off, alone }) => lazily(() => (alone ? seenAlone(off) : seenWith(off))));
-  const found = (seen.find((bundlesSeen) => hasWindows(bundlesSeen())) ?? seen[0])();
+  const seen = ways.map((way) => lazily(() => seenBy(way)));
+  const found = (
+    seen.find((bundlesSeen) => shareOfWindows(bundlesSeen()) >= fewWindows) ??
+    seen.find((bundlesSeen) => shareOfWindows(bundlesSeen()) > 0) ??
+    seen[0]
+  )();
   const areWindows = windowForms(found);
   for (const bundle of found) {
     const { lines: own, isInWall, isAlone } = bundle;
@@ -137,16 +141,16 @@ interface Surroundings {
   isInWall: boolean;
   /** Whether nothing else lies there. */
   isAlone: boolean;
-  /** Whether nothing goes on beyond one of its own ends. */
+  /** Whether beyond one of its own ends nothing goes on: a corner, a column, a gap. */
   isLast: boolean;
 }
 
-/** How a bundle lies. @param isAlike whether a line is part of no bundle of another form, where that matters */
+/** How a bundle lies. @param isAlike whether a line is part of no bundle of another form */
 function surroundings(
   { lines, inner }: Bundle,
   drawn: BoxIndex<Line>,
   off: number,
-  isAlike: (line: Line) => boolean = () => true,
+  isAlike: (line: Line) => boolean,
 ): Surroundings {
   const [first] = inner.length > 0 ? inner : lines;
   const u = unit(first);
@@ -179,9 +183,12 @@ function surroundings(
     });
     return mostOf(faces) - leastOf(faces) > oneFace;
   };
-  const beyond = [isWallAt(start - beyondEnd), isWallAt(end + beyondEnd)];
-  const own = [start, end].map((along) => Math.abs(along) < first.length / 2 + across);
-  return { isInWall: beyond.includes(true), isAlone, isLast: own.some((is, i) => is && !beyond[i]) };
+  const half = first.length / 2 + beyondEnd;
+  return {
+    isInWall: isWallAt(start - beyondEnd) || isWallAt(end + beyondEnd),
+    isAlone,
+    isLast: !isWallAt(-half) || !isWallAt(half),
+  };
 }
 
 /** How far pieces of one line reach to either side of its middle, over whatever lies between them. */

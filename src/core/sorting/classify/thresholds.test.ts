@@ -1,0 +1,93 @@
+import { groups, line, outline } from '@/core/drawing/testing/dxf';
+import { looksOf } from './testing/looksOf';
+
+/** Half the thickness of a wall along x, metres. */
+const half = 0.1;
+const across = (x: number): string => line(x, -half, x, half);
+const pair = (from: number, to: number): string => line(from, half, to, half) + line(from, -half, to, -half);
+
+/** Pieces of a wall along x, with a jamb at each end of each but the outer ones; each is two lines. */
+const inPieces = (cuts: readonly number[]): string =>
+  cuts
+    .slice(1)
+    .map((to, i) => pair(cuts[i], to))
+    .join('') +
+  cuts
+    .slice(1, -1)
+    .map((x) => across(x))
+    .join('');
+
+/** What is said of both lines of each piece. */
+const ofPieces = (looks: readonly (string | null)[], count: number): (string | null)[][] =>
+  Array.from({ length: count }, (_, i) => [looks[2 * i], looks[2 * i + 1]]);
+
+const wall = ['wall', 'wall'];
+const door = ['door', 'door'];
+
+describe('two lines from jamb to jamb', () => {
+  test('are a door in a wall that goes on, and take turns with the wall between two doors', () => {
+    expect(ofPieces(looksOf(inPieces([0, 2, 2.9, 6])), 3)).toEqual([wall, door, wall]);
+    expect(ofPieces(looksOf(inPieces([0, 2, 2.9, 5, 5.9, 8])), 5)).toEqual([wall, door, wall, door, wall]);
+  });
+
+  test('are wall where nothing goes on beyond: between two openings with nothing drawn in them', () => {
+    const pieces = [0, 1.5, 3].map((x) => pair(2 * x, 2 * x + 2) + across(2 * x) + across(2 * x + 2)).join('');
+    expect(looksOf(pieces)).not.toContain('door');
+  });
+
+  test('are wall where pieces as long as one another follow: panels', () => {
+    expect(looksOf(inPieces([0, 2, 4, 6, 8, 10]))).not.toContain('door');
+  });
+
+  test('are wall with a leaf between them', () => {
+    expect(looksOf(inPieces([0, 2, 2.9, 6]) + line(2, 0.02, 2.9, 0.02))[2]).not.toBe('door');
+  });
+});
+
+test('a stub between a door and a round column is wall, one beside nothing is not', () => {
+  const columns = [0, 4, 8, 12].map((x) => groups([0, 'CIRCLE'], [8, '0'], [10, x], [20, 0], [40, 0.2])).join('');
+  // Its faces end on the circle, 0.1 m from its middle line.
+  const onCircle = Math.sqrt(0.2 ** 2 - half ** 2);
+  const stub = (x: number): string =>
+    groups(
+      [0, 'LWPOLYLINE'],
+      [8, '0'],
+      [90, 4],
+      [70, 0],
+      ...[
+        [x, half],
+        [x + 0.15, half],
+        [x + 0.15, -half],
+        [x, -half],
+      ].flatMap(([px, py]): [number, number][] => [
+        [10, px],
+        [20, py],
+      ]),
+    );
+  expect(looksOf(columns + stub(onCircle) + stub(2)).slice(4)).toEqual(['wall', null]);
+});
+
+test('leaves that end at columns are wall, panes between them that lie in line with the middle leaf windows', () => {
+  const bays = [0, 5, 10, 15];
+  const columns = [...bays, 20].map((x) =>
+    outline([
+      [x - 0.3, -0.3],
+      [x + 0.3, -0.3],
+      [x + 0.3, 0.3],
+      [x - 0.3, 0.3],
+    ]),
+  );
+  const lines = (from: number, to: number, offsets: readonly number[]) => offsets.map((y) => [from, y, to, y]);
+  const leaves = bays.flatMap((x) =>
+    [
+      [x + 0.3, x + 2],
+      [x + 3, x + 4.7],
+    ].flatMap(([from, to]) => lines(from, to, [-0.2, -0.1, 0, 0.1, 0.2])),
+  );
+  const panes = bays.flatMap((x) => lines(x + 2, x + 3, [-0.2, 0, 0.2]));
+  const jambs = bays.flatMap((x) => [x + 2, x + 3].map((at) => [at, -0.2, at, 0.2]));
+  const drawn = [...leaves, ...panes, ...jambs].map(([x0, y0, x1, y1]) => line(x0, y0, x1, y1));
+  const looks = looksOf([...columns, ...drawn].join('')).slice(columns.length);
+  expect(new Set(looks.slice(0, leaves.length))).toEqual(new Set(['wall']));
+  expect(new Set(looks.slice(leaves.length, leaves.length + panes.length))).toEqual(new Set(['window']));
+});
