@@ -57,14 +57,14 @@ export function windowForms(found: readonly Seen[]): (form: Form) => boolean {
   }
   const drawn = forms.filter(({ all, inWall, last }) => inWall >= mostInWall * all && last <= mostLast * all);
   const usual = mostOften(drawn);
-  return (form) => drawn.some((known) => known.form.length === usual && isOneForm(known.form, form));
+  return (form) => form.length <= usual && drawn.some((known) => isOneForm(known.form, form));
 }
 
-/** How many lines most windows have: in walls of other thicknesses a hand draws them further apart, but no others. */
-function mostOften(drawn: readonly { form: Form; all: number }[]): number | null {
+/** How many lines most windows have: a hand leaves one out, or draws them further apart, but draws no more. */
+function mostOften(drawn: readonly { form: Form; all: number }[]): number {
   const counts = new Map<number, number>();
   for (const { form, all } of drawn) counts.set(form.length, (counts.get(form.length) ?? 0) + all);
-  return leastBy(counts, ([, all]) => -all)?.[0] ?? null;
+  return leastBy(counts, ([, all]) => -all)?.[0] ?? 0;
 }
 
 /** The share of bundles whose form is that of windows. */

@@ -13,6 +13,9 @@ import { centreOfText } from '@/core/underlay/textBox';
 import type { Drawn } from './drawn';
 import { type AllLooks, type ArcPiece, type Line, type Stretch } from './looks';
 
+/** What is said of rings, whose sides are no grid lines. */
+const ringWhy = 'a ring about a label at the end of a line';
+
 /** What grid lines are called: one or two letters, a number, or both, with a stroke or a decimal. */
 const gridLabel = /^\p{L}{0,2}[-.]?\d{0,3}(?:[.]\d)?\p{Ll}?['\u2032]?$/u;
 /** A grid line that is a polyline, with a bend towards its bubble at either end, has at most so many vertices. */
@@ -60,7 +63,7 @@ export function* gridLines(
   const used = [...new Set([...onArcs, ...ringed.flatMap(endsOfLine)])];
   mark(looks, drawn.p, ringed, 'a long line that ends in a labelled ring');
   for (const handle of used.flatMap(({ handles }) => handles))
-    if (isPath(handle)) looks[Number(handle)] ??= { role: 'grid', why: 'a ring about a label at the end of a line' };
+    if (isPath(handle)) looks[Number(handle)] ??= { role: 'grid', why: ringWhy };
   if (ringed.length > 0) return { bubbles: used, axes: ringed.map(axisOf) };
   const texts = bare.filter(({ label }) => gridLabel.test(label!));
   const named = bareLines(endedLines(plain, [], texts, texts, defaultTolerance, strictly), texts);
@@ -194,7 +197,7 @@ function arcLines(looks: AllLooks, bubbles: readonly Bubble[], arcs: readonly Ar
 
 /** Lines on the run of those known to be grid lines, on the same layers. @param inWalls panes and leaves of walls */
 export function gridRuns(looks: AllLooks, p: Primitives, lines: readonly Line[], inWalls: ReadonlySet<number>): void {
-  const known = lines.filter(({ path }) => looks[path]?.role === 'grid');
+  const known = lines.filter(({ path }) => looks[path]?.role === 'grid' && looks[path].why !== ringWhy);
   const layers = new Set(known.map(({ path }) => p.layer[path]));
   const runs = new BoxIndex(known, ({ a, b }) => boxOf([a, b], beyond));
   for (const { path, a, b, length } of lines)
