@@ -63,6 +63,7 @@ function* classified(drawing: Drawing, p: Primitives, metresPerUnit: number): St
   looseColumns(looks, lines, sizes, onCrossing, 'on crossings');
   yield;
   windows(looks, lines, sides, { panes: fromJambToJamb, blocks: windowBlocks(drawing, drawn) });
+  thresholds(looks, lines, sides);
   yield;
   looseColumns(looks, lines, sizes, onCrossing, 'anywhere');
   columnStrokes(looks, drawn, lines);
@@ -72,7 +73,6 @@ function* classified(drawing: Drawing, p: Primitives, metresPerUnit: number): St
   yield;
   panes(looks, lines, sides);
   sills(looks, lines, sides);
-  thresholds(looks, lines, sides);
   yield;
   gridRuns(looks, p, lines, inWalls);
   blockColumns(looks, drawn, onCrossing);

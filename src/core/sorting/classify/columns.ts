@@ -31,12 +31,18 @@ function besides(key: string): string[] {
 /** Where the grid is known, this share of a set of columns stands on its crossings; tables and cupboards do not. */
 const standing = 0.3;
 
-/** Whether enough of a set of shapes stand on crossings of the grid, where it is known. */
+/** A crossing lies this far beside a fill at most, metres. */
+const beside = 0.02;
+
+/**
+ * Whether enough of a set of fills stand on crossings of the grid, where it is known, or with a face on it: pieces of
+ * walls that end at a crossing are filled too.
+ */
 function areColumns(drawn: Drawn, paths: readonly number[], onCrossing: OnCrossing | null): boolean {
   if (onCrossing === null) return true;
   const stands = (path: number): boolean => {
     const [x0, y0, x1, y1] = boxOf(drawn.placed(path).points);
-    return onCrossing([(x0 + x1) / 2, (y0 + y1) / 2]);
+    return onCrossing([(x0 + x1) / 2, (y0 + y1) / 2], Math.min(x1 - x0, y1 - y0) / 2 + beside);
   };
   return paths.filter(stands).length >= standing * paths.length;
 }
