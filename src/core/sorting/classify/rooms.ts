@@ -18,7 +18,7 @@ const every = 0.25;
 
 /** Outlines about something written that lie on the faces of walls, drawn once more: rooms. */
 export function roomOutlines(looks: AllLooks, drawn: Drawn): void {
-  const open = looks.flatMap((look, path) => {
+  const open = looks.flatMap((look, path): Outline[] => {
     if (look !== null || drawn.p.chain[path] !== 0) return [];
     const corners = drawn.p.start[path + 1] - drawn.p.start[path] <= room.mostCorners ? drawn.corners(path) : null;
     return corners !== null && Math.abs(area(corners)) >= room.least ? [{ path, corners }] : [];
@@ -39,15 +39,27 @@ export function roomOutlines(looks: AllLooks, drawn: Drawn): void {
     index
       .around(at)
       .some((side) => side.path !== path && distance(nearestOnPiece(side.a, side.b, at), at) <= faced.near);
-  const rooms = open.filter(({ path, corners }) => {
-    if (!written.touching(boxOf(corners)).some((at) => contains(corners, at))) return false;
+  const onWalls = open.filter(({ path, corners }) => {
     const points = along(corners);
     const on = points.filter((at) => isFaced(at, path)).length;
     return on >= faced.share * points.length;
   });
+  const isWritten = ({ corners }: Outline): boolean =>
+    written.touching(boxOf(corners)).some((at) => contains(corners, at));
+  const rooms = withoutFloors(onWalls.filter(isWritten));
+  // A room that goes round a court has an outline about that too.
+  const isWithin = ({ corners }: Outline): boolean =>
+    rooms.some((other) => corners.every((corner) => contains(other.corners, corner)));
+  const courts = onWalls.filter((one) => !isWritten(one) && isWithin(one));
   // Walls drawn as outlines have some that are a room's too: of two alike one is the wall's.
-  for (const alike of groupBy(withoutFloors(rooms), ({ corners }) => placeOf(corners)).values())
+  for (const alike of groupBy([...rooms, ...courts], ({ corners }) => placeOf(corners)).values())
     looks[alike[alike.length - 1].path] = { role: 'zone', why: 'an outline about a text, on the faces of walls' };
+}
+
+/** A path that closes, by its corners. */
+interface Outline {
+  path: number;
+  corners: Point[];
 }
 
 /**
