@@ -1,7 +1,7 @@
 import { groupBy } from '@/core/groupBy';
 import { leastBy } from '@/core/lists';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
-import { distance, type Point } from '@/core/geometry/vector';
+import { distance, lineCrossing, type Point } from '@/core/geometry/vector';
 import { bubbleAt, bubbleOn, findBubbles, strictly, type Bubble } from '@/core/patterns/grid/bubbles';
 import type { GridPiece } from '@/core/patterns/grid/joined';
 import { endedLines, endsOf, indexOf, type EndedLine } from '@/core/patterns/grid/lines';
@@ -175,8 +175,19 @@ function bareLines(lines: readonly EndedLine[], bare: readonly Bubble[]): EndedL
     const angle = Math.atan2(end[1] - start[1], end[0] - start[0]);
     return Math.round((((angle % Math.PI) + Math.PI) % Math.PI) / 0.01) % Math.round(Math.PI / 0.01);
   });
-  const labelOf = (one: EndedLine): string | null => endsOfLine(one)[0].label;
-  return [...families.values()].filter((own) => new Set(own.map(labelOf)).size >= fewestBare).flat();
+  const labelsOf = (own: readonly EndedLine[]): number => new Set(own.map((one) => endsOfLine(one)[0].label)).size;
+  const many = [...families.values()].filter((own) => labelsOf(own) >= fewestBare);
+  const isAcross = (one: EndedLine): boolean =>
+    many.some((own) => own.filter((other) => areCrossing(one.line, other.line)).length >= fewestBare);
+  // A long building has two in the other direction, which cross the many.
+  const across = [...families.values()].map((own) => (many.includes(own) ? [] : own.filter(isAcross)));
+  return [...many, ...across.filter((own) => labelsOf(own) > 1)].flat();
+}
+
+/** Whether two lines cross, both between their ends. */
+function areCrossing(p: EndedLine['line'], q: EndedLine['line']): boolean {
+  const hit = lineCrossing(p.start, p.end, q.start, q.end);
+  return hit !== null && hit.t > 0 && hit.t < 1 && hit.u > 0 && hit.u < 1;
 }
 
 /** Arcs that end in labelled rings. @returns those rings */
