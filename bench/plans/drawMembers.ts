@@ -11,6 +11,7 @@ export function drawColumns(hand: Hand, { columns, column }: Building): void {
       width: column.width,
       depth: column.round ? column.width : column.depth,
       round: column.round,
+      steel: !column.round && hand.style.column.startsWith('steel'),
     });
     if (column.round) roundColumn(hand, at, column.width);
     else squareColumn(hand, at, column.width, column.depth);
@@ -36,6 +37,12 @@ function squareColumn({ draft, pen, layers, style }: Hand, at: XY, width: number
     case 'lines':
       pen.ring(layer, ring);
       return;
+    case 'steel':
+      draft.polyline(layer, steel(at, width, depth), true);
+      return;
+    case 'steel in lines':
+      pen.ring(layer, steel(at, width, depth));
+      return;
     default:
       draft.polyline(layer, ring, true);
   }
@@ -43,6 +50,24 @@ function squareColumn({ draft, pen, layers, style }: Hand, at: XY, width: number
   if (style.column === 'cross' || style.column === 'diagonal') draft.line(layer, ring[0], ring[2]);
   if (style.column === 'cross') draft.line(layer, ring[1], ring[3]);
   if (style.column === 'doubled') draft.polyline(layer, corners(at, width + 0.06, depth + 0.06), true);
+}
+
+/** Of a rolled steel section a web is so thick, and a flange, as shares of its width and depth. */
+const thin = { web: 0.06, flange: 0.08 };
+
+/** The outline of a steel section of two flanges and a web. */
+function steel([x, y]: XY, width: number, depth: number): XY[] {
+  const [half, top, web, flange] = [width / 2, depth / 2, (width * thin.web) / 2, depth * (0.5 - thin.flange)];
+  const right: XY[] = [
+    [half, -top],
+    [half, -flange],
+    [web, -flange],
+    [web, flange],
+    [half, flange],
+    [half, top],
+  ];
+  const left = right.map(([dx, dy]): XY => [-dx, -dy]);
+  return [...right, ...left].map(([dx, dy]): XY => [x + dx, y + dy]);
 }
 
 export function drawBeams(hand: Hand, { beams, column }: Building): void {

@@ -8,7 +8,7 @@ import type { Style } from './styles';
 /** What a plan truly shows, metres. */
 export interface Truth {
   grids: { label: string; a: XY; b: XY }[];
-  columns: { at: XY; width: number; depth: number; round: boolean }[];
+  columns: { at: XY; width: number; depth: number; round: boolean; steel: boolean }[];
   beams: { a: XY; b: XY; width: number; depth: number; mark: string }[];
   walls: { a: XY; b: XY; thickness: number }[];
   openings: { at: XY; width: number; use: 'door' | 'window' }[];

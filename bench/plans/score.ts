@@ -1,4 +1,5 @@
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector';
+import { leastRectangle } from '@/core/geometry/polygon';
 import {
   weightOf,
   type BeamCandidate,
@@ -122,11 +123,13 @@ function columnFit(t: Truth['columns'][number], { element: { position, section }
   const away = distance(position, t.at);
   let size = 1;
   if (section.shape === 'circle' && t.round) size = Math.abs(section.diameter - t.width);
-  if (section.shape === 'rectangle' && !t.round)
+  if (!t.round && section.shape !== 'circle' && (section.shape === 'polygon') === t.steel) {
+    const { width, depth } = section.shape === 'polygon' ? leastRectangle(section.outline)! : section;
     size = Math.max(
-      Math.abs(Math.max(section.width, section.depth) - Math.max(t.width, t.depth)),
-      Math.abs(Math.min(section.width, section.depth) - Math.min(t.width, t.depth)),
+      Math.abs(Math.max(width, depth) - Math.max(t.width, t.depth)),
+      Math.abs(Math.min(width, depth) - Math.min(t.width, t.depth)),
     );
+  }
   return away > off.column || size > off.section ? null : { position: away, size, label: true };
 }
 

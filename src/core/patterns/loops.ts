@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import { arcOfBulge, pointOnArc } from '@/core/geometry/bulge';
 import { distance, lineCrossing, middle, type Point } from '@/core/geometry/vector';
+import { leastBy } from '@/core/lists';
 import type { Outline } from './outlines';
 
 /** A side that belongs to no closed path. */
@@ -22,6 +23,9 @@ interface Edge {
 /** Symbols of more sides than this are none: what hangs together then is a plan, and has no one outline. */
 const mostSidesOfSymbol = 12;
 
+/** Ends this much nearer to one another than the gap meet, as a share of it. */
+const meeting = 0.1;
+
 /**
  * Chains loose sides into closed loops: ends within the gap are one node, and a loop is a chain in which every
  * node has two sides. Corners are completed: two straight sides meet where their lines cross.
@@ -33,7 +37,7 @@ export function loopsOf(
   gap: number,
   symbols = false,
 ): { loops: Outline[]; rest: LooseSide[] } {
-  const long = sides.filter((side) => distance(side.a, side.b) > gap || side.bulge !== 0);
+  const long = sides.filter((side) => distance(side.a, side.b) > meeting * gap || side.bulge !== 0);
   if (long.length === 0) return { loops: [], rest: [...sides] };
   const nodeOf = mergeEnds(long, gap);
   const seen = new Set<string>();
@@ -138,7 +142,10 @@ function outermost(
   return null;
 }
 
-/** A node number for each end (2i and 2i + 1 of side i); ends within the gap share one. */
+/**
+ * A node number for each end (2i and 2i + 1 of side i). Ends that meet share one; an end that meets none shares that of
+ * the nearest within the gap, so that what is thinner than the gap, the web of a steel section, keeps both its sides.
+ */
 function mergeEnds(sides: readonly LooseSide[], gap: number): Uint32Array {
   const ends = sides.flatMap((side) => [side.a, side.b]);
   const tree = new Flatbush(ends.length);
@@ -150,10 +157,22 @@ function mergeEnds(sides: readonly LooseSide[], gap: number): Uint32Array {
     while (parent[r] !== r) r = parent[r] = parent[parent[r]];
     return r;
   };
-  ends.forEach(([x, y], i) => {
-    for (const j of tree.search(x - gap, y - gap, x + gap, y + gap))
-      if (j > i && distance(ends[i], ends[j]) <= gap) parent[root(j)] = root(i);
+  /** The other ends about one; a side's own two ends are no neighbours. */
+  const around = (i: number, reach: number): number[] => {
+    const [x, y] = ends[i];
+    return tree
+      .search(x - reach, y - reach, x + reach, y + reach)
+      .filter((j) => j >> 1 !== i >> 1 && distance(ends[i], ends[j]) <= reach);
+  };
+  const free = ends.flatMap((_, i) => {
+    const met = around(i, meeting * gap);
+    for (const j of met) parent[root(j)] = root(i);
+    return met.length === 0 ? [i] : [];
   });
+  for (const i of free) {
+    const nearest = leastBy(around(i, gap), (j) => distance(ends[i], ends[j]));
+    if (nearest !== null) parent[root(nearest)] = root(i);
+  }
   return parent.map((_, i) => root(i));
 }
 

@@ -5,11 +5,13 @@ import { distance, lineCrossing, type Point } from '@/core/geometry/vector';
 import { bubbleAt, bubbleOn, findBubbles, strictly, type Bubble } from '@/core/patterns/grid/bubbles';
 import type { GridPiece } from '@/core/patterns/grid/joined';
 import { endedLines, endsOf, indexOf, type EndedLine } from '@/core/patterns/grid/lines';
+import { findOutlines } from '@/core/patterns/outlines';
 import type { PlacedPath, PlacedText } from '@/core/placed/placed';
 import type { Stepwise } from '@/core/stepwise';
 import { defaultTolerance } from '@/core/tolerance';
 import type { Primitives } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
+import { column } from './columns';
 import type { Drawn } from './drawn';
 import { type AllLooks, type ArcPiece, type Line, type Stretch } from './looks';
 
@@ -56,7 +58,10 @@ export function* gridLines(
   const rings = bubbles.filter(({ label, even }) => label !== null && even && gridLabel.test(label));
   const small = rings.filter(({ radius }) => radius <= largestRing);
   const labelled = small.length > 0 ? small : rings;
-  const plain = rest.filter(({ points, closed }) => !closed && points.length <= mostVertices);
+  const closing = closingLines(rest);
+  const plain = rest.filter(
+    ({ points, closed, handle }) => !closed && points.length <= mostVertices && !closing.has(handle),
+  );
   const ringed = ringedLines(plain, labelled);
   yield;
   const onArcs = arcLines(looks, labelled, arcs);
@@ -69,6 +74,12 @@ export function* gridLines(
   const named = bareLines(endedLines(plain, [], texts, texts, defaultTolerance, strictly), texts);
   mark(looks, drawn.p, named, 'a long line that ends at a short text');
   return { bubbles: named.flatMap(endsOfLine), axes: named.map(axisOf) };
+}
+
+/** Single lines that close to a shape as small as a column: the web of a steel section lies in a grid line. */
+function closingLines(paths: readonly PlacedPath[]): Set<string> {
+  const short = paths.filter(({ points }) => points.length === 2 && distance(points[0], points[1]) <= column.most);
+  return new Set(findOutlines(short, defaultTolerance.gap).outlines.flatMap(({ handles }) => handles));
 }
 
 /** What is known of a plan's grid. */
