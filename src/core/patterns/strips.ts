@@ -237,6 +237,9 @@ const mostFaces = 60;
 /** Faces shorter than this share of the second longest of their bundle bound no wall. */
 const boundingShare = 0.45;
 
+/** Faces are compared with one of so many metres at most: leaves may go on from wall to wall. */
+const longFace = 8;
+
 /** The faces of one wall of a bundle, and those between them. */
 interface Bounding extends Pick<Strip, 'parted'> {
   low: Active;
@@ -260,7 +263,8 @@ function wallsOf(bundle: readonly Active[], across: Across): Bounding[] {
   if (bundle.length > mostFaces) return [];
   // A line may run on beside many walls; two faces are what bounds one.
   const [, second] = bundle.map(({ length }) => length).sort((a, b) => b - a);
-  const long = bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * second);
+  const long =
+    bundle.length === 2 ? bundle : bundle.filter(({ length }) => length >= boundingShare * Math.min(second, longFace));
   if (long.length < 2) return [];
   const [low, high] = [long[0], long[long.length - 1]];
   const span = high.offset - low.offset;

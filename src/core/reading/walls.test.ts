@@ -289,6 +289,9 @@ describe('what makes a wall', () => {
   test('a leaf that runs on beyond short walls does not take their faces for furniture', () => {
     const { walls } = readPlan(pair(0, 0, 4, 0, 0.3) + pair(8, 0, 12, 0, 0.3) + line(0, 0.05, 28, 0.05, 'W'));
     expect(lines(walls)).toEqual(['0,0 to 4,0 0.3', '12,0 to 8,0 0.3']);
+    // Two leaves that run on are no wall of their own.
+    const two = readPlan(pair(0, 0, 4, 0, 0.3) + line(0, 0.05, 28, 0.05, 'W') + line(0, -0.05, 28, -0.05, 'W'));
+    expect(lines(two.walls)).toContain('0,0 to 4,0 0.3');
   });
 
   test('a turned wing keeps its directions', () => {

@@ -156,7 +156,7 @@ export function looseColumns(
 ): void {
   if (where === 'on crossings' && onCrossing === null) return;
   const short = lines.filter(({ path, length }) => looks[path] === null && length <= column.most);
-  const { outlines } = findOutlines(short.map(asPath), defaultTolerance.gap);
+  const { outlines } = findOutlines(short.map(asPath), defaultTolerance.gap, true);
   const sized = outlines.flatMap((outline) => {
     const box = leastRectangle(outline.points);
     const fits =

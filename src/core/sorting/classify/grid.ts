@@ -79,7 +79,7 @@ export function* gridLines(
 /** Single lines that close to a shape as small as a column: the web of a steel section lies in a grid line. */
 function closingLines(paths: readonly PlacedPath[]): Set<string> {
   const short = paths.filter(({ points }) => points.length === 2 && distance(points[0], points[1]) <= column.most);
-  return new Set(findOutlines(short, defaultTolerance.gap).outlines.flatMap(({ handles }) => handles));
+  return new Set(findOutlines(short, defaultTolerance.gap, true).outlines.flatMap(({ handles }) => handles));
 }
 
 /** What is known of a plan's grid. */

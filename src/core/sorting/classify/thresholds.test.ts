@@ -67,6 +67,37 @@ test('a stub between a door and a round column is wall, one beside nothing is no
   expect(looksOf(columns + stub(onCircle) + stub(2)).slice(4)).toEqual(['wall', null]);
 });
 
+test('a stub that ends between the flanges of steel columns is wall', () => {
+  const [b, h, web, flange] = [0.3, 0.3, 0.01, 0.02];
+  const steel = (x: number) => {
+    const half = [
+      [b / 2, -h / 2],
+      [b / 2, flange - h / 2],
+      [web / 2, flange - h / 2],
+      [web / 2, h / 2 - flange],
+      [b / 2, h / 2 - flange],
+      [b / 2, h / 2],
+    ];
+    return outline([...half, ...half.map(([dx, dy]) => [-dx, -dy])].map(([dx, dy]): [number, number] => [x + dx, dy]));
+  };
+  const stub = groups(
+    [0, 'LWPOLYLINE'],
+    [8, '0'],
+    [90, 4],
+    [70, 0],
+    ...[
+      [b / 2, half],
+      [0.3, half],
+      [0.3, -half],
+      [b / 2, -half],
+    ].flatMap(([x, y]): [number, number][] => [
+      [10, x],
+      [20, y],
+    ]),
+  );
+  expect(looksOf([0, 4, 8, 12].map(steel).join('') + stub)[4]).toBe('wall');
+});
+
 test('leaves that end at columns are wall, panes between them that lie in line with the middle leaf windows', () => {
   const bays = [0, 5, 10, 15];
   const columns = [...bays, 20].map((x) =>

@@ -58,8 +58,11 @@ export function shortPieces(looks: AllLooks, lines: readonly Line[], loose: Read
     if (looks[path] === null && length <= shortPiece && !loose.has(path)) looks[path] = { role: 'wall', why: shortWhy };
 }
 
-/** A stub ends this near to what it stands on, metres, and goes round so many corners at most. */
-const stub = { near: 0.03, mostVertices: 4 };
+/**
+ * A stub ends this near to what it stands on, metres, goes round so many corners at most, and a column is no wider
+ * than this.
+ */
+const stub = { near: 0.03, mostVertices: 4, column: 0.7 };
 
 /**
  * What is left of a wall beside a door: short faces about a jamb, in one path that begins and ends on a column or on a
@@ -76,7 +79,17 @@ export function stubs(looks: AllLooks, drawn: Drawn): void {
   const rounds = new BoxIndex(held.filter(isRound), ({ points: [a, b] }) =>
     boxOf([middle(a, b)], distance(a, b) / 2 + stub.near),
   );
+  const corners = new BoxIndex(
+    pathsOf('column').flatMap(({ points }) => points),
+    (at) => boxOf([at]),
+  );
+  /** Between two corners of a column: a wall ends at the flanges of a steel one. */
+  const isBetween = (end: Point): boolean => {
+    const about = corners.around(end, stub.column);
+    return about.some((p) => about.some((q) => distance(nearestOnPiece(p, q, end), end) <= stub.near));
+  };
   const isHeld = (end: Point): boolean =>
+    isBetween(end) ||
     holds.around(end).some(({ a, b }) => distance(nearestOnPiece(a, b, end), end) <= stub.near) ||
     rounds
       .around(end)
