@@ -89,7 +89,14 @@ test('a unit is taken only once what was measured stands beside it, so that noth
   await other.getByRole('status').filter({ hasText: 'measuring the drawing' }).waitFor();
   const take = other.getByRole('button', { name: /^Take / });
   expect(await take.isDisabled()).toBe(true);
+  // The list of its crossings waits for the drawing too, and is there when that is.
+  await other.getByRole('tab', { name: 'Place', exact: true }).click();
+  await other.getByRole('combobox', { name: 'Grid crossing of the drawing' }).click();
+  await other.getByRole('option', { name: /reading its grid/ }).waitFor();
   letThrough();
+  await other.getByRole('option', { name: '3/B', exact: true }).waitFor();
+  await other.keyboard.press('Escape');
+  await other.getByRole('tab', { name: 'Unit', exact: true }).click();
   await other.getByText('The header says metres.').waitFor();
   expect(await take.isEnabled()).toBe(true);
   expect(await other.getByText('measuring the drawing').count()).toBe(0);

@@ -4,18 +4,17 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useState } from 'react';
-import { asDrawn, place, putOn, unplace } from '@/core/datum/placement';
+import { place, putOn, unplace } from '@/core/datum/placement';
 import type { Point } from '@/core/geometry/vector';
 import type { DrawingRow, PlacementRow } from '@/core/model/state';
-import { gridCrossings } from '@/core/kinds/gridCrossings';
 import { formatLength, formatNumber } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
-import { gridOfDrawing } from '@/project/grids';
-import { useModel, useSession, useLengths } from '@/project/useSession';
+import { useSession, useLengths } from '@/project/useSession';
 import type { Underlay } from '@/project/underlays';
 import { Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
 import { pickPoint, placedCentre } from './pick';
+import { useCrossings } from './useCrossings';
 import type { Replace } from './useReplace';
 
 interface Chosen {
@@ -37,23 +36,14 @@ export function OriginPart({
 }) {
   const lengths = useLengths();
   const session = useSession();
-  const state = useModel('project', 'library', 'role', 'pick', 'element');
   const picking = useBoard((board) => board.tool.kind === 'pick');
   const [point, setPoint] = useState<Chosen | null>(null);
   const [target, setTarget] = useState<Point>([0, 0]);
-  const [crossings, setCrossings] = useState<{ name: string; drawn: Point }[] | null>(null);
+  const [opened, setOpened] = useState(false);
+  const found = useCrossings(drawing, placement, underlay, opened);
+  const crossings = typeof found === 'string' ? [] : found;
   const zero = unplace(placement, [0, 0]);
   const plain = Math.hypot(...zero) < 1e-9;
-  const readCrossings = () => {
-    const at = asDrawn(placement.unit, placement.scale);
-    void gridOfDrawing(state, drawing.id, at).then((lines) =>
-      setCrossings(
-        gridCrossings(lines)
-          .map(({ name, point: p }) => ({ name, drawn: unplace(at, p) }))
-          .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
-      ),
-    );
-  };
   const centre = () => {
     const middle = underlay && placedCentre(placement, underlay);
     if (middle)
@@ -124,11 +114,12 @@ export function OriginPart({
             value={crossings?.some(({ name }) => name === point?.words) ? point!.words : ''}
             inputProps={{ 'aria-label': 'Grid crossing of the drawing' }}
             sx={{ width: 148 }}
-            onOpen={readCrossings}
+            onOpen={() => setOpened(true)}
+            onClose={() => setOpened(false)}
             renderValue={(value) => (value === '' ? (point?.words ?? 'Grid crossing') : value)}
             onChange={(event) => {
-              const found = crossings?.find(({ name }) => name === event.target.value);
-              if (found) setPoint({ drawn: found.drawn, words: found.name });
+              const chosen = crossings?.find(({ name }) => name === event.target.value);
+              if (chosen) setPoint({ drawn: chosen.drawn, words: chosen.name });
             }}
           >
             {crossings === null && (
@@ -138,7 +129,7 @@ export function OriginPart({
             )}
             {crossings?.length === 0 && (
               <MenuItem disabled value="">
-                no crossings; give its grid layer the role at Sorting
+                {typeof found === 'string' ? found : 'no crossings; give its grid layer the role at Sorting'}
               </MenuItem>
             )}
             {crossings?.map(({ name }) => (

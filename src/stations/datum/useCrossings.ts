@@ -1,0 +1,52 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { asDrawn, unplace } from '@/core/datum/placement';
+import type { Point } from '@/core/geometry/vector';
+import { gridCrossings } from '@/core/kinds/gridCrossings';
+import type { DrawingRow, PlacementRow } from '@/core/model/state';
+import { gridOfDrawing } from '@/project/grids';
+import { reasonOf } from '@/project/reason';
+import { useModel } from '@/project/useSession';
+import type { Underlay } from '@/project/underlays';
+
+/** Where two grid lines of a drawing cross, as it is drawn. */
+export interface Crossing {
+  name: string;
+  drawn: Point;
+}
+
+/**
+ * The crossings of a drawing's grid, read once they are asked for and the drawing is there: null before, and a sentence
+ * where they could not be read.
+ */
+export function useCrossings(
+  { id }: DrawingRow,
+  { unit, scale }: PlacementRow,
+  underlay: Underlay | null,
+  asked: boolean,
+): Crossing[] | string | null {
+  const state = useModel('project', 'library', 'role', 'pick', 'element');
+  const [crossings, setCrossings] = useState<Crossing[] | string | null>(null);
+  const isThere = underlay !== null;
+  useEffect(() => {
+    if (!asked || !isThere) return undefined;
+    let left = false;
+    const at = asDrawn(unit, scale);
+    const show = (found: Crossing[] | string): void => {
+      if (!left) setCrossings(found);
+    };
+    gridOfDrawing(state, id, at).then(
+      (lines) =>
+        show(
+          gridCrossings(lines)
+            .map(({ name, point }) => ({ name, drawn: unplace(at, point) }))
+            .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
+        ),
+      (error: unknown) => show(reasonOf(error)),
+    );
+    return () => {
+      left = true;
+    };
+  }, [asked, isThere, state, id, unit, scale]);
+  return crossings;
+}
