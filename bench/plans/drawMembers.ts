@@ -1,3 +1,4 @@
+import { steelOutline } from '@/core/drawing/testing/steel';
 import type { XY } from '../../demo/building';
 import type { Building } from './building';
 import type { Hand } from './hand';
@@ -55,20 +56,9 @@ function squareColumn({ draft, pen, layers, style }: Hand, at: XY, width: number
 /** Of a rolled steel section a web is so thick, and a flange, as shares of its width and depth. */
 const thin = { web: 0.06, flange: 0.08 };
 
-/** The outline of a steel section of two flanges and a web. */
-function steel([x, y]: XY, width: number, depth: number): XY[] {
-  const [half, top, web, flange] = [width / 2, depth / 2, (width * thin.web) / 2, depth * (0.5 - thin.flange)];
-  const right: XY[] = [
-    [half, -top],
-    [half, -flange],
-    [web, -flange],
-    [web, flange],
-    [half, flange],
-    [half, top],
-  ];
-  const left = right.map(([dx, dy]): XY => [-dx, -dy]);
-  return [...right, ...left].map(([dx, dy]): XY => [x + dx, y + dy]);
-}
+/** The outline of a steel section about a place. */
+const steel = ([x, y]: XY, width: number, depth: number): XY[] =>
+  steelOutline(width, depth, width * thin.web, depth * thin.flange).map(([dx, dy]): XY => [x + dx, y + dy]);
 
 export function drawBeams(hand: Hand, { beams, column }: Building): void {
   const { pen, draft, layers, style, truth, turned } = hand;

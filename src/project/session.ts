@@ -9,8 +9,8 @@ import { Draft } from './draft';
 import { hearNews } from './news';
 import { Others } from './others';
 import type { Answer, History, IntakeView, LoggedEdit, Notice, Snapshot } from './told';
-import { inTurns, turn } from './turn';
-import { writingOut } from './writeOut';
+import { turn } from './turn';
+import { contentOf, writtenAtOnce } from './writeOut';
 
 /** What a person is told in passing. */
 export interface Message {
@@ -44,8 +44,6 @@ interface Step extends Pending {
 
 /** A step that gets no answer is sent again after this long, milliseconds. */
 const sentAgainAfter = 1500;
-/** Edits of up to this many changes are checked before they are applied; larger ones are made by the program. */
-const checkedUpTo = 500;
 /** The way back is known for this many of the last steps; further back undo waits for the server's word. */
 const stepsRemembered = 50;
 /** Messages kept, the last ones. */
@@ -154,7 +152,8 @@ export class Session {
   /** An edit as the server will take it; null where it does nothing, or where the server would not, which is told. */
   private checked(edit: Edit | null): Edit | null {
     if (edit === null || edit.changes.length === 0) return null;
-    if (edit.changes.length > checkedUpTo) return edit;
+    // Large ones are made by the program.
+    if (edit.changes.length > writtenAtOnce) return edit;
     const result = v.safeParse(editSchema, edit);
     if (result.success) return result.output;
     this.tell({ kind: 'problem', text: result.issues[0].message });
@@ -216,7 +215,10 @@ export class Session {
       const { again } = step;
       step.again = null;
       try {
-        const answer = await api<Answer>(`${this.base}/${step.path}`, await this.contentOf(step));
+        const answer = await api<Answer>(
+          `${this.base}/${step.path}`,
+          await contentOf(step, this.confirmed.version, this.window),
+        );
         this.facts.setState({ connection: 'ok' });
         await this.take(answer, step);
         this.settle(step, true);
@@ -227,16 +229,6 @@ export class Session {
     }
     this.sending = false;
     this.follow();
-  }
-
-  /** What is sent of a step; large edits are written out in pieces. */
-  private async contentOf(step: Step): Promise<{ json: unknown } | { body: Blob }> {
-    const { path, clientId, label, changes, target } = step;
-    const sent = { seen: this.confirmed.version, clientId, window: this.window };
-    if (path === 'past') return { json: { ...sent, to: target } };
-    if (path !== 'edits') return { json: { ...sent, target } };
-    if (changes.length > checkedUpTo) return { body: await inTurns(writingOut({ ...sent, label }, changes)) };
-    return { json: { ...sent, edit: { label, changes } } };
   }
 
   /** What becomes of a step that the server has not taken. */

@@ -49,12 +49,11 @@ import type {
   TakeOrder,
   UnderlayData,
 } from './orders';
+import { runReading, stopReading } from './readingRuns';
 import { fileOf, keepOnly, layOut, nameSent, readAhead, type OpenFile } from './openFiles';
 
 /** The file that each drawing shows. */
 const shown = new Map<string, string>();
-/** The reading of each drawing that is under way. */
-const runs = new Map<string, symbol>();
 /** Elements brought for comparisons that are still to be asked for, by their numbers. */
 const brought = new Map<number, ElementRow[]>();
 const drawings = new Map<
@@ -339,19 +338,15 @@ const api = {
   },
 
   /**
-   * Reads candidates from a drawing opened before. Between its stages other calls get their turn, so that it can be
-   * stopped; a later reading of the drawing
-   * ends it with what it has.
+   * Reads candidates from a drawing opened before. It can be stopped; a later reading of the drawing ends it too.
    * @param watch hears what it is about to do
    */
-  async read(
+  read(
     drawingId: string,
     { placement, roles, picked, meanings, accepted, settings, zero, around, sheets, answers }: ReadingOrder,
     watch?: (stage: Omit<ReadingStage, 'soFar'>) => void,
   ): Promise<ReadingResult> {
     const scene = sceneOf(drawingId, { placement, roles, picked });
-    const run = Symbol(drawingId);
-    runs.set(drawingId, run);
     const reading = readStages({
       scene,
       accepted,
@@ -363,13 +358,7 @@ const api = {
       answers,
       tolerance: toleranceFor(placement.unit, settings),
     });
-    for (;;) {
-      const step = reading.next();
-      if (step.done) return step.value;
-      watch?.({ doing: step.value.doing, done: step.value.done, of: step.value.of });
-      await new Promise((turn) => setTimeout(turn));
-      if (runs.get(drawingId) !== run) return step.value.soFar;
-    }
+    return runReading(drawingId, reading, watch);
   },
 
   /** Where a mark, and what its rows in schedules lead to, stand on some drawings. */
@@ -398,10 +387,7 @@ const api = {
     return { like, ...alikeIn(drawing, primitives, like, metres) };
   },
 
-  /** Ends the reading of a drawing with what it has. */
-  stopReading(drawingId: string): void {
-    runs.delete(drawingId);
-  },
+  stopReading,
 };
 
 export type UnderlayWorker = typeof api;

@@ -27,8 +27,9 @@ const mostSidesOfSymbol = 12;
 const meeting = 0.1;
 
 /**
- * Chains loose sides into closed loops: ends within the gap are one node, and a loop is a chain in which every
- * node has two sides. Corners are completed: two straight sides meet where their lines cross.
+ * Chains loose sides into closed loops: ends that meet, and free ones with the nearest within the gap, are one node;
+ * a loop is a chain in which every node has two sides. Corners are completed: two straight sides meet where their lines
+ * cross.
  * @param symbols whether of what has more sides at a node, such as a rectangle with its diagonals, the outermost loop
  * counts, and sides that end free, such as a piece drawn again, belong to none
  */

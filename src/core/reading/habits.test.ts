@@ -1,5 +1,6 @@
 import { asDrawn } from '@/core/datum/placement';
 import { dxf, groups, line, readText } from '@/core/drawing/testing/dxf';
+import { steelOutline } from '@/core/drawing/testing/steel';
 import type { Role } from '@/core/sorting/roles';
 import { area } from '@/core/geometry/polygon';
 import type { LengthUnit } from '@/core/units/length';
@@ -655,26 +656,15 @@ test('a window drawn from jamb to jamb is as wide as it is drawn, however wide',
 });
 
 describe('a steel section drawn as loose lines', () => {
-  /** Half of the outline of two flanges and a web, in metres, the other half being the same turned round. */
-  const half = (b: number, h: number, web: number, flange: number): [number, number][] => [
-    [b / 2, -h / 2],
-    [b / 2, flange - h / 2],
-    [web / 2, flange - h / 2],
-    [web / 2, h / 2 - flange],
-    [b / 2, h / 2 - flange],
-    [b / 2, h / 2],
-  ];
-  const lines = (own: [number, number][]): string => {
-    const ring = [...own, ...own.map(([x, y]): [number, number] => [-x, -y])];
-    return ring.map(([x, y], i) => line(x, y, ...ring[(i + 1) % ring.length], 'C')).join('');
-  };
+  const lines = (ring: [number, number][]): string =>
+    ring.map(([x, y], i) => line(x, y, ...ring[(i + 1) % ring.length], 'C')).join('');
 
   // Two rolled sections, thinner than the gap across which loose ends meet: 2 b t + (h - 2 t) s, without the fillets.
   test.each([
-    ['200 by 190, web 6.5, flange 10', half(0.2, 0.19, 0.0065, 0.01), 0.005105],
-    ['300 by 300, web 11, flange 19', half(0.3, 0.3, 0.011, 0.019), 0.014282],
-  ])('%s keeps its web and its flanges', (_, own, truth) => {
-    const columns = readPlan(lines(own))('column');
+    ['200 by 190, web 6.5, flange 10', steelOutline(0.2, 0.19, 0.0065, 0.01), 0.005105],
+    ['300 by 300, web 11, flange 19', steelOutline(0.3, 0.3, 0.011, 0.019), 0.014282],
+  ])('%s keeps its web and its flanges', (_, ring, truth) => {
+    const columns = readPlan(lines(ring))('column');
     expect(columns).toHaveLength(1);
     const { section } = columns[0].element;
     expect(section.shape).toBe('polygon');

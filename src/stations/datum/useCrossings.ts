@@ -26,14 +26,16 @@ export function useCrossings(
   asked: boolean,
 ): Crossing[] | string | null {
   const state = useModel('project', 'library', 'role', 'pick', 'element');
-  const [crossings, setCrossings] = useState<Crossing[] | string | null>(null);
+  const [read, setRead] = useState<{ of: string; crossings: Crossing[] | string } | null>(null);
+  // What was read of another drawing, or in another unit, is none of this one's.
+  const of = `${id} ${unit} ${scale}`;
   const isThere = underlay !== null;
   useEffect(() => {
     if (!asked || !isThere) return undefined;
     let left = false;
     const at = asDrawn(unit, scale);
-    const show = (found: Crossing[] | string): void => {
-      if (!left) setCrossings(found);
+    const show = (crossings: Crossing[] | string): void => {
+      if (!left) setRead({ of, crossings });
     };
     gridOfDrawing(state, id, at).then(
       (lines) =>
@@ -47,6 +49,6 @@ export function useCrossings(
     return () => {
       left = true;
     };
-  }, [asked, isThere, state, id, unit, scale]);
-  return crossings;
+  }, [asked, isThere, state, id, unit, scale, of]);
+  return read?.of === of ? read.crossings : null;
 }

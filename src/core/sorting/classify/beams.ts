@@ -5,7 +5,6 @@ import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
 import { fewestDashes, healed } from '@/core/patterns/dashes';
 import { doubled, facesOf, inPlan } from '@/core/patterns/faces';
 import { defaultTolerance } from '@/core/tolerance';
-import { centreOfText } from '@/core/underlay/textBox';
 import type { Primitives } from '@/core/underlay/primitives';
 import { shortPiece, shortWhy } from './walls';
 import type { Drawn } from './drawn';
@@ -121,10 +120,7 @@ const medianLength = (lines: readonly Stretch[]): number =>
 function markedBy(drawn: Drawn): (line: Stretch) => boolean {
   const marks = drawn.p.texts
     .filter(({ text }) => beamMark.test(text.trim()))
-    .map((text): { at: Point; angle: number } => {
-      const [x, y] = centreOfText(text);
-      return { at: [x * drawn.k, y * drawn.k], angle: text.angle };
-    });
+    .map((text) => ({ at: drawn.middleOf(text), angle: text.angle }));
   const index = new BoxIndex(marks, ({ at }) => boxOf([at]));
   return ({ a, b, length }) =>
     index.touching(boxOf([a, b], nearMark.away)).some(({ at, angle }) => {

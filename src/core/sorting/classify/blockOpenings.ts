@@ -5,7 +5,7 @@ import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
 import type { Role } from '../roles';
 import { isLeaf, isQuarter } from './doors';
 import type { Drawn } from './drawn';
-import { type AllLooks } from './looks';
+import type { AllLooks } from './looks';
 import { shortPiece } from './walls';
 
 /** What a block's inserts mostly are, it is; so many of them are needed. */

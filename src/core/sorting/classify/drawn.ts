@@ -1,7 +1,8 @@
 import type { From, PlacedPath } from '@/core/placed/placed';
 import { distance, type Point } from '@/core/geometry/vector';
 import { defaultTolerance } from '@/core/tolerance';
-import { pathCount, PathFlag, type Primitives } from '@/core/underlay/primitives';
+import { pathCount, PathFlag, type Primitives, type TextPrimitive } from '@/core/underlay/primitives';
+import { centreOfText } from '@/core/underlay/textBox';
 
 /** A path as its own source. */
 export function pathSource(path: number): From & { source: From } {
@@ -25,6 +26,12 @@ export class Drawn {
 
   vertex(v: number): Point {
     return [this.p.xy[2 * v] * this.k, this.p.xy[2 * v + 1] * this.k];
+  }
+
+  /** The middle of a text. */
+  middleOf(text: TextPrimitive): Point {
+    const [x, y] = centreOfText(text);
+    return [x * this.k, y * this.k];
   }
 
   private pointsOf(path: number): Point[] {

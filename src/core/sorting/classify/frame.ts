@@ -2,7 +2,7 @@ import { boxOf, type Box } from '@/core/geometry/boxIndex';
 import type { Point } from '@/core/geometry/vector';
 import type { Bubble } from '@/core/patterns/grid/bubbles';
 import type { Drawn } from './drawn';
-import { type AllLooks, type Line } from './looks';
+import type { AllLooks, Line } from './looks';
 
 /** So many bubbles say where the plan is. */
 const fewest = 3;

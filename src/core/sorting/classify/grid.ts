@@ -10,10 +10,9 @@ import type { PlacedPath, PlacedText } from '@/core/placed/placed';
 import type { Stepwise } from '@/core/stepwise';
 import { defaultTolerance } from '@/core/tolerance';
 import type { Primitives } from '@/core/underlay/primitives';
-import { centreOfText } from '@/core/underlay/textBox';
 import { column } from './columns';
 import type { Drawn } from './drawn';
-import { type AllLooks, type ArcPiece, type Line, type Stretch } from './looks';
+import type { AllLooks, ArcPiece, Line, Stretch } from './looks';
 
 /** What is said of rings, whose sides are no grid lines. */
 const ringWhy = 'a ring about a label at the end of a line';
@@ -135,12 +134,11 @@ const isPath = (handle: string): boolean => !handle.startsWith(textHandle);
 
 const textsOf = (drawn: Drawn): PlacedText[] =>
   drawn.p.texts.map((text, i): PlacedText => {
-    const [x, y] = centreOfText(text);
     const { angle, layer, entity } = text;
     const words = text.text.trim();
     return {
       text: words,
-      at: [x * drawn.k, y * drawn.k],
+      at: drawn.middleOf(text),
       height: text.height * drawn.k,
       angle,
       handle: `${textHandle}${i}`,

@@ -5,10 +5,9 @@ import { bulgeThrough } from '@/core/geometry/offsetPath';
 import { leastRectangle } from '@/core/geometry/polygon';
 import { distance, type Point } from '@/core/geometry/vector';
 import { PathFlag } from '@/core/underlay/primitives';
-import { centreOfText } from '@/core/underlay/textBox';
 import { column, sizeKey } from './columns';
 import type { Drawn } from './drawn';
-import { type AllLooks, type ArcPiece, type Line } from './looks';
+import type { AllLooks, ArcPiece, Line } from './looks';
 
 /** Kinds that annotate. */
 const annotation = new Set<number>([
@@ -65,10 +64,7 @@ export function piecesOf(looks: AllLooks, drawn: Drawn): Pieces {
 function pointsOf(drawn: Drawn, form: RegExp): BoxIndex<Point> {
   const points = drawn.p.texts
     .filter(({ text }) => text.trim() !== '' && form.test(text.trim()))
-    .map((text): Point => {
-      const [x, y] = centreOfText(text);
-      return [x * drawn.k, y * drawn.k];
-    });
+    .map((text) => drawn.middleOf(text));
   return new BoxIndex(points, (point) => boxOf([point]));
 }
 

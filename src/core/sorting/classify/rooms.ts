@@ -2,7 +2,6 @@ import { groupBy } from '@/core/groupBy';
 import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { area, centroid, contains } from '@/core/geometry/polygon';
 import { distance, nearestOnPiece, type Point } from '@/core/geometry/vector';
-import { centreOfText } from '@/core/underlay/textBox';
 import { shortPiece } from './walls';
 import type { Drawn } from './drawn';
 import { sidesOf, type AllLooks } from './looks';
@@ -25,10 +24,7 @@ export function roomOutlines(looks: AllLooks, drawn: Drawn): void {
   });
   if (open.length === 0) return;
   const written = new BoxIndex(
-    drawn.p.texts.map((text): Point => {
-      const [x, y] = centreOfText(text);
-      return [x * drawn.k, y * drawn.k];
-    }),
+    drawn.p.texts.map((text) => drawn.middleOf(text)),
     (at) => boxOf([at]),
   );
   const sides = looks.flatMap((look, path) =>
@@ -39,21 +35,25 @@ export function roomOutlines(looks: AllLooks, drawn: Drawn): void {
     index
       .around(at)
       .some((side) => side.path !== path && distance(nearestOnPiece(side.a, side.b, at), at) <= faced.near);
-  const onWalls = open.filter(({ path, corners }) => {
+  const isOnWalls = ({ path, corners }: Outline): boolean => {
     const points = along(corners);
-    const on = points.filter((at) => isFaced(at, path)).length;
-    return on >= faced.share * points.length;
-  });
+    return points.filter((at) => isFaced(at, path)).length >= faced.share * points.length;
+  };
   const isWritten = ({ corners }: Outline): boolean =>
     written.touching(boxOf(corners)).some((at) => contains(corners, at));
-  const rooms = withoutFloors(onWalls.filter(isWritten));
+  const rooms = withoutFloors(open.filter((one) => isWritten(one) && isOnWalls(one)));
+  tell(looks, rooms, 'an outline about a text, on the faces of walls');
   // A room that goes round a court has an outline about that too.
   const isWithin = ({ corners }: Outline): boolean =>
     rooms.some((other) => corners.every((corner) => contains(other.corners, corner)));
-  const courts = onWalls.filter((one) => !isWritten(one) && isWithin(one));
-  // Walls drawn as outlines have some that are a room's too: of two alike one is the wall's.
-  for (const alike of groupBy([...rooms, ...courts], ({ corners }) => placeOf(corners)).values())
-    looks[alike[alike.length - 1].path] = { role: 'zone', why: 'an outline about a text, on the faces of walls' };
+  const courts = open.filter((one) => isWithin(one) && !isWritten(one) && isOnWalls(one));
+  tell(looks, courts, 'an outline on the faces of walls, within that of a room');
+}
+
+/** Walls drawn as outlines have some that are a room's too: of two alike the last is the room's. */
+function tell(looks: AllLooks, outlines: readonly Outline[], why: string): void {
+  for (const alike of groupBy(outlines, ({ corners }) => placeOf(corners)).values())
+    looks[alike[alike.length - 1].path] = { role: 'zone', why };
 }
 
 /** A path that closes, by its corners. */

@@ -4,7 +4,7 @@ import { findOutlines } from '@/core/patterns/outlines';
 import { defaultTolerance } from '@/core/tolerance';
 import type { Primitives } from '@/core/underlay/primitives';
 import type { Drawn } from './drawn';
-import { type AllLooks } from './looks';
+import type { AllLooks } from './looks';
 
 /** An outline about this share of what the building covers is that of a slab. */
 const covered = 0.6;

@@ -3,7 +3,7 @@ import { leastRectangle } from '@/core/geometry/polygon';
 import { cross, distance, dot, middle, subtract, type Point } from '@/core/geometry/vector';
 import { defaultSettings } from '@/core/patterns/settings';
 import type { Drawn } from './drawn';
-import { type AllLooks, type Line } from './looks';
+import type { AllLooks, Line } from './looks';
 
 /** A leaf that slides is so thick and so long, and so far before the wall, metres. */
 const leaf = { thin: 0.02, thick: 0.09, least: 0.5, most: 4, before: 0.12 };

@@ -1,4 +1,5 @@
 import { groups, line, outline } from '@/core/drawing/testing/dxf';
+import { steelOutline } from '@/core/drawing/testing/steel';
 import { looksOf } from './testing/looksOf';
 
 /** Half the thickness of a wall along x, metres. */
@@ -68,28 +69,19 @@ test('a stub between a door and a round column is wall, one beside nothing is no
 });
 
 test('a stub that ends between the flanges of steel columns is wall', () => {
-  const [b, h, web, flange] = [0.3, 0.3, 0.01, 0.02];
-  const steel = (x: number) => {
-    const half = [
-      [b / 2, -h / 2],
-      [b / 2, flange - h / 2],
-      [web / 2, flange - h / 2],
-      [web / 2, h / 2 - flange],
-      [b / 2, h / 2 - flange],
-      [b / 2, h / 2],
-    ];
-    return outline([...half, ...half.map(([dx, dy]) => [-dx, -dy])].map(([dx, dy]): [number, number] => [x + dx, dy]));
-  };
+  const width = 0.3;
+  const steel = (x: number) =>
+    outline(steelOutline(width, 0.3, 0.01, 0.02).map(([dx, dy]): [number, number] => [x + dx, dy]));
   const stub = groups(
     [0, 'LWPOLYLINE'],
     [8, '0'],
     [90, 4],
     [70, 0],
     ...[
-      [b / 2, half],
+      [width / 2, half],
       [0.3, half],
       [0.3, -half],
-      [b / 2, -half],
+      [width / 2, -half],
     ].flatMap(([x, y]): [number, number][] => [
       [10, x],
       [20, y],
