@@ -1,4 +1,5 @@
 import { groups, line, outline } from '@/core/drawing/testing/dxf';
+import { steelOutline } from '@/core/drawing/testing/steel';
 import { looksOf } from './testing/looksOf';
 
 const text = (x: number, y: number, words: string) =>
@@ -75,4 +76,28 @@ test('pieces of a wall and windows that are rectangles take turns from a corner'
   ]);
   const [first, pier, second] = [box(2, 0, 3.5, 0.3), box(3.5, 0, 7, 0.3), box(7, 0, 9, 0.3)];
   expect(looksOf(corner + first + pier + second + end).slice(1, 4)).toEqual(['window', 'wall', 'window']);
+});
+
+test('the webs of steel columns in loose lines are no pieces of the dashed axes that they lie in', () => {
+  const [xs, ys] = [
+    [0, 6, 12],
+    [0, 5],
+  ];
+  const steel = (x: number, y: number) => {
+    const ring = steelOutline(0.3, 0.4, 0.018, 0.032);
+    return ring.map(([dx, dy], i) => {
+      const [ex, ey] = ring[(i + 1) % ring.length];
+      return line(x + dx, y + dy, x + ex, y + ey);
+    });
+  };
+  const dashes = (from: number, to: number, at: (s: number) => [number, number]) =>
+    Array.from({ length: Math.ceil((to - from) / 1.2) }, (_, i) => {
+      const s = from + 1.2 * i;
+      return line(...at(s), ...at(Math.min(to, s + 0.8)));
+    }).join('');
+  const axes =
+    xs.map((x, i) => dashes(-2, 7, (s) => [x, s]) + circle(x, -2.5) + text(x, -2.5, String(i + 1))).join('') +
+    ys.map((y, i) => dashes(-2, 14, (s) => [s, y]) + circle(-2.5, y) + text(-2.5, y, 'AB'[i])).join('');
+  const columns = xs.flatMap((x) => ys.flatMap((y) => steel(x, y)));
+  expect(new Set(looksOf(columns.join('') + axes).slice(0, columns.length))).toEqual(new Set(['column']));
 });

@@ -40,6 +40,11 @@ describe('two lines from jamb to jamb', () => {
     expect(looksOf(inPieces([0, 2, 4, 6, 8, 10]))).not.toContain('door');
   });
 
+  test('are a door beside a joint in a wall with a leaf, whose pieces are none', () => {
+    const leaf = line(0, 0, 1, 0) + line(1, 0, 2, 0) + line(2.9, 0, 6, 0);
+    expect(ofPieces(looksOf(inPieces([0, 1, 2, 2.9, 6]) + leaf), 4)).toEqual([wall, wall, door, wall]);
+  });
+
   test('are wall with a leaf between them', () => {
     expect(looksOf(inPieces([0, 2, 2.9, 6]) + line(2, 0.02, 2.9, 0.02))[2]).not.toBe('door');
   });
@@ -69,7 +74,7 @@ test('a stub between a door and a round column is wall, one beside nothing is no
 });
 
 test('a stub that ends between the flanges of steel columns is wall', () => {
-  const width = 0.3;
+  const [width, half] = [0.3, 0.05];
   const steel = (x: number) =>
     outline(steelOutline(width, 0.3, 0.01, 0.02).map(([dx, dy]): [number, number] => [x + dx, dy]));
   const stub = groups(
@@ -91,8 +96,8 @@ test('a stub that ends between the flanges of steel columns is wall', () => {
 });
 
 test('leaves that end at columns are wall, panes between them that lie in line with the middle leaf windows', () => {
-  const bays = [0, 5, 10, 15];
-  const columns = [...bays, 20].map((x) =>
+  const bays = [0, 7, 14, 21];
+  const columns = [...bays, 28].map((x) =>
     outline([
       [x - 0.3, -0.3],
       [x + 0.3, -0.3],
@@ -103,14 +108,37 @@ test('leaves that end at columns are wall, panes between them that lie in line w
   const lines = (from: number, to: number, offsets: readonly number[]) => offsets.map((y) => [from, y, to, y]);
   const leaves = bays.flatMap((x) =>
     [
-      [x + 0.3, x + 2],
-      [x + 3, x + 4.7],
+      [x + 0.3, x + 1.3],
+      [x + 5.7, x + 6.7],
     ].flatMap(([from, to]) => lines(from, to, [-0.2, -0.1, 0, 0.1, 0.2])),
   );
-  const panes = bays.flatMap((x) => lines(x + 2, x + 3, [-0.2, 0, 0.2]));
-  const jambs = bays.flatMap((x) => [x + 2, x + 3].map((at) => [at, -0.2, at, 0.2]));
+  const panes = bays.flatMap((x) => lines(x + 1.3, x + 5.7, [-0.2, 0, 0.2]));
+  const jambs = bays.flatMap((x) => [x + 1.3, x + 5.7].map((at) => [at, -0.2, at, 0.2]));
   const drawn = [...leaves, ...panes, ...jambs].map(([x0, y0, x1, y1]) => line(x0, y0, x1, y1));
   const looks = looksOf([...columns, ...drawn].join('')).slice(columns.length);
   expect(new Set(looks.slice(0, leaves.length))).toEqual(new Set(['wall']));
   expect(new Set(looks.slice(leaves.length, leaves.length + panes.length))).toEqual(new Set(['window']));
+});
+
+test('partitions of 0.1 m between columns are no single panes, however they are turned: windows of four lines stay', () => {
+  const [c, s] = [Math.cos(0.192), Math.sin(0.192)];
+  const turned = ([x0, y0, x1, y1]: readonly number[]): string =>
+    line(x0 * c - y0 * s, x0 * s + y0 * c, x1 * c - y1 * s, x1 * s + y1 * c);
+  const across = (x: number, y: number, half: number) => [x, y - half, x, y + half];
+  const columns = [0, 4, 8, 12].flatMap((x) => [
+    across(x - 0.2, 10, 0.2),
+    across(x + 0.2, 10, 0.2),
+    [x - 0.2, 9.8, x + 0.2, 9.8],
+    [x - 0.2, 10.2, x + 0.2, 10.2],
+  ]);
+  const partitions = [0, 4, 8].flatMap((x) => [9.95, 10.05].map((y) => [x + 0.2, y, x + 3.8, y]));
+  const windows = [2, 6].flatMap((x) => [0, 0.14, 0.21, 0.35].map((y) => [x, y, x + 1.2, y]));
+  const wall = [
+    [0, 2],
+    [3.2, 6],
+    [7.2, 12],
+  ].flatMap(([from, to]) => [0, 0.35].map((y) => [from, y, to, y]));
+  const jambs = [2, 3.2, 6, 7.2].map((x) => across(x, 0.175, 0.175));
+  const looks = looksOf([...windows, ...columns, ...partitions, ...wall, ...jambs].map(turned).join(''));
+  expect(new Set(looks.slice(0, windows.length))).toEqual(new Set(['window']));
 });
