@@ -55,6 +55,7 @@ const config = {
     {
       ...common,
       displayName: 'e2e',
+      testEnvironment: '<rootDir>/e2e/environment.ts',
       testMatch: ['<rootDir>/e2e/**/*.test.ts'],
       setupFilesAfterEnv: ['<rootDir>/e2e/setup.ts'],
     },

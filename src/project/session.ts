@@ -143,8 +143,17 @@ export class Session {
 
   /** Applies an edit here and sends it; null does nothing. @returns whether the server confirmed it */
   commit(make: (model: Model) => Edit | null): Promise<boolean> {
+    return this.begin(make) ?? Promise.resolve(false);
+  }
+
+  /** Does the same. @returns whether it is applied here, for who goes on at once: the server may be away */
+  apply(make: (model: Model) => Edit | null): boolean {
+    return this.begin(make) !== null;
+  }
+
+  private begin(make: (model: Model) => Edit | null): Promise<boolean> | null {
     const edit = this.checked(make(this.model));
-    if (edit === null) return Promise.resolve(false);
+    if (edit === null) return null;
     const again = (model: Model): Change[] | null => this.checked(make(model))?.changes ?? null;
     return this.enqueue({ path: 'edits', label: edit.label, changes: edit.changes, again, target: null });
   }
@@ -166,7 +175,7 @@ export class Session {
 
   /** Puts the project as it was after an edit of the log, as a new edit. @returns whether the server confirmed it */
   goBack(seq: number, label: string): Promise<boolean> {
-    return this.enqueue({ path: 'past', label, changes: null, again: null, target: seq });
+    return this.enqueue({ path: 'past', label, changes: null, again: null, target: seq }) ?? Promise.resolve(false);
   }
 
   /** Where the way back is known and nothing is on its way, it is taken at once; else the server says what it is. */
@@ -177,7 +186,7 @@ export class Session {
     const seq = way === 'undo' ? this.confirmed.undoSeq : this.confirmed.redoSeq;
     const target = this.queue.length === 0 ? seq : null;
     const known = target === null ? undefined : this.inverses.get(target);
-    return this.enqueue({ path: way, label, changes: known ?? null, again: null, target });
+    return this.enqueue({ path: way, label, changes: known ?? null, again: null, target }) ?? Promise.resolve(false);
   }
 
   /** Why nothing can be changed; null where it can. */
@@ -187,12 +196,17 @@ export class Session {
     return 'This project is held as it is, for a handover. Let it go at Handover to change it.';
   }
 
-  /** @param asked a step; without changes it is one that only the server knows how to do */
-  private enqueue(asked: Pick<Step, 'path' | 'label' | 'again' | 'target'> & { changes: Change[] | null }) {
+  /**
+   * @param asked a step; without changes it is one that only the server knows how to do
+   * @returns whether the server confirmed it; null where nothing may be changed, which is told
+   */
+  private enqueue(
+    asked: Pick<Step, 'path' | 'label' | 'again' | 'target'> & { changes: Change[] | null },
+  ): Promise<boolean> | null {
     const refusal = this.refusal();
     if (refusal !== null) {
       this.tell({ kind: 'problem', text: refusal });
-      return Promise.resolve(false);
+      return null;
     }
     return new Promise<boolean>((settle) => {
       const { changes } = asked;

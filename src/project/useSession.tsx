@@ -92,20 +92,30 @@ export function useLengths(): LengthStyle {
 
 type Make = (model: Model) => Edit | Result<Edit> | null;
 
-/** Commits an edit; the sentence of one that is refused is told in passing. @returns whether it was confirmed */
-export const commitMade = (session: Session, make: Make): Promise<boolean> =>
-  session.commit((model) => {
+/** An edit that is made of the model; the sentence of one that is refused is told in passing. */
+const telling =
+  (session: Session, make: Make) =>
+  (model: Model): Edit | null => {
     const made = make(model);
     if (made === null || !('ok' in made)) return made;
     if (made.ok) return made.value;
     session.tell({ kind: 'problem', text: made.message });
     return null;
-  });
+  };
+
+/** Commits an edit. @returns whether it was confirmed */
+export const commitMade = (session: Session, make: Make): Promise<boolean> => session.commit(telling(session, make));
 
 /** Commits edits of the opened project. */
 export function useCommit(): (make: Make) => Promise<boolean> {
   const session = useSession();
   return useCallback((make) => commitMade(session, make), [session]);
+}
+
+/** Applies edits of the opened project, and tells at once whether it did: the server hears of them on its own. */
+export function useApply(): (make: Make) => boolean {
+  const session = useSession();
+  return useCallback((make) => session.apply(telling(session, make)), [session]);
 }
 
 /** Who else has the opened project open. */

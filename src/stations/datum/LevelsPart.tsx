@@ -22,7 +22,7 @@ import { follow, makeOwn } from '@/core/model/repeatLevels';
 import type { Model } from '@/core/model/model';
 import { levelKinds, type LevelKind, type LevelRow } from '@/core/model/state';
 import { formatLength, type LengthStyle } from '@/core/units/length';
-import { useModel, useCommit, useLengths } from '@/project/useSession';
+import { useApply, useModel, useCommit, useLengths } from '@/project/useSession';
 import { useView } from '@/project/view';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { LengthField } from '@/ui/widgets/LengthField';
@@ -105,13 +105,13 @@ interface InHand {
 
 function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
   const commit = useCommit();
-  const plainCommit = useCommit();
+  const apply = useApply();
   const setView = useView((view) => view.set);
   const change = (part: Partial<LevelRow>) =>
     commit((now) => changeLevel(now, { ...now.level[level.id], ...part }, shift));
-  const insert = async (where: 'above' | 'below') => {
+  const insert = (where: 'above' | 'below') => {
     const id = newId();
-    if (await commit((now) => insertLevel(now, level.id, where, id))) setView({ levelId: id });
+    if (apply((now) => insertLevel(now, level.id, where, id))) setView({ levelId: id });
   };
   const others = levelsUp(state).filter(({ id, repeats }) => id !== level.id && repeats === null);
   return (
@@ -194,10 +194,10 @@ function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
       </Part>
       <Part title="Add and repeat">
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.75 }}>
-          <Button variant="outlined" onClick={() => void insert('above')}>
+          <Button variant="outlined" onClick={() => insert('above')}>
             Add above
           </Button>
-          <Button variant="outlined" onClick={() => void insert('below')}>
+          <Button variant="outlined" onClick={() => insert('below')}>
             Add below
           </Button>
         </Box>
@@ -213,7 +213,7 @@ function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
             <Box sx={{ mb: 1 }}>
               It repeats {state.level[level.repeats]?.name}: what is read, drawn and changed there is here too.
             </Box>
-            <Button variant="outlined" onClick={() => void plainCommit((now) => makeOwn(now, level.id, newId))}>
+            <Button variant="outlined" onClick={() => void commit((now) => makeOwn(now, level.id, newId))}>
               Make it its own
             </Button>
           </>
@@ -239,11 +239,9 @@ function LevelInHand({ level, state, lengths, shift, setShift }: InHand) {
       <Remove
         level={level}
         state={state}
-        remove={(fate) =>
-          void commit((now) => removeLevel(now, level.id, fate, newId)).then((done) => {
-            if (done) setView({ levelId: null });
-          })
-        }
+        remove={(fate) => {
+          if (apply((now) => removeLevel(now, level.id, fate, newId))) setView({ levelId: null });
+        }}
       />
     </>
   );

@@ -23,7 +23,7 @@ import { bringLibrary, libraryFileOf, readLibraryFile } from '@/core/model/libra
 import { put } from '@/core/model/edits';
 import { formatLength } from '@/core/units/length';
 import { projectRowOf, lengthsOf } from '@/project/projectRow';
-import { useModel, useCommit, useSession, useLengths } from '@/project/useSession';
+import { useModel, useApply, useCommit, useSession, useLengths } from '@/project/useSession';
 import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Part } from '@/ui/widgets/Heading';
 import { RoleMark } from '@/ui/widgets/RoleMark';
@@ -76,6 +76,7 @@ function broughtIn(fresh: number, known: number): string {
 /** The project's sections and constructions: what elements are made of, how they are named, out and in as a file. */
 export function LibraryPart() {
   const state = useModel('library', 'element', 'role', 'project');
+  const apply = useApply();
   const commit = useCommit();
   const { tell } = useSession();
   const lengths = useLengths();
@@ -98,9 +99,7 @@ export function LibraryPart() {
       name: nameBy(patternOf(naming, made), made, new Set(rows.map(({ name }) => name.toLowerCase())), imperial),
       ...made,
     } as MadeRow;
-    void commit((now) => putEntry(now, row)).then((done) => {
-      if (done) setOpen(row.id);
-    });
+    if (apply((now) => putEntry(now, row))) setOpen(row.id);
   };
   const save = () => saveJson(`${projectRowOf(state).name} library.json`, libraryFileOf(state));
   const bring = async (file: File) => {

@@ -16,7 +16,7 @@ import { settingsOf, useReadings, verdictOf, type DrawingReading, type Verdict }
 import type { Underlay } from '@/project/underlays';
 import { answer } from '@/core/model/picks';
 import type { Answer } from '@/core/sorting/answers';
-import { useMoment, useCommit, useSession } from '@/project/useSession';
+import { useMoment, useApply, useCommit, useSession } from '@/project/useSession';
 import { Part } from '@/ui/widgets/Heading';
 import { TabLine } from '@/ui/widgets/TabLine';
 import { CandidateList } from './CandidateList';
@@ -52,6 +52,7 @@ export function ReviewPart({
 }) {
   const moment = useMoment('project', 'role', 'level', 'drawing', 'placement', 'decision', 'element');
   const state = moment.model;
+  const apply = useApply();
   const commit = useCommit();
   const session = useSession();
   const { pointed, point, chosen, choose, kind, list: turnTo } = useReadings();
@@ -87,18 +88,19 @@ export function ReviewPart({
       : idleLayers(kind, result).map(({ layer, count, role }) => ({ name: underlay.layers[layer].name, count, role }));
 
   const accept = (candidates: Candidate[]) => {
-    void acceptInTurns(session, drawing, candidates).then(() => choose([]));
+    choose([]);
+    void acceptInTurns(session, drawing, candidates);
   };
   const settle = (given: Answer) => void commit((now) => answer(now, drawing, [given], () => crypto.randomUUID()));
   const same = () => {
     const candidates = look.picked.length > 0 ? look.picked : look.listed;
-    void commit((now) => joinCandidates(now, drawing, candidates)).then(() => choose([]));
+    if (apply((now) => joinCandidates(now, drawing, candidates))) choose([]);
   };
   const reject = (candidates: Candidate[]) => {
-    void commit((now) => rejectCandidates(now, drawing, candidates)).then(() => choose([]));
+    if (apply((now) => rejectCandidates(now, drawing, candidates))) choose([]);
   };
   const reopen = (candidates: Candidate[]) => {
-    void commit((now) => reopenCandidates(now, drawing, candidates)).then(() => choose([]));
+    if (apply((now) => reopenCandidates(now, drawing, candidates))) choose([]);
   };
   const go = (candidate: Candidate | undefined) => {
     if (!candidate) return;

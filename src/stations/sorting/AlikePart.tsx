@@ -24,7 +24,7 @@ import { formatLength, type LengthStyle } from '@/core/units/length';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
 import { alikeIn, type Underlay } from '@/project/underlays';
-import { useCommit, useLengths } from '@/project/useSession';
+import { useApply, useLengths } from '@/project/useSession';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { RoleChoice } from './RoleChoice';
 
@@ -55,7 +55,7 @@ export function AlikePart({
   placement: PlacementRow;
   underlay: Underlay;
 }) {
-  const commit = useCommit();
+  const apply = useApply();
   const lengths = useLengths();
   const { tool, setTool } = useBoard();
   const show = useOverlay((store) => store.show);
@@ -94,10 +94,10 @@ export function AlikePart({
     if (!counting.delete(trait)) counting.add(trait);
     void look(example.like, example.text, counting);
   };
-  const keep = async (role: Role | null) => {
+  const keep = (role: Role | null) => {
     if (example === null || role === null) return;
     const like = countingOnly(example.like, example.counting);
-    if (await commit((now) => teach(now, drawing, [{ role, like }], () => crypto.randomUUID()))) {
+    if (apply((now) => teach(now, drawing, [{ role, like }], () => crypto.randomUUID()))) {
       setExample(null);
       setTool({ kind: 'look' });
     }
@@ -131,7 +131,7 @@ export function AlikePart({
               );
             })}
           </Box>
-          <RoleChoice label="Role of all alike" role={undefined} choose={(role) => void keep(role)} />
+          <RoleChoice label="Role of all alike" role={undefined} choose={keep} />
         </>
       )}
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>

@@ -15,7 +15,7 @@ import { roleNames, type Role } from '@/core/sorting/roles';
 import { outlineOf } from '@/core/underlay/outline';
 import { useBoard } from '@/board/boardStore';
 import { useOverlay } from '@/project/overlay';
-import { useModel, useCommit } from '@/project/useSession';
+import { useModel, useApply, useCommit } from '@/project/useSession';
 import { alikeIn, handlesOf, pathsOf, type Underlay } from '@/project/underlays';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { Icon } from '@/ui/widgets/Icon';
@@ -33,6 +33,7 @@ export function PickedPart({
   underlay: Underlay;
 }) {
   const state = useModel('pick');
+  const apply = useApply();
   const commit = useCommit();
   const { tool, setTool } = useBoard();
   const show = useOverlay((store) => store.show);
@@ -96,7 +97,7 @@ export function PickedPart({
   const keep = async (role: Role | null) => {
     if (role === null) return;
     const handles = await handlesOf(drawing.id, [...paths]);
-    const done = await commit((now) =>
+    const done = apply((now) =>
       keepLines(now, drawing, name.trim() || `${roleNames[role]} by hand`, role, handles, () => crypto.randomUUID()),
     );
     if (done) {

@@ -13,7 +13,7 @@ import { usualIes } from '@/core/lighting/photometry/usual';
 import { counted } from '@/core/model/counted';
 import { put, remove } from '@/core/model/edits';
 import type { Model } from '@/core/model/model';
-import { useCommit, useMayEdit, useMoment, useSession } from '@/project/useSession';
+import { useApply, useCommit, useMayEdit, useMoment, useSession } from '@/project/useSession';
 import { FileChoice } from '@/ui/widgets/FileChoice';
 import { Note, Part } from '@/ui/widgets/Heading';
 import { PolarCurve } from './PolarCurve';
@@ -40,6 +40,7 @@ export function PhotometriesPart() {
   const moment = useMoment('library', 'element');
   const { model } = moment;
   const { tell } = useSession();
+  const apply = useApply();
   const commit = useCommit();
   const mayEdit = useMayEdit();
   const files = useMemo(() => filesOf(moment.model), [moment]);
@@ -61,7 +62,7 @@ export function PhotometriesPart() {
     }
     const free = freeName(read.value.name || file.name.replace(/\.ies$/i, ''), files);
     const row = { id: crypto.randomUUID(), name: free, kind: 'photometry' as const, ies };
-    if (await commit(() => ({ label: `Add the light of ${free}`, changes: [put('library', row)] }))) choose(free);
+    if (apply(() => ({ label: `Add the light of ${free}`, changes: [put('library', row)] }))) choose(free);
   };
   return (
     <Part title="Luminaires">
