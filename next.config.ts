@@ -6,6 +6,8 @@ const config: NextConfig = {
   distDir: process.env.ZIRCON_DIST ?? '.next',
   serverExternalPackages: ['pg', 'pdfkit', 'exceljs', 'web-ifc', '@node-rs/argon2', 'pino'],
   poweredByHeader: false,
+  // To a browser on the same machine packing takes longer than sending.
+  compress: Boolean(process.env.ZIRCON_LISTEN),
   // Types are checked by ./run test; a start need not wait for them.
   typescript: { ignoreBuildErrors: true },
   agentRules: false,

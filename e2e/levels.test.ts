@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from 'playwright-core';
+import type { Page, Route } from 'playwright-core';
 import { basement } from '../demo/basement';
 import { groundFloor } from '../demo/ground';
 import { crossSection, heights, sectionPlace } from '../demo/section';
@@ -62,9 +62,18 @@ test('a basement is added below ground, marked against the ground line, and its 
   await bringIn(page, fileNamed('marram-ground.dxf', groundFloor().dxf));
   await confirmUnit('millimetres');
   await tab('Levels');
+  // What is added is in hand at once: what is typed is its own before the server has heard of it.
+  let answered = () => undefined as void;
+  const held = new Promise<void>((resolve) => (answered = resolve));
+  const late = async (route: Route) => {
+    await held;
+    await route.continue();
+  };
+  await page.route(/\/edits$/, late, { times: 1 });
   await page.getByRole('button', { name: 'Add below' }).click();
-  await page.getByText('Basement', { exact: true }).first().waitFor();
+  await page.getByRole('heading', { name: 'Basement' }).waitFor();
   await type(page, 'Height to next', '315 cm');
+  answered();
   // The ground stays at zero: below it a height moves the level down.
   await page.getByText('\u22123.150 m').first().waitFor();
   expect(await levels()).toEqual([

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
-import { useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { Suspense, useEffect, useMemo, useRef } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { counted } from '@/core/model/counted';
 import { levelsUp } from '@/core/model/levels';
@@ -22,13 +22,6 @@ import { useUnderlays } from '@/project/underlays';
 import { drawingInHand } from '@/project/useDrawing';
 import { useModel, useMayEdit, useMoment, useSession, useFacts, useLengths } from '@/project/useSession';
 import { stationsToLook, useView, type StationName } from '@/project/view';
-import { DatumBench } from '@/stations/datum/DatumBench';
-import { HandoverBench } from '@/stations/handover/HandoverBench';
-import { IntakeBench } from '@/stations/intake/IntakeBench';
-import { ProofBench } from '@/stations/proof/ProofBench';
-import { ReadingBench } from '@/stations/reading/ReadingBench';
-import { SortingBench } from '@/stations/sorting/SortingBench';
-import { TracingBench } from '@/stations/tracing/TracingBench';
 import { CourseRail } from '@/ui/shell/CourseRail';
 import { FindOrDo } from '@/ui/shell/FindOrDo';
 import { Guide } from '@/ui/shell/Guide';
@@ -42,6 +35,7 @@ import { readyToSearch } from './finding/ready';
 import { DeskBeside } from './beside/DeskBeside';
 import { DeskBoard } from './DeskBoard';
 import { DeskLadder } from './DeskLadder';
+import { later, type Later } from './later';
 import { openCandidates, railStations } from './railStations';
 import { OthersHere } from './others/OthersHere';
 import { useTellHere } from './others/useTellHere';
@@ -49,14 +43,14 @@ import { useBoardScene } from './useBoardScene';
 import { useMessages } from './useMessages';
 import { useActKeys } from './useActKeys';
 
-const benches: Record<StationName, () => ReactNode> = {
-  intake: IntakeBench,
-  datum: DatumBench,
-  sorting: SortingBench,
-  reading: ReadingBench,
-  tracing: TracingBench,
-  proof: ProofBench,
-  handover: HandoverBench,
+const benches: Record<StationName, Later> = {
+  intake: later(async () => (await import('@/stations/intake/IntakeBench')).IntakeBench),
+  datum: later(async () => (await import('@/stations/datum/DatumBench')).DatumBench),
+  sorting: later(async () => (await import('@/stations/sorting/SortingBench')).SortingBench),
+  reading: later(async () => (await import('@/stations/reading/ReadingBench')).ReadingBench),
+  tracing: later(async () => (await import('@/stations/tracing/TracingBench')).TracingBench),
+  proof: later(async () => (await import('@/stations/proof/ProofBench')).ProofBench),
+  handover: later(async () => (await import('@/stations/handover/HandoverBench')).HandoverBench),
 };
 
 /** Elevations closer to zero than this are the ground's, metres. */
@@ -120,6 +114,10 @@ function useReady(): void {
   const entries = useUnderlays((store) => store.entries);
   useEffect(() => readyMirror(model), [model]);
   useEffect(() => readyToSearch(model, entries), [model, entries]);
+  useEffect(() => {
+    const asked = requestIdleCallback(() => Object.values(benches).forEach(({ ready }) => ready()));
+    return () => cancelIdleCallback(asked);
+  }, []);
 }
 
 /** Finds and does everything. */
@@ -221,7 +219,7 @@ function DeskRail() {
 function BenchPanel() {
   const { station, set } = useView();
   const mayEdit = useMayEdit();
-  const Bench = benches[mayEdit || stationsToLook.includes(station) ? station : 'intake'];
+  const { Part: Bench } = benches[mayEdit || stationsToLook.includes(station) ? station : 'intake'];
   return (
     <>
       <Panel id="bench" defaultSize="380px" minSize="280px" maxSize="60%">
@@ -235,7 +233,9 @@ function BenchPanel() {
               <Icon name="fold" />
             </IconButton>
           </Tooltip>
-          <Bench key={station} />
+          <Suspense fallback={null}>
+            <Bench key={station} />
+          </Suspense>
         </Box>
       </Panel>
       <Separator style={separatorStyle} aria-label="Width of the bench" />

@@ -1,6 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
-import { useEffect, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ApiError, Unreachable } from '@/project/api';
 import { closeComparisons } from '@/project/comparisons';
@@ -18,8 +18,13 @@ import { useKeys } from '@/project/keys';
 import { useTracing } from '@/project/tracing';
 import { openView } from '@/project/view';
 import { TopBar } from '@/ui/shell/TopBar';
-import { Desk } from './Desk';
 import { Gone } from './Gone';
+import { later } from './later';
+
+/** The desk holds all that draws, and comes while the project does. */
+const desk = later(async () => (await import('./Desk')).Desk);
+// In the browser it is asked for before the page has come to life.
+if (typeof window !== 'undefined') desk.ready();
 
 /** A project: course, bench, board, level ladder and status line. */
 export function Workspace({ id }: { id: string }) {
@@ -96,7 +101,9 @@ function OpenProject({ session }: { session: Session }) {
   if (gone !== null) return <Gone message={gone} />;
   return (
     <SessionProvider value={session}>
-      <Desk />
+      <Suspense fallback={<Opening waiting={null} />}>
+        <desk.Part />
+      </Suspense>
     </SessionProvider>
   );
 }
