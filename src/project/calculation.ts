@@ -9,7 +9,8 @@ import { api } from './api';
 import { modelTextIn } from './mirror';
 import { reasonOf } from './reason';
 import type { Session } from './session';
-import { threadOf, type Thread } from './thread';
+import { KeptThread } from './keptThread';
+import { threadOf } from './thread';
 
 /** What comes of the trials. */
 interface Views {
@@ -23,9 +24,10 @@ export const largeModel = 5000;
 /** How far the server is is asked this often, milliseconds. */
 const askEvery = 400;
 
-/** A thread that calculates; to be cancelled, it is ended. */
-export const beginTrial = (): Thread<TrialWorker> =>
-  threadOf(new Worker(new URL('../workers/trial.worker.ts', import.meta.url), { type: 'module' }));
+/** The threads that calculate. */
+export const trialThread = new KeptThread<TrialWorker>((gone) =>
+  threadOf(new Worker(new URL('../workers/trial.worker.ts', import.meta.url), { type: 'module' }), gone),
+);
 
 /** What is told of a calculation: how much is done, from 0 to 1, null when it ended; and why it could not be done. */
 interface Told {
@@ -75,24 +77,13 @@ export class Calculations<K extends keyof Views> {
   }
 }
 
-async function inWindow<K extends keyof Views>(
+const inWindow = async <K extends keyof Views>(
   kind: K,
   { model }: Session,
   tell: (share: number) => void,
   ending: AbortSignal,
-): Promise<Views[K]> {
-  const { remote, lost, end } = beginTrial();
-  // A thread that is ended answers nothing more.
-  const ended = new Promise<never>((_, reject) => {
-    ending.addEventListener('abort', () => reject(new Error('It was cancelled.')));
-  });
-  try {
-    const answer = async () => (await remote[kind](await modelTextIn(model), proxy(tell))) as Views[K];
-    return await Promise.race([answer(), ended, lost]);
-  } finally {
-    end();
-  }
-}
+): Promise<Views[K]> =>
+  trialThread.ask(async (remote) => (await remote[kind](await modelTextIn(model), proxy(tell))) as Views[K], ending);
 
 async function onServer<K extends keyof Views>(
   kind: K,

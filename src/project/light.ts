@@ -7,7 +7,7 @@ import type { Model } from '@/core/model/model';
 import { modelTextIn } from './mirror';
 import { reasonOf } from './reason';
 import type { Session } from './session';
-import { beginTrial, Calculations } from './calculation';
+import { Calculations, trialThread } from './calculation';
 import { useSession } from './useSession';
 
 interface LightStore {
@@ -63,15 +63,13 @@ export async function runLight(session: Session): Promise<void> {
 
 /** Works out what other numbers and heights of a luminaire would give a room. */
 export async function askWhatIf(model: Model, zone: string, photometry: string): Promise<void> {
-  const own = beginTrial();
   useLight.setState({ asking: zone, asked: null, problem: null });
   try {
-    const asked = await own.remote.whatIf(await modelTextIn(model), zone, photometry);
+    const asked = await trialThread.ask(async (remote) => remote.whatIf(await modelTextIn(model), zone, photometry));
     if (useLight.getState().asking === zone) useLight.setState({ asked });
   } catch (error) {
     useLight.setState({ problem: reasonOf(error) });
   }
-  own.end();
   useLight.setState({ asking: null });
 }
 

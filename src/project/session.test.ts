@@ -51,6 +51,17 @@ test('edits apply here at once, and go out one after another, each with the vers
   expect(session.facts.getState()).toMatchObject({ pending: 0, history: { version: 3, undo: 'Add L3' } });
 });
 
+test('who goes on at once hears at once whether an edit is applied here, before the server has it', async () => {
+  const { server, session } = open();
+  expect(session.apply(() => adding(1, 'L1'))).toBe(true);
+  expect(names(session)).toEqual(['L1']);
+  expect(session.apply(() => null)).toBe(false);
+  expect(session.apply(() => ({ label: 'Nothing', changes: [] }))).toBe(false);
+  expect(server.asked).toHaveLength(0);
+  while (session.facts.getState().pending > 0) await settled();
+  expect(server.asked).toHaveLength(1);
+});
+
 test('a large edit is made in turns, and what was made is what is committed', async () => {
   const { session } = open();
   let made = 0;

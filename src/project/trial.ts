@@ -7,7 +7,7 @@ import { envelopeName, envelopeOf, type Envelope } from '@/core/structure/envelo
 import type { Pictured } from '@/core/structure/picture';
 import type { RuledSupport } from '@/core/structure/rules/supportsUnderFeet';
 import type { StructureView } from '@/core/structure/view';
-import { beginTrial, Calculations } from './calculation';
+import { Calculations, trialThread } from './calculation';
 import { modelTextIn } from './mirror';
 import { reasonOf } from './reason';
 import type { Session } from './session';
@@ -96,25 +96,17 @@ export function envelopeIn(view: StructureView): Envelope | null {
 
 /** Works out the tributary areas of a model as it is now. */
 export async function askCarried(model: Model): Promise<void> {
-  const own = beginTrial();
   try {
-    useTrial.setState({ carried: await own.remote.carried(await modelTextIn(model)) });
+    const carried = await trialThread.ask(async (remote) => remote.carried(await modelTextIn(model)));
+    useTrial.setState({ carried });
   } catch (error) {
     useTrial.setState({ problem: reasonOf(error) });
-  } finally {
-    own.end();
   }
 }
 
 /** The supports that are missing in a model. */
-export async function missingSupportsIn(model: Model): Promise<RuledSupport[]> {
-  const own = beginTrial();
-  try {
-    return await own.remote.missingSupports(await modelTextIn(model));
-  } finally {
-    own.end();
-  }
-}
+export const missingSupportsIn = (model: Model): Promise<RuledSupport[]> =>
+  trialThread.ask(async (remote) => remote.missingSupports(await modelTextIn(model)));
 
 /** Tells when what was calculated is of an older model; forgets it when the project is left. */
 export function useTrialKept(): void {
