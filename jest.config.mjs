@@ -1,5 +1,5 @@
 const swc = (react) => [
-  '@swc/jest',
+  '<rootDir>/jest.transform.mjs',
   {
     jsc: {
       parser: { syntax: 'typescript', tsx: react },
