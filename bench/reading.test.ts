@@ -55,7 +55,7 @@ test('plans are of at least twelve buildings and draw each habit that is told, a
     const { truth } = truthPlan(1, { type, style: plainest });
     expect([type, truth.zones.length >= 3, truth.zones.length <= 60]).toEqual([type, true, true]);
   }
-  const drawn = (style: object): string => truthPlan(1, { style: { ...plainest, ...style } }).dxf;
+  const drawn = (style: object): string => truthPlan(2, { style: { ...plainest, ...style } }).dxf;
   for (const [name, forms] of Object.entries(styles))
     expect([name, new Set(forms.map((form) => drawn({ [name]: form }))).size]).toEqual([name, forms.length]);
 });

@@ -11,7 +11,7 @@ import { readDxf } from '@/core/drawing/reader';
 import { asDrawn } from '@/core/datum/placement';
 import { digest } from '@/core/handover/intake/digest';
 import type { ColumnCandidate, GridCandidate } from '@/core/reading/candidate';
-import { rowsOfDrawing } from '@/core/reading/beams/schedule';
+import { rowsOfSheet } from '@/core/reading/beams/sheetRows';
 import { read } from '@/core/reading/read';
 import { toleranceFor } from '@/core/patterns/settings';
 import { Scene } from '@/core/reading/scene';
@@ -163,7 +163,7 @@ test.each(['ground', 'upper'] as const)(
       accepted: [],
       tolerance: toleranceFor('mm'),
       // What T1 is, the table on the section's sheet says.
-      linked: [{ sheet: 'section', rows: rowsOfDrawing(types.drawing, types.primitives) }],
+      linked: [{ sheet: 'section', rows: rowsOfSheet(types.drawing, types.primitives) }],
     });
     const key = (a: readonly number[], b: readonly number[], mark: string, width: number, depth: number): string =>
       [...[...a, ...b].map((value) => (Math.round(value * 1000) / 1000 + 0).toFixed(3)), mark, width, depth].join(' ');

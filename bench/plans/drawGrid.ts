@@ -49,8 +49,28 @@ function frame({ draft, pen, layers, style }: Hand, at: XY, label: string): void
   draft.text(layers.gridText, at, 0.45, label);
 }
 
+const greek: Record<string, string> = {
+  A: 'Α',
+  B: 'Β',
+  C: 'Γ',
+  D: 'Δ',
+  E: 'Ε',
+  F: 'Ζ',
+  G: 'Η',
+  H: 'Θ',
+  J: 'Κ',
+  K: 'Λ',
+};
+
+/** What a line is called by an office's habit. */
+function called({ style }: Hand, label: string): string {
+  if (style.labels === 'prefixed') return `${/^\d/.test(label) ? 'X' : 'Y'}${label}`;
+  return style.labels === 'greek' ? (greek[label] ?? label) : label;
+}
+
 /** An axis from end to end of what it may cross; its bubbles stand beyond its ends. */
-function axis(hand: Hand, label: string, a: XY, b: XY): void {
+function axis(hand: Hand, name: string, a: XY, b: XY): void {
+  const label = called(hand, name);
   const { style, pen, draft, layers, turned, truth, random } = hand;
   truth.grids.push({ label, a: turned(a), b: turned(b) });
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]);

@@ -20,7 +20,17 @@ export function drawColumns(hand: Hand, { columns, column }: Building): void {
 }
 
 function roundColumn({ draft, layers, style }: Hand, at: XY, width: number): void {
+  if (style.column === 'fill') {
+    draft.hatch(layers.column, regular(24, at, width / 2), true);
+    return;
+  }
   if (style.column === 'doubled') draft.circle(layers.column, at, width / 2 + 0.03);
+  if (style.column === 'cross')
+    for (const [dx, dy] of [
+      [width / 2, 0],
+      [0, width / 2],
+    ])
+      draft.line(layers.column, [at[0] - dx, at[1] - dy], [at[0] + dx, at[1] + dy]);
   if (style.column === 'lines') draft.polyline(layers.column, regular(24, at, width / 2), true);
   else draft.circle(layers.column, at, width / 2);
 }

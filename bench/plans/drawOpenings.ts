@@ -65,6 +65,29 @@ function door(hand: Hand, gap: Gap): void {
       draft.insert(layer, 'DOOR', hinge, { angle: turn, scale: [width / 2, width / 2] });
       draft.insert(layer, 'DOOR', inGap(gap, width, 0), { angle: turn, scale: [-width / 2, width / 2] });
       break;
+    case 'unequal leaves':
+      draft.insert(layer, 'DOOR', hinge, { angle: turn, scale: [width * share.wide, width * share.wide] });
+      draft.insert(layer, 'DOOR', inGap(gap, width, 0), {
+        angle: turn,
+        scale: [-width * (1 - share.wide), width * (1 - share.wide)],
+      });
+      break;
+    case 'both ways':
+      leaf(90);
+      leaf(-90);
+      draft.polyline(layer, swing(gap, 90, 8), false);
+      draft.polyline(layer, swing(gap, -90, 8), false);
+      break;
+    case 'shut':
+      leaf(0, 0.04);
+      break;
+    case 'folding':
+      draft.polyline(
+        layer,
+        [0, 1, 2, 3, 4].map((k) => inGap(gap, (k * width) / 4, k % 2 === 0 ? 0 : width / 5)),
+        false,
+      );
+      break;
     case 'nothing':
       break;
   }
@@ -72,6 +95,9 @@ function door(hand: Hand, gap: Gap): void {
     for (const side of [-run.thickness / 2, run.thickness / 2])
       draft.line(layer, inGap(gap, 0, side), inGap(gap, width, side));
 }
+
+/** Of two unequal leaves the wider has this share. */
+const share = { wide: 0.7 };
 
 const swing = (gap: Gap, degrees: number, chords: number): XY[] =>
   Array.from({ length: chords + 1 }, (_, k) => {

@@ -17,6 +17,7 @@ export function drawRooms(hand: Hand, { rooms }: Building): void {
     words(hand, room);
     if (hand.style.furniture === 'some') furniture(hand, room);
   }
+  if (hand.style.stair === 'drawn') stair(hand, largest(rooms));
 }
 
 function words({ draft, layers, style }: Hand, { name, number, at: [x, y], area }: Room): void {
@@ -34,12 +35,39 @@ function words({ draft, layers, style }: Hand, { name, number, at: [x, y], area 
       draft.insert(layer, 'ROOM', above, { attribute: { tag: 'NUMBER', text: number, height: 0.2 } });
       draft.text(layer, [x, y], 0.25, name);
       break;
+    case 'with finish':
+      draft.text(layer, above, 0.25, name);
+      draft.text(layer, [x, y], 0.2, number);
+      draft.text(layer, [x, y - 0.4], 0.18, `${area.toFixed(1)} m2`);
+      draft.text(layer, [x, y - 0.75], 0.18, 'Linoleum');
+      break;
     case 'boxed number':
       draft.text(layer, above, 0.25, name);
       draft.text(layer, [x, y], 0.2, number);
       draft.polyline(layer, corners([x, y], 1, 0.36), true);
       break;
   }
+}
+
+const largest = (rooms: readonly Room[]): Room => rooms.reduce((most, room) => (room.area > most.area ? room : most));
+
+/** How a stair is drawn, metres. */
+const flight = { width: 1.1, tread: 0.28, treads: 9, fromWall: 0.35 };
+
+/** A flight along the lower side of a room: treads, strings, an arrow upwards, and where it is cut. */
+function stair({ draft, layers }: Hand, { cell: { x, y } }: Room): void {
+  const layer = layers.furniture;
+  const [left, low] = [x[0] + 2 * flight.fromWall, y[0] + flight.fromWall];
+  const [right, high] = [left + flight.treads * flight.tread, low + flight.width];
+  if (right > x[1] - flight.fromWall || high > (y[0] + y[1]) / 2 - flight.fromWall) return;
+  for (let k = 0; k <= flight.treads; k += 1)
+    draft.line(layer, [left + k * flight.tread, low], [left + k * flight.tread, high]);
+  for (const side of [low, high]) draft.line(layer, [left, side], [right, side]);
+  const middle = (low + high) / 2;
+  draft.line(layer, [left, middle], [right - 0.1, middle]);
+  for (const side of [-0.1, 0.1]) draft.line(layer, [right - 0.3, middle + side], [right - 0.1, middle]);
+  draft.line(layer, [right - 1.1, low - 0.1], [right - 0.7, high + 0.1]);
+  draft.text(layer, [left + 0.3, high + 0.12], 0.15, 'up');
 }
 
 /** A table or a cupboard or two, and a round one. */

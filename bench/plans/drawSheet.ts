@@ -5,12 +5,30 @@ import type { Hand } from './hand';
 /** What surrounds a plan on its sheet: dimension chains, frame, title block, legend, schedule, section marks, north. */
 export function drawSheet(hand: Hand, building: Building): void {
   if (hand.style.dimensions !== 'none') chains(hand, building);
+  if (hand.style.outside === 'planted') planting(hand, building);
   if (hand.style.sheet === 'framed') {
     frame(hand, building);
     schedule(hand, building);
     sectionMark(hand, building);
     north(hand, building);
     note(hand, building);
+  }
+}
+
+/** Trees and parked cars beside the building. */
+function planting({ draft, layers }: Hand, { right, top }: Building): void {
+  const layer = layers.sheet;
+  for (let x = 1; x < right; x += 7) {
+    const at: XY = [x, top + 3.8];
+    draft.circle(layer, at, 0.9);
+    for (let k = 0; k < 6; k += 1) {
+      const angle = (k * Math.PI) / 3;
+      draft.line(layer, at, [at[0] + 0.9 * Math.cos(angle), at[1] + 0.9 * Math.sin(angle)]);
+    }
+  }
+  for (let y = 1; y + 2 < top; y += 5) {
+    draft.rectangle(layer, [right + 3.4, y], [right + 7.9, y + 1.8]);
+    draft.line(layer, [right + 4.6, y], [right + 4.6, y + 1.8]);
   }
 }
 

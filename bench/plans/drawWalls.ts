@@ -129,7 +129,7 @@ function polylines({ draft, layers }: Hand, lines: readonly [XY, XY][]): void {
 function leaves(hand: Hand, building: Building): void {
   for (const run of building.runs.filter(({ outer }) => outer)) {
     const half = run.thickness / 2;
-    const offsets = hand.style.leaves === 'cavity' ? [-half / 3, half / 3] : [-half / 2, 0, half / 2];
+    const offsets = hand.style.leaves === 'three' ? [-half / 2, 0, half / 2] : [-half / 3, half / 3];
     const taken = building.gaps.filter((gap) => gap.run === run && isCut(hand, gap)).map(span);
     for (const offset of offsets)
       for (const [p, q] of without(run.from + half, run.to - half, [
@@ -137,6 +137,19 @@ function leaves(hand: Hand, building: Building): void {
         ...columnsAt(hand, building, run, run.at + offset),
       ]))
         faceLine(hand, on(run.along, p, run.at + offset), on(run.along, q, run.at + offset));
+    if (hand.style.leaves === 'insulation') insulation(hand, run, without(run.from + half, run.to - half, taken));
+  }
+}
+
+/** A zigzag between two leaves. */
+function insulation({ draft, layers }: Hand, run: Run, pieces: readonly [number, number][]): void {
+  const half = run.thickness / 6;
+  for (const [p, q] of pieces) {
+    const strokes = Math.max(2, Math.round((q - p) / (2 * half)));
+    const points = Array.from({ length: strokes + 1 }, (_, k) =>
+      on(run.along, p + ((q - p) * k) / strokes, run.at + (k % 2 === 0 ? -half : half)),
+    );
+    draft.polyline(layers.fill, points, false);
   }
 }
 

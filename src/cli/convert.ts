@@ -15,7 +15,7 @@ import type { Candidate } from '@/core/reading/candidate';
 import { kinds } from '@/core/kinds/kinds';
 import { plainLevel } from '@/core/model/levels';
 import { resolveBuilding } from '@/core/resolved/resolve';
-import { rowsOfDrawing } from '@/core/reading/beams/schedule';
+import { rowsOfSheet } from '@/core/reading/beams/sheetRows';
 import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { toleranceFor } from '@/core/patterns/settings';
@@ -125,7 +125,7 @@ function convertDrawings(drawings: { name: string; digest: Digest }[], settings:
   const elements: ElementRow[] = [];
   const sheets = drawings.map(({ name, digest: { drawing, primitives } }) => ({
     sheet: name,
-    rows: rowsOfDrawing(drawing, primitives),
+    rows: rowsOfSheet(drawing, primitives),
   }));
   let first: Placement | null = null;
   let number = 0;

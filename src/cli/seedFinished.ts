@@ -8,7 +8,8 @@ import { put } from '@/core/model/edits';
 import type { PlacementRow } from '@/core/model/state';
 import { Model } from '@/core/model/model';
 import { toleranceFor } from '@/core/patterns/settings';
-import { rowsOfDrawing, type ScheduleSheet } from '@/core/reading/beams/schedule';
+import type { ScheduleSheet } from '@/core/reading/beams/schedule';
+import { rowsOfSheet } from '@/core/reading/beams/sheetRows';
 import { read } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { metresPer } from '@/core/units/length';
@@ -74,7 +75,7 @@ async function addSection(tx: Transaction<Database>, project: string): Promise<S
   const origin: PlacementRow['origin'] = [sectionPlace[0] / metresPer.mm, sectionPlace[1] / metresPer.mm];
   const stands = { ...placement[id], unit: 'mm', origin, ...sectionLine, upright: 0, confirmed: true } as const;
   await applyEdit(project, null, { label: `Place ${file.name}`, changes: [put('placement', stands)] }, { within: tx });
-  return { sheet: 'marram-section', rows: rowsOfDrawing(drawing, primitives) };
+  return { sheet: 'marram-section', rows: rowsOfSheet(drawing, primitives) };
 }
 
 interface Plan {

@@ -16,13 +16,8 @@ import { pushAll } from '@/core/lists';
 import type { Result } from '@/core/result';
 import { readGrid } from '@/core/reading/grid/readGrid';
 import { placesOfMark, type MarkPlace } from '@/core/reading/beams/markPlaces';
-import {
-  groupCells,
-  tableRowsOf,
-  type KeyedRow,
-  type ScheduleRows,
-  type ScheduleSheet,
-} from '@/core/reading/beams/schedule';
+import { groupCells, type KeyedRow, type ScheduleRows, type ScheduleSheet } from '@/core/reading/beams/schedule';
+import { sheetRowsOf } from '@/core/reading/beams/sheetRows';
 import { readStages, type ReadingResult, type ReadingStage } from '@/core/reading/read';
 import { Scene } from '@/core/reading/scene';
 import { candidateAt, candidatesIn, takeReadings, type TakeReading, type TakeTask } from '@/core/reading/takeAt';
@@ -108,7 +103,7 @@ const api = {
     const { drawing, raw } = file;
     const kitchen: Kitchen = { drawing, raw, metresPerUnit };
     const { primitives, counts } = applyRecipe(kitchen, recipe);
-    const keyed = tableRowsOf(drawing, primitives);
+    const keyed = sheetRowsOf(drawing, primitives);
     const rows = groupCells(keyed);
     drawings.set(drawingId, { file, kitchen, recipe, primitives, keyed, rows });
     const ready = primitives === raw && !dashed ? file.takeLaid() : null;

@@ -2,6 +2,7 @@ import Flatbush from 'flatbush';
 import { arcOfBulge, pointOnArc } from '@/core/geometry/bulge';
 import { distance, lineCrossing, middle, type Point } from '@/core/geometry/vector';
 import { leastBy } from '@/core/lists';
+import { bridgesOf } from './bridges';
 import type { Outline } from './outlines';
 
 /** A side that belongs to no closed path. */
@@ -31,7 +32,7 @@ const meeting = 0.1;
  * a loop is a chain in which every node has two sides. Corners are completed: two straight sides meet where their lines
  * cross.
  * @param symbols whether of what has more sides at a node, such as a rectangle with its diagonals, the outermost loop
- * counts, and sides that end free, such as a piece drawn again, belong to none
+ * counts, and sides on no loop, such as a piece drawn again or a line from ring to ring, belong to none
  */
 export function loopsOf(
   sides: readonly LooseSide[],
@@ -59,7 +60,7 @@ export function loopsOf(
   edges.forEach((edge, i) => {
     for (const node of [edge.from, edge.to]) (atNode.get(node) ?? atNode.set(node, []).get(node)!).push(i);
   });
-  if (symbols) dropFreeEnds(edges, atNode);
+  if (symbols) dropBridges(edges, atNode);
   const used = new Uint8Array(edges.length);
   const loops: Outline[] = [];
   for (let i = 0; i < edges.length; i += 1) {
@@ -81,18 +82,14 @@ export function loopsOf(
   };
 }
 
-/** Takes sides from the nodes that end free, one after another: they close nothing. */
-function dropFreeEnds(edges: readonly Edge[], atNode: Map<number, number[]>): void {
-  const free = [...atNode].filter(([, around]) => around.length === 1).map(([node]) => node);
-  for (let node = free.pop(); node !== undefined; node = free.pop()) {
-    const [edge] = atNode.get(node) ?? [];
-    if (edge === undefined) continue;
-    for (const end of [edges[edge].from, edges[edge].to]) {
-      const left = atNode.get(end)!.filter((other) => other !== edge);
-      atNode.set(end, left);
-      if (left.length === 1) free.push(end);
-    }
-  }
+/** Takes sides that lie on no loop from their nodes: what ends free, and what leads from one ring to another. */
+function dropBridges(edges: readonly Edge[], atNode: Map<number, number[]>): void {
+  const bridges = bridgesOf(edges, atNode);
+  for (const [node, around] of atNode)
+    atNode.set(
+      node,
+      around.filter((edge) => !bridges.has(edge)),
+    );
 }
 
 /** The sides that hang together with one; none where they are more than a symbol has. */

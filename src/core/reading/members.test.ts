@@ -271,6 +271,31 @@ describe('beams', () => {
     ]);
   });
 
+  test('a beam has its size from the detail that its row names, drawn on the same sheet', () => {
+    const detail = [
+      [30, 5],
+      [30.75, 5],
+      [30.75, 6.5],
+      [30, 6.5],
+    ];
+    const { beams } = readPlan(
+      columns +
+        line(0.2, 0, 5.8, 0, 'B') +
+        text(3, 0.3, 'B1') +
+        text(20, 5, 'B1') +
+        text(22, 5, 'Detail 4') +
+        closed(detail, 'D') +
+        text(30.1, 4.6, '250') +
+        text(31, 5.7, '500') +
+        text(29.8, 3.8, 'Detail 4'),
+    );
+    expect(beams.map(({ element }) => element.section)).toEqual([{ shape: 'rectangle', width: 0.25, depth: 0.5 }]);
+    expect(beams[0].evidence.map((why) => why.text).slice(-2)).toEqual([
+      'B1 in the schedule: Detail 4',
+      '4 in this drawing: 250x500 as drawn',
+    ]);
+  });
+
   test('a secondary beam ends on the centre line of the one that carries it', () => {
     const { beams } = readPlan(
       columns +

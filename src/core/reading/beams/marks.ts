@@ -32,6 +32,9 @@ function usualUnit(a: number, b: number, decimals: boolean, drawnIn: LengthUnit)
 /** The units that sizes are written in, the likelier first. */
 const writtenIn: readonly LengthUnit[] = ['mm', 'cm', 'm', 'in'];
 
+/** What stands behind a size that a drawing of the section says: the width is first. */
+export const asDrawn = ' as drawn';
+
 /** A written width and a drawn one are the same within this, metres. */
 const sameWidth = 0.012;
 
@@ -56,10 +59,11 @@ export function sizeOf(
     const [one, other] = [a, b].map((value) => Number((value * metresPer[unit]).toFixed(6)));
     return order === 'width' ? { width: one, depth: other } : { width: other, depth: one };
   };
-  const orders: FirstNumber[] = first === 'width' ? ['width', 'depth'] : ['depth', 'width'];
+  const leading = text.endsWith(asDrawn) ? 'width' : first;
+  const orders: FirstNumber[] = leading === 'width' ? ['width', 'depth'] : ['depth', 'width'];
   const ways = orders.flatMap((order) => writtenIn.map((unit) => sizeIn(unit, order)));
   const fitting = drawn === null ? undefined : ways.find(({ width }) => Math.abs(width - drawn) <= sameWidth);
-  const size = fitting ?? sizeIn(usualUnit(a, b, /[.,]/.test(match[1]), drawnIn), first);
+  const size = fitting ?? sizeIn(usualUnit(a, b, /[.,]/.test(match[1]), drawnIn), leading);
   if (size.width < 0.05 || size.depth < 0.05 || size.width >= 5 || size.depth >= 5) return null;
   // A third number is the thickness of the walls of a hollow section, in millimetres.
   const wall = match[3] === undefined ? null : Number(match[3].replace(',', '.')) / 1000;

@@ -14,7 +14,8 @@ import { joinStrips } from '../walls/runs';
 import { pairFaces, unique } from '@/core/patterns/strips';
 import { healed } from '@/core/patterns/dashes';
 import { firstNumberOf, nearMark, sizeOf, type Size } from './marks';
-import { scheduled, scheduleRows, type Scheduled, type ScheduleSheet } from './schedule';
+import { detailRows } from './details';
+import { groupCells, scheduled, scheduleRows, tableRowsOf, type Scheduled, type ScheduleSheet } from './schedule';
 
 /** A beam's axis before its ends reach their supports. */
 interface Axis {
@@ -108,7 +109,13 @@ export function readBeams(
   const carried = reachSupports(long, posts, walls);
   const texts = scene.texts('beam', 'label');
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
-  const sheets: ScheduleSheet[] = [{ sheet: null, rows: scheduleRows(texts) }, ...linked];
+  const { drawing, primitives } = scene;
+  const details = groupCells(detailRows(drawing, primitives, tableRowsOf(drawing, primitives)));
+  const sheets: ScheduleSheet[] = [
+    { sheet: null, rows: scheduleRows(texts) },
+    { sheet: 'this drawing', rows: details },
+    ...linked,
+  ];
   const drawnIn = scene.placement.unit;
   const marked = carried.map((axis): Marked => {
     const mark = nearMark(written.touching(boxOf([axis.a, axis.b], 2)), axis.a, axis.b, {

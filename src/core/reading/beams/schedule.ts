@@ -187,7 +187,3 @@ export const tableRowsOf = (drawing: Drawing, { texts }: Primitives): KeyedRow[]
       })),
     ),
   );
-
-/** The tables of a drawing by the keys of their rows. */
-export const rowsOfDrawing = (drawing: Drawing, primitives: Primitives): ScheduleRows =>
-  groupCells(tableRowsOf(drawing, primitives));

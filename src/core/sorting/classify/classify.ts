@@ -25,6 +25,7 @@ import { sills } from './sills';
 import { thresholds } from './thresholds';
 import { windowOutlines } from './windowOutlines';
 import { bundled, windows } from './windows';
+import { insulations } from './zigzags';
 
 /**
  * What every path of a drawing looks like by its geometry alone: ruled rows with words are tables; bubbles with labels
@@ -45,6 +46,7 @@ function* classified(drawing: Drawing, p: Primitives, metresPerUnit: number): St
   crowds(looks, [...lines, ...sides]);
   yield;
   tables(looks, lines, written);
+  insulations(looks, drawn);
   const fromJambToJamb = paneLines(looks, lines, sides);
   yield;
   const isOpen = ({ path }: Line): boolean => looks[path] === null;

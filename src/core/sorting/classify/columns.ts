@@ -25,7 +25,9 @@ function besides(key: string): string[] {
   const [, width, depth, rest] = /^([\d.]+) ([\d.]+)(.*)$/.exec(key) ?? [];
   if (width === undefined) return [key];
   const around = (side: string): number[] => [-1, 0, 1].map((step) => Number(side) + step / 50);
-  return around(width).flatMap((w) => around(depth).map((d) => `${sizeKey({ width: w, depth: d })}${rest}`));
+  return [
+    ...new Set(around(width).flatMap((w) => around(depth).map((d) => `${sizeKey({ width: w, depth: d })}${rest}`))),
+  ];
 }
 
 /** Where the grid is known, this share of a set of columns stands on its crossings; tables and cupboards do not. */
@@ -54,8 +56,7 @@ export function shapeColumns(
   shapes: ReadonlyMap<string, readonly number[]>,
   onCrossing: OnCrossing | null,
 ): string[] {
-  const alike = (key: string): number =>
-    [...new Set(besides(key))].reduce((sum, near) => sum + (shapes.get(near)?.length ?? 0), 0);
+  const alike = (key: string): number => besides(key).reduce((sum, near) => sum + (shapes.get(near)?.length ?? 0), 0);
   const stands = (path: number): boolean => {
     const [x0, y0, x1, y1] = boxOf(drawn.placed(path).points);
     return onCrossing!([(x0 + x1) / 2, (y0 + y1) / 2]);
@@ -104,10 +105,12 @@ export function filledColumns(looks: AllLooks, drawn: Drawn, onCrossing: OnCross
     if (index.around(box.centre).length === 0)
       (fills.get(sizeKey(box)) ?? fills.set(sizeKey(box), []).get(sizeKey(box))!).push(path);
   }
-  for (const [size, paths] of fills)
-    if (paths.length >= column.fewest && areColumns(drawn, paths, onCrossing))
+  for (const [size, paths] of fills) {
+    const alike = besides(size).flatMap((near) => fills.get(near) ?? []);
+    if (alike.length >= column.fewest && areColumns(drawn, alike, onCrossing))
       for (const path of paths)
-        looks[path] = { role: 'column', why: `${paths.length} fills of one size, ${size.replace(' ', ' by ')} m` };
+        looks[path] = { role: 'column', why: `${alike.length} fills of one size, ${size.replace(' ', ' by ')} m` };
+  }
 }
 
 /**

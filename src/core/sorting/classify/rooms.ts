@@ -12,6 +12,8 @@ const room = { least: 1.5, mostCorners: 60 };
 const faced = { share: 0.6, near: 0.03 };
 /** A room within an outline is smaller than it by this share at least. */
 const largest = 0.9;
+/** A court is wider than this, as walls drawn as outlines are not: twice its area over its length round, metres. */
+const widerThanWalls = 0.6;
 /** An outline is looked at this often, metres. */
 const every = 0.25;
 
@@ -46,7 +48,7 @@ export function roomOutlines(looks: AllLooks, drawn: Drawn): void {
   // A room that goes round a court has an outline about that too.
   const isWithin = ({ corners }: Outline): boolean =>
     rooms.some((other) => corners.every((corner) => contains(other.corners, corner)));
-  const courts = open.filter((one) => isWithin(one) && !isWritten(one) && isOnWalls(one));
+  const courts = open.filter((one) => isWide(one) && isWithin(one) && !isWritten(one) && isOnWalls(one));
   tell(looks, courts, 'an outline on the faces of walls, within that of a room');
 }
 
@@ -77,6 +79,11 @@ function withoutFloors<T extends { corners: Point[] }>(rooms: readonly T[]): T[]
     const jambs = corners.filter((a, i) => distance(a, corners[(i + 1) % corners.length]) <= shortPiece);
     return inside.length < 2 || jambs.length < inside.length;
   });
+}
+
+function isWide({ corners }: Outline): boolean {
+  const around = corners.reduce((sum, a, i) => sum + distance(a, corners[(i + 1) % corners.length]), 0);
+  return Math.abs(area(corners)) > (widerThanWalls * around) / 2;
 }
 
 /** Where an outline lies and how large it is, to five centimetres. */

@@ -4,6 +4,7 @@ import { cross, distance, dot, middle, subtract, type Point } from '@/core/geome
 import { defaultSettings } from '@/core/patterns/settings';
 import type { Drawn } from './drawn';
 import type { AllLooks, Line } from './looks';
+import { zigzagOf } from './zigzags';
 
 /** A leaf that slides is so thick and so long, and so far before the wall, metres. */
 const leaf = { thin: 0.02, thick: 0.09, least: 0.5, most: 4, before: 0.12 };
@@ -13,6 +14,20 @@ const beyondJamb = 0.12;
 /** Directions whose sine is below are square to one another. */
 const square = 0.03;
 
+/** Leaves that fold: so many, each so long, metres. */
+const folded = { fewest: 2, most: 8, least: 0.1 };
+/** Of a wall's thickness a leaf that is shut in it has this share at most; off its middle it is no pane, metres. */
+const shut = { thickest: 0.7, off: 0.008 };
+
+/** The first answer among those that some ways give. */
+function firstOf<W, A>(ways: readonly W[], ask: (way: W) => A | undefined): A | undefined {
+  for (const way of ways) {
+    const answer = ask(way);
+    if (answer !== undefined) return answer;
+  }
+  return undefined;
+}
+
 /** Where a leaf lies: the middle of its length, along it, half its length and its thickness. */
 interface Leaf {
   at: Point;
@@ -21,9 +36,23 @@ interface Leaf {
   thin: number;
 }
 
+/** How a jamb lies to a leaf, told by how far its ends are aside of the leaf's middle line. */
+type Way = (near: number, far: number, leaf: Leaf) => boolean;
+
+/** The wall is on one side of a leaf that slides. */
+const before: Way = (p, q, { thin }) => p * q > 0 && Math.min(Math.abs(p), Math.abs(q)) < thin / 2 + leaf.before;
+
+/** One that is shut lies in it, on one side of its middle. */
+const within: Way = (p, q, { thin }) =>
+  p * q < 0 && thin <= shut.thickest * Math.abs(p - q) && Math.abs(p + q) / 2 > shut.off;
+
+/** Leaves that fold begin and end in the wall. */
+const inside: Way = (p, q) => p * q <= 0;
+
 /**
- * Thin rectangles before a wall that reach from one jamb across it to another: leaves that slide. What runs from jamb
- * to jamb beneath them are thresholds; as faces of the wall they would close it.
+ * What reaches from one jamb across a wall to another: thin rectangles before a wall are leaves that slide, in it those
+ * that are shut, a zigzag of a few even pieces leaves that fold. What runs from jamb to jamb beneath them are
+ * thresholds; as faces of the wall they would close it.
  * @param sides straight sides of outlines, which have jambs among them too
  */
 export function slidingDoors(looks: AllLooks, drawn: Drawn, lines: readonly Line[], sides: readonly Line[]): void {
@@ -34,10 +63,13 @@ export function slidingDoors(looks: AllLooks, drawn: Drawn, lines: readonly Line
   const jambIndex = new BoxIndex(jambs, ({ a, b }) => boxOf([a, b]));
   const lineIndex = new BoxIndex(lines.filter(isOpen), ({ a, b }) => boxOf([middle(a, b)]));
   for (let path = 0; path < looks.length; path += 1) {
-    const found = looks[path] === null && drawn.p.chain[path] === 0 ? leafOf(drawn.corners(path)) : null;
-    const ends = found === null ? null : jambsOf(found, jambIndex, path);
-    if (ends === null) continue;
-    looks[path] = { role: 'door', why: 'a thin rectangle from jamb to jamb before a wall' };
+    if (looks[path] !== null || drawn.p.chain[path] !== 0) continue;
+    const straight = leafOf(drawn.corners(path));
+    const ways = straight === null ? [inside] : [before, within];
+    const found = straight ?? foldedOf(drawn, path);
+    const ends = found === null ? undefined : firstOf(ways, (way) => jambsOf(found, jambIndex, path, way));
+    if (ends === undefined) continue;
+    looks[path] = { role: 'door', why: straight ? 'a thin rectangle from jamb to jamb' : 'a zigzag from jamb to jamb' };
     const [from, to] = ends;
     for (const line of lineIndex.around(middle(middle(from.a, from.b), middle(to.a, to.b)), most))
       if (joins(line, from, to)) looks[line.path] = { role: 'door', why: 'a threshold beneath a leaf' };
@@ -55,19 +87,30 @@ function leafOf(corners: Point[] | null): Leaf | null {
   return { at: box.centre, u: [(to[0] - from[0]) / length, (to[1] - from[1]) / length], half: long / 2, thin };
 }
 
-/** The jambs at both ends of a leaf, beside it on one side; null where there are not both. */
-function jambsOf({ at, u, half, thin }: Leaf, index: BoxIndex<Line>, own: number): [Line, Line] | null {
+/** Leaves that fold, as one from end to end. */
+function foldedOf(drawn: Drawn, path: number): Leaf | null {
+  const count = drawn.p.start[path + 1] - drawn.p.start[path] - 1;
+  if (count < folded.fewest || count > folded.most) return null;
+  const { points, bulges, closed } = drawn.placed(path);
+  const zigzag = closed || bulges.some((bulge) => bulge !== 0) ? null : zigzagOf(points);
+  const [from, to] = [points[0], points[count]];
+  const long = distance(from, to);
+  if (zigzag === null || zigzag.stroke < folded.least || long < leaf.least || long > leaf.most) return null;
+  return { at: middle(from, to), u: [(to[0] - from[0]) / long, (to[1] - from[1]) / long], half: long / 2, thin: 0 };
+}
+
+/** The jambs at both ends of a leaf that lie to it in a way. */
+function jambsOf(own: Leaf, index: BoxIndex<Line>, path: number, way: Way): [Line, Line] | undefined {
+  const { at, u, half, thin } = own;
   const aside = (p: Point): number => cross(u, subtract(p, at));
   const jambAt = (end: number): Line[] => {
     const place: Point = [at[0] + u[0] * end, at[1] + u[1] * end];
     return index.around(place, thin + leaf.before + beyondJamb).filter((line) => {
-      if (line.path === own) return false;
+      if (line.path === path) return false;
       const isSquare = Math.abs(dot(u, subtract(line.b, line.a))) < square * line.length;
       const beyond = Math.sign(end) * dot(u, subtract(place, middle(line.a, line.b)));
       const isAtEnd = beyond > -atJamb && beyond < beyondJamb;
-      const near = Math.min(Math.abs(aside(line.a)), Math.abs(aside(line.b)));
-      const isBeside = aside(line.a) * aside(line.b) > 0 && near < thin / 2 + leaf.before;
-      return isSquare && isAtEnd && isBeside;
+      return isSquare && isAtEnd && way(aside(line.a), aside(line.b), own);
     });
   };
   const others = jambAt(half);
@@ -76,11 +119,11 @@ function jambsOf({ at, u, half, thin }: Leaf, index: BoxIndex<Line>, own: number
       const [p, q] = [aside(line.a), aside(line.b)];
       return p < q ? [p, q] : [q, p];
     };
-    const own = reach(from);
-    const to = others.find((line) => reach(line).every((value, i) => Math.abs(value - own[i]) < atJamb));
+    const across = reach(from);
+    const to = others.find((line) => reach(line).every((value, i) => Math.abs(value - across[i]) < atJamb));
     if (to !== undefined) return [from, to];
   }
-  return null;
+  return undefined;
 }
 
 /** Whether a line runs from an end of one jamb to one of another. */

@@ -1,0 +1,97 @@
+import { groups, line, outline } from '@/core/drawing/testing/dxf';
+import { looksOf } from './testing/looksOf';
+
+/** An open polyline. */
+const chain = (points: readonly (readonly [number, number])[]): string =>
+  groups(
+    [0, 'LWPOLYLINE'],
+    [8, '0'],
+    [90, points.length],
+    [70, 0],
+    ...points.flatMap(([x, y]): [number, number][] => [
+      [10, x],
+      [20, y],
+    ]),
+  );
+
+const rectangle = (x0: number, y0: number, x1: number, y1: number) =>
+  outline([
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ]);
+
+/** A wall of 0.2 m from 0 to 6 with a gap from 2 to 3, with its jambs; what stands in the gap comes before it. */
+const wall = [
+  [0, 2],
+  [3, 6],
+]
+  .flatMap(([from, to]) => [line(from, 0, to, 0), line(from, 0.2, to, 0.2)])
+  .concat(line(2, 0, 2, 0.2), line(3, 0, 3, 0.2))
+  .join('');
+
+const first = (drawn: string) => looksOf(drawn + wall)[0];
+
+describe('what stands in a gap from jamb to jamb', () => {
+  test('is a leaf that is shut, where it is thin and off the middle of the wall', () => {
+    expect(first(rectangle(2, 0.12, 3, 0.16))).toBe('door');
+  });
+
+  test('is no leaf in the middle of the wall, where panes are, nor as thick as the wall, nor short of a jamb', () => {
+    expect(first(rectangle(2, 0.08, 3, 0.12))).not.toBe('door');
+    expect(first(rectangle(2, 0, 3, 0.2))).not.toBe('door');
+    expect(first(rectangle(2, 0.12, 2.8, 0.16))).not.toBe('door');
+  });
+
+  test('is a leaf that folds, of a few even pieces by turns', () => {
+    const folds = [0, 1, 2, 3, 4].map((k): [number, number] => [2 + k / 4, k % 2 === 0 ? 0.1 : 0.3]);
+    expect(first(chain(folds))).toBe('door');
+    expect(first(chain([...folds.slice(0, 3), [2.75, 0.5], [3, 0.1]]))).not.toBe('door');
+    expect(first(chain(folds.map(([x, y]): [number, number] => [x, y + 0.6])))).not.toBe('door');
+  });
+
+  test('takes the thresholds beneath it along', () => {
+    const drawn = rectangle(2, 0.12, 3, 0.16) + line(2, 0, 3, 0) + line(2, 0.2, 3, 0.2);
+    expect(looksOf(drawn + wall).slice(0, 3)).toEqual(['door', 'door', 'door']);
+  });
+});
+
+test('a long zigzag of short strokes between two leaves is insulation, and the leaves stay wall', () => {
+  const zigzag = chain(Array.from({ length: 61 }, (_, k): [number, number] => [k / 10, k % 2 === 0 ? 0.15 : 0.25]));
+  const leaves = [0, 0.15, 0.25, 0.4].map((y) => line(0, y, 6, y)).join('');
+  const ends = line(0, 0, 0, 0.4) + line(6, 0, 6, 0.4);
+  expect(looksOf(zigzag + leaves + ends)).toEqual(['ignore', ...Array.from({ length: 6 }, () => 'wall')]);
+});
+
+test('fills of one size are a set of columns where rounding parts them', () => {
+  // 0.309 and 0.311 m are 0.30 and 0.32 to two centimetres.
+  const fill = (x: number, size: number): string => {
+    const corners = [
+      [x, 0],
+      [x + size, 0],
+      [x + size, size],
+      [x, size],
+    ];
+    return groups(
+      [0, 'HATCH'],
+      [8, '0'],
+      [2, 'SOLID'],
+      [70, 1],
+      [91, 1],
+      [92, 3],
+      [72, 0],
+      [73, 1],
+      [93, 4],
+      ...corners.flatMap(([px, py]): [number, number][] => [
+        [10, px],
+        [20, py],
+      ]),
+      [97, 0],
+      [75, 0],
+      [76, 1],
+    );
+  };
+  const sizes = [0.309, 0.311, 0.309, 0.311];
+  expect(looksOf(sizes.map((size, i) => fill(5 * i, size)).join(''))).toEqual(sizes.map(() => 'column'));
+});
