@@ -1,5 +1,4 @@
 import { request as httpRequest } from 'node:http';
-import type { Page } from 'playwright-core';
 import { groundFloor } from '../demo/ground';
 import type { ProjectState } from '@/core/model/state';
 import { ask, bringIn, fileNamed, newProject, openStage, station, type Stage } from './harness';
