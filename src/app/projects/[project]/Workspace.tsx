@@ -8,7 +8,7 @@ import { closeFindings } from '@/project/findings';
 import { closeHeat } from '@/project/heat';
 import { closeLight } from '@/project/light';
 import { closeMirror } from '@/project/mirror';
-import { openProject } from '@/project/openProject';
+import { askEarly, openProject } from '@/project/openProject';
 import { closeReadings } from '@/project/readings';
 import { useSelected } from '@/project/selected';
 import type { Session } from '@/project/session';
@@ -23,8 +23,11 @@ import { later } from './later';
 
 /** The desk holds all that draws, and comes while the project does. */
 const desk = later(async () => (await import('./Desk')).Desk);
-// In the browser it is asked for before the page has come to life.
-if (typeof window !== 'undefined') desk.ready();
+// In the browser both are asked for before the page has come to life.
+if (typeof window !== 'undefined') {
+  desk.ready();
+  askEarly(window.location.pathname);
+}
 
 /** A project: course, bench, board, level ladder and status line. */
 export function Workspace({ id }: { id: string }) {
