@@ -41,13 +41,13 @@ function section(
   { text, at }: Turned,
   title: string,
   [width, depth]: readonly [string, string],
-  loose = false,
+  { loose = false, titleAt = -18, depthAt = -6 } = {},
 ): string {
   const corners = [at(0, 0), at(15, 0), at(15, 30), at(0, 30)];
   const sides = corners.map((a, i) => line(...a, ...corners[(i + 1) % 4]));
   const diagonals = line(...corners[0], ...corners[2]) + line(...corners[1], ...corners[3]);
   const drawn = loose ? sides.join('') + diagonals : outline(corners);
-  return drawn + text(7.5, -6, width) + text(-6, 15, depth, true) + text(7.5, -18, title);
+  return drawn + text(7.5, -6, width) + text(depthAt, 15, depth, true) + text(7.5, titleAt, title);
 }
 
 const sheetOf = (entities: string) => {
@@ -66,8 +66,10 @@ describe('the section that is drawn above a title', () => {
   });
 
   test('may be of loose lines with its diagonals, and of a type or a detail', () => {
-    expect(sizesOf(section(turned(0), 'Detail 4', ['300', '600 mm'], true), '4')).toEqual(['300x600 as drawn']);
-    expect(sizesOf(section(turned(0), 'TYPE R', ['12"', '24"'], true), 'R')).toEqual(['12x24 as drawn']);
+    expect(sizesOf(section(turned(0), 'Detail 4', ['300', '600 mm'], { loose: true }), '4')).toEqual([
+      '300x600 as drawn',
+    ]);
+    expect(sizesOf(section(turned(0), 'TYPE R', ['12"', '24"'], { loose: true }), 'R')).toEqual(['12x24 as drawn']);
   });
 
   test('has no size where what is written has another proportion, or lies within', () => {
@@ -95,7 +97,41 @@ describe('the section that is drawn above a title', () => {
   });
 
   test('is no room: a beam is not wider than 2 m', () => {
-    expect(sizesOf(section(turned(0), 'Section A-A', ['3000', '6000']), 'A')).toEqual([]);
+    expect(sizesOf(section(turned(0), 'Section A-A', ['2400', '4800']), 'A')).toEqual([]);
+  });
+
+  test('lies near its title, and what is written of it near its sides', () => {
+    const sizes: [string, string] = ['300', '600'];
+    expect(sizesOf(section(turned(0), 'Section C-C', sizes, { titleAt: -60 }), 'C')).toHaveLength(1);
+    expect(sizesOf(section(turned(0), 'Section C-C', sizes, { titleAt: -70 }), 'C')).toEqual([]);
+    expect(sizesOf(section(turned(0), 'Section C-C', sizes, { depthAt: -35 }), 'C')).toEqual([]);
+  });
+
+  test('is a rectangle, and larger than the letters of its title', () => {
+    const { text } = turned(0);
+    const title = (y: number) => text(7.5, y, 'Section C-C');
+    const angle = outline([
+      [0, 0],
+      [15, 0],
+      [15, 10],
+      [5, 10],
+      [5, 30],
+      [0, 30],
+    ]);
+    expect(sizesOf(angle + text(7.5, -6, '300') + text(-6, 15, '600', true) + title(-18), 'C')).toEqual([]);
+    const symbol = outline([
+      [6, 10],
+      [10, 10],
+      [10, 18],
+      [6, 18],
+    ]);
+    expect(sizesOf(symbol + text(7.5, 4, '300') + text(0, 15, '600', true) + title(-6), 'C')).toEqual([]);
+  });
+
+  test('is not that of a type that only stands in a table beside it', () => {
+    const { text } = turned(0);
+    const table = text(-20, -18, 'T13') + text(7.5, -18, 'Type R') + text(-20, -24, 'T14') + text(7.5, -24, 'Type R');
+    expect(sizesOf(section(turned(0), ' ', ['300', '600']) + table, 'R')).toEqual([]);
   });
 });
 

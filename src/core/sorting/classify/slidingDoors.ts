@@ -14,8 +14,8 @@ const beyondJamb = 0.12;
 /** Directions whose sine is below are square to one another. */
 const square = 0.03;
 
-/** Leaves that fold: so many, each so long, metres. */
-const folded = { fewest: 2, most: 8, least: 0.1 };
+/** So many leaves fold. */
+const folded = { fewest: 2, most: 8 };
 /** Of a wall's thickness a leaf that is shut in it has this share at most; off its middle it is no pane, metres. */
 const shut = { thickest: 0.7, off: 0.008 };
 
@@ -95,7 +95,7 @@ function foldedOf(drawn: Drawn, path: number): Leaf | null {
   const zigzag = closed || bulges.some((bulge) => bulge !== 0) ? null : zigzagOf(points);
   const [from, to] = [points[0], points[count]];
   const long = distance(from, to);
-  if (zigzag === null || zigzag.stroke < folded.least || long < leaf.least || long > leaf.most) return null;
+  if (zigzag === null || long < leaf.least || long > leaf.most) return null;
   return { at: middle(from, to), u: [(to[0] - from[0]) / long, (to[1] - from[1]) / long], half: long / 2, thin: 0 };
 }
 
