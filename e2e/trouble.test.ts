@@ -369,3 +369,19 @@ test('requests from another site, to another host name or with a wrong body are 
   await page.getByText('a<img src=x onerror=alert(1)>', { exact: true }).first().waitFor();
   await context.close();
 });
+
+test('a bench that does not come from the server says so, and comes when it is there', async () => {
+  const { context, page } = await stage.person();
+  const project = await newProject(stage, page, 'Late bench');
+  let away = true;
+  await page.route(/\/_next\/static\/chunks\//, async (route) => {
+    const response = await route.fetch();
+    if (away && (await response.text()).includes('Choose files')) return route.abort();
+    return route.fulfill({ response });
+  });
+  await page.goto(`${stage.address}/projects/${project}`);
+  await page.getByText('has not come from the server yet').waitFor();
+  away = false;
+  await page.getByRole('button', { name: 'Choose files' }).waitFor();
+  await context.close();
+});

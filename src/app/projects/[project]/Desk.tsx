@@ -33,6 +33,7 @@ import { commandsOf, commandsToLook, type Command } from './finding/commands';
 import { foundFor } from './finding/found';
 import { readyToSearch } from './finding/ready';
 import { DeskBeside } from './beside/DeskBeside';
+import { Coming } from './Coming';
 import { DeskBoard } from './DeskBoard';
 import { DeskLadder } from './DeskLadder';
 import { later, type Later } from './later';
@@ -233,7 +234,7 @@ function BenchPanel() {
               <Icon name="fold" />
             </IconButton>
           </Tooltip>
-          <Suspense fallback={null}>
+          <Suspense fallback={<Coming />}>
             <Bench key={station} />
           </Suspense>
         </Box>

@@ -1,10 +1,10 @@
-import { handleOf, type Drawing } from '@/core/drawing/drawing';
-import { BoxIndex, boxOf, type Box } from '@/core/geometry/boxIndex';
+import { BoxIndex, boxOf } from '@/core/geometry/boxIndex';
 import { dot, type Point } from '@/core/geometry/vector';
 import { leastBy } from '@/core/lists';
 import { findOutlines } from '@/core/patterns/outlines';
 import type { PlacedPath } from '@/core/placed/placed';
-import { PathFlag, pathCount, type Primitives, type TextPrimitive } from '@/core/underlay/primitives';
+import { Drawn } from '@/core/sorting/classify/drawn';
+import type { Primitives, TextPrimitive } from '@/core/underlay/primitives';
 import { centreOfText } from '@/core/underlay/textBox';
 import { asDrawn, sizeOf } from './marks';
 import { keyOfRow, liesInRow, type KeyedRow } from './schedule';
@@ -32,50 +32,33 @@ const lengthAlone = /^(\d+(?:[.,]\d+)?(?:\s+\d+\/\d+)?)\s*(?:mm|["\u2033])?$/i;
 /**
  * What is drawn beside the titles of types, sections and details ("Section C-C", "Detail 4"): a rectangle with its
  * width and its depth written at two of its sides, in their proportion. Each is a row with that size for a cell.
- * @param tables the rows of tables, whose keys are no titles
+ * @param tables gives the rows of tables, whose cells are no titles; asked for where something is called so
  */
-export function detailRows(drawing: Drawing, p: Primitives, tables: readonly KeyedRow[]): KeyedRow[] {
-  const titles = p.texts.flatMap((text) => {
+export function detailRows(p: Primitives, tables: () => readonly KeyedRow[]): KeyedRow[] {
+  const named = p.texts.flatMap((text) => {
     const words = text.text.trim();
     const key = keyOfRow(words);
     const at = centreOfText(text);
-    const isTitle = key !== null && words.length > key.length && !tables.some((row) => liesInRow(row, at));
-    return isTitle ? [{ key, text, at }] : [];
+    return key !== null && words.length > key.length ? [{ key, text, at }] : [];
   });
-  if (titles.length === 0) return [];
+  if (named.length === 0) return [];
+  const rows = tables();
+  const titles = named.filter(({ at }) => !rows.some((row) => liesInRow(row, at)));
+  // In the drawing's own units: what it is drawn in tells nothing here.
+  const drawn = new Drawn(p, 1);
   const paths = new BoxIndex(
-    Array.from({ length: pathCount(p) }, (_, path) => path),
-    (path) => boxOfPath(p, path),
+    Array.from({ length: drawn.count }, (_, path) => path),
+    (path) => boxOf(drawn.placed(path).points),
   );
   const texts = new BoxIndex(p.texts, (text) => boxOf([centreOfText(text)]));
   return titles.flatMap(({ key, text, at }): KeyedRow[] => {
     const { height, angle } = text;
-    const near = paths.around(at, drawnWithin.reach * height).map((path) => placed(drawing, p, path));
+    const near = paths.around(at, drawnWithin.reach * height).map((path) => drawn.placed(path));
     const written = texts.around(at, (drawnWithin.reach + drawnWithin.written) * height);
     const size = drawnAt(at, text, near, written);
     const u: Point = [Math.cos(angle), Math.sin(angle)];
     return size === null ? [] : [{ key, cells: [size], at, height, u }];
   });
-}
-
-function boxOfPath({ start, xy }: Primitives, path: number): Box {
-  const points: Point[] = [];
-  for (let i = start[path]; i < start[path + 1]; i += 1) points.push([xy[2 * i], xy[2 * i + 1]]);
-  return boxOf(points);
-}
-
-function placed(drawing: Drawing, p: Primitives, path: number): PlacedPath {
-  const points: Point[] = [];
-  for (let i = p.start[path]; i < p.start[path + 1]; i += 1) points.push([p.xy[2 * i], p.xy[2 * i + 1]]);
-  const from = { handle: handleOf(drawing, p.top[path]), entity: p.entity[path], layer: p.layer[path] };
-  return {
-    ...from,
-    source: from,
-    points,
-    bulges: [...p.bulge.subarray(p.start[path], p.start[path + 1])],
-    closed: (p.flags[path] & PathFlag.closed) !== 0,
-    circle: (p.flags[path] & PathFlag.circle) !== 0,
-  };
 }
 
 /** A rectangle, along its title and across it, about the title's middle. */

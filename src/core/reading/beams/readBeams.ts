@@ -110,7 +110,7 @@ export function readBeams(
   const texts = scene.texts('beam', 'label');
   const written = new BoxIndex(texts, ({ at }) => boxOf([at]));
   const { drawing, primitives } = scene;
-  const details = groupCells(detailRows(drawing, primitives, tableRowsOf(drawing, primitives)));
+  const details = groupCells(detailRows(primitives, () => tableRowsOf(drawing, primitives)));
   const sheets: ScheduleSheet[] = [
     { sheet: null, rows: scheduleRows(texts) },
     { sheet: 'this drawing', rows: details },

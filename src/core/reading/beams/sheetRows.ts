@@ -6,7 +6,7 @@ import { groupCells, tableRowsOf, type KeyedRow, type ScheduleRows } from './sch
 /** What a sheet says of marks, wherever and in whatever unit: the rows of its tables, and what its details draw. */
 export function sheetRowsOf(drawing: Drawing, primitives: Primitives): KeyedRow[] {
   const tables = tableRowsOf(drawing, primitives);
-  return [...tables, ...detailRows(drawing, primitives, tables)];
+  return [...tables, ...detailRows(primitives, () => tables)];
 }
 
 /** The same by the keys of the rows. */

@@ -17,7 +17,7 @@ import type { AllLooks, Line, Looks, Told } from './looks';
 import { piecesOf } from './pieces';
 import { roomOutlines } from './rooms';
 import { slabs } from './slabs';
-import { slidingDoors } from './slidingDoors';
+import { doorLeaves } from './doorLeaves';
 import { tables } from './tables';
 import { shortPieces, stubs, walls } from './walls';
 import { paneLines, panes } from './panes';
@@ -71,7 +71,7 @@ function* classified(drawing: Drawing, p: Primitives, metresPerUnit: number): St
   columnStrokes(looks, drawn, lines);
   yield;
   doors(looks, arcs, [...lines, ...sides]);
-  slidingDoors(looks, drawn, lines, sides);
+  doorLeaves(looks, drawn, lines, sides);
   yield;
   panes(looks, lines, sides);
   sills(looks, lines, sides);

@@ -19,15 +19,6 @@ const folded = { fewest: 2, most: 8 };
 /** Of a wall's thickness a leaf that is shut in it has this share at most; off its middle it is no pane, metres. */
 const shut = { thickest: 0.7, off: 0.008 };
 
-/** The first answer among those that some ways give. */
-function firstOf<W, A>(ways: readonly W[], ask: (way: W) => A | undefined): A | undefined {
-  for (const way of ways) {
-    const answer = ask(way);
-    if (answer !== undefined) return answer;
-  }
-  return undefined;
-}
-
 /** Where a leaf lies: the middle of its length, along it, half its length and its thickness. */
 interface Leaf {
   at: Point;
@@ -55,7 +46,7 @@ const inside: Way = (p, q) => p * q <= 0;
  * thresholds; as faces of the wall they would close it.
  * @param sides straight sides of outlines, which have jambs among them too
  */
-export function slidingDoors(looks: AllLooks, drawn: Drawn, lines: readonly Line[], sides: readonly Line[]): void {
+export function doorLeaves(looks: AllLooks, drawn: Drawn, lines: readonly Line[], sides: readonly Line[]): void {
   const isOpen = ({ path }: Line): boolean => looks[path] === null;
   const { least, most } = defaultSettings.wall;
   const open = [...lines, ...sides].filter(isOpen);
@@ -67,7 +58,10 @@ export function slidingDoors(looks: AllLooks, drawn: Drawn, lines: readonly Line
     const straight = leafOf(drawn.corners(path));
     const ways = straight === null ? [inside] : [before, within];
     const found = straight ?? foldedOf(drawn, path);
-    const ends = found === null ? undefined : firstOf(ways, (way) => jambsOf(found, jambIndex, path, way));
+    const ends =
+      found === null
+        ? undefined
+        : ways.map((way) => jambsOf(found, jambIndex, path, way)).find((jambs) => jambs !== undefined);
     if (ends === undefined) continue;
     looks[path] = { role: 'door', why: straight ? 'a thin rectangle from jamb to jamb' : 'a zigzag from jamb to jamb' };
     const [from, to] = ends;
